@@ -1,0 +1,161 @@
+/** Force-directed layout with Barnes–Hut sums. */
+import { type Network, components, nodeCount, simpleAdjacency } from '../graph';
+import type { Breath } from '../measure/measure';
+import { seeded } from '../random';
+import { Quadtree } from './quadtree';
+import { startPositions } from './start';
+import { keepApart } from './apart';
+
+export interface ForceSettings {
+  /** Pull to the centre, 0 to 1: how closely parts that no edge joins are held together. */
+  pull: number;
+  /** Mean room between nodes, in map units. */
+  spread: number;
+  /** Least distance between any two nodes, in map units; 0 lets them cover each other. */
+  apart: number;
+  iterations: number;
+  seed: number;
+  /** Whether heavier edges pull harder (by the square root of their weight). */
+  weights: boolean;
+}
+
+const theta2 = 0.9;
+
+/**
+ * Positions (x, y of each node, in map units, centred on 0) that balance edges, which pull in proportion to their length, against nodes, which push in
+ * proportion to their degrees over their distance: the edge-repulsion model with exponents 1 and −1 (Noack 2009), the far field summed after Barnes & Hut (1986).
+ * Each node steps by its force over its stiffness, no farther than a bound that cools. `report` receives the positions as they move.
+ */
+export async function forceLayout(
+  net: Network,
+  settings: ForceSettings,
+  breath: Breath,
+  report?: (positions: Float32Array) => void,
+): Promise<Float32Array> {
+  const n = nodeCount(net);
+  if (n === 0) return new Float32Array(0);
+  const random = seeded(settings.seed);
+  const rows = simpleAdjacency(net, 'both');
+  const parts = components(net);
+  const start = startPositions(rows, parts, random);
+  const x = new Float64Array(n);
+  const y = new Float64Array(n);
+  for (let v = 0; v < n; v++) {
+    x[v] = start[2 * v];
+    y[v] = start[2 * v + 1];
+  }
+  const springs = springsOf(rows, settings.weights);
+  const stiffness = new Float64Array(n);
+  const mass = new Float64Array(n);
+  let allMass = 0;
+  for (let v = 0; v < n; v++) {
+    for (let k = rows.offsets[v]; k < rows.offsets[v + 1]; k++) stiffness[v] += springs[k];
+    mass[v] = 1 + stiffness[v];
+    allMass += mass[v];
+  }
+  // With masses adding to M and edges pulling with strength 1, a push of n / M² keeps the drawing near radius 1 whatever its size.
+  const push = rows.to.length ? rows.to.length / 2 / (allMass * allMass) : 1 / (allMass * allMass);
+  const gravity = (0.02 + 0.6 * settings.pull) * push * allMass;
+  const tree = new Quadtree(n);
+  for (let round = 0; round < settings.iterations; round++) {
+    await breath.breathe(round / settings.iterations);
+    if (report && round > 0) report(placed(x, y, settings.spread));
+    tree.build(x, y, mass);
+    const left = 1 - round / settings.iterations;
+    // Beyond this no node moves in one round; quadratic cooling settles the detail.
+    const bound = 0.25 * left * left + 0.0005;
+    step(x, y, { tree, rows, springs, stiffness, mass, push, gravity, bound });
+  }
+  const positions = placed(x, y, settings.spread);
+  if (settings.apart > 0) await keepApart(positions, settings.apart, breath);
+  return positions;
+}
+
+/** Spring of each entry of the compressed rows: the square root of its weight over the mean, or 1. */
+function springsOf(rows: { weight: Float64Array }, weights: boolean): Float64Array {
+  const springs = new Float64Array(rows.weight.length).fill(1);
+  if (!weights) return springs;
+  let mean = 0;
+  for (const w of rows.weight) mean += Math.abs(w) / rows.weight.length;
+  if (mean > 0) for (let k = 0; k < springs.length; k++) springs[k] = Math.sqrt(Math.abs(rows.weight[k]) / mean);
+  return springs;
+}
+
+interface Forces {
+  tree: Quadtree;
+  rows: { offsets: Uint32Array; to: Uint32Array };
+  springs: Float64Array;
+  stiffness: Float64Array;
+  mass: Float64Array;
+  push: number;
+  gravity: number;
+  bound: number;
+}
+
+function step(x: Float64Array, y: Float64Array, forces: Forces): void {
+  const { tree, rows, springs, stiffness, mass, push, gravity, bound } = forces;
+  const n = x.length;
+  const { mass: cellMass, x: cellX, y: cellY, side2, skip, cells } = tree;
+  const moveX = new Float64Array(n);
+  const moveY = new Float64Array(n);
+  for (let v = 0; v < n; v++) {
+    const px = x[v];
+    const py = y[v];
+    let fx = 0;
+    let fy = 0;
+    for (let c = 0; c < cells; ) {
+      const dx = px - cellX[c];
+      const dy = py - cellY[c];
+      const d2 = dx * dx + dy * dy;
+      if (side2[c] < theta2 * d2 || side2[c] === 0) {
+        const f = cellMass[c] / (d2 + 1e-7);
+        fx += dx * f;
+        fy += dy * f;
+        c = skip[c];
+      } else c++;
+    }
+    const repel = push * mass[v];
+    fx *= repel;
+    fy *= repel;
+    for (let k = rows.offsets[v], end = rows.offsets[v + 1]; k < end; k++) {
+      const u = rows.to[k];
+      fx += springs[k] * (x[u] - px);
+      fy += springs[k] * (y[u] - py);
+    }
+    const centre = gravity * mass[v];
+    fx -= centre * px;
+    fy -= centre * py;
+    // Newton's step with the other nodes held still, halved: the push stiffens a node about as much as its springs do.
+    const ease = 0.5 / (stiffness[v] + centre + 1e-12);
+    fx *= ease;
+    fy *= ease;
+    const length = Math.sqrt(fx * fx + fy * fy);
+    const cap = length > bound ? bound / length : 1;
+    moveX[v] = fx * cap;
+    moveY[v] = fy * cap;
+  }
+  for (let v = 0; v < n; v++) {
+    x[v] += moveX[v];
+    y[v] += moveY[v];
+  }
+}
+
+/** Centred, and scaled so that n nodes spread evenly over the disc they take up would have `spread` map units of room each way. */
+function placed(x: Float64Array, y: Float64Array, spread: number): Float32Array {
+  const n = x.length;
+  let cx = 0;
+  let cy = 0;
+  for (let v = 0; v < n; v++) {
+    cx += x[v] / n;
+    cy += y[v] / n;
+  }
+  let square = 0;
+  for (let v = 0; v < n; v++) square += ((x[v] - cx) ** 2 + (y[v] - cy) ** 2) / n;
+  const scale = square > 0 ? (spread * Math.sqrt(n / (2 * Math.PI))) / Math.sqrt(square) : 1;
+  const positions = new Float32Array(2 * n);
+  for (let v = 0; v < n; v++) {
+    positions[2 * v] = (x[v] - cx) * scale;
+    positions[2 * v + 1] = (y[v] - cy) * scale;
+  }
+  return positions;
+}

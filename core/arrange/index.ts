@@ -1,0 +1,3 @@
+/** Where nodes are drawn. */
+export * from './force';
+export * from './apart';

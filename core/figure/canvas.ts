@@ -1,0 +1,95 @@
+/** The pen for a 2D canvas: PNG files, and the screen where there is no WebGL. */
+import { type Pen, corners, dashes } from './page';
+
+/** What of a 2D context the pen uses; those of pages and of workers both have it. */
+export type Canvas2D = Pick<
+  CanvasRenderingContext2D,
+  | 'beginPath'
+  | 'moveTo'
+  | 'lineTo'
+  | 'quadraticCurveTo'
+  | 'arc'
+  | 'closePath'
+  | 'stroke'
+  | 'fill'
+  | 'fillRect'
+  | 'fillText'
+  | 'strokeText'
+  | 'setLineDash'
+  | 'strokeStyle'
+  | 'fillStyle'
+  | 'lineWidth'
+  | 'globalAlpha'
+  | 'font'
+  | 'textAlign'
+  | 'lineJoin'
+>;
+
+/** The families that the application ships; `page` is in pixels of the context. */
+export function canvasPen(context: Canvas2D, page: { width: number; height: number }): Pen {
+  return {
+    fillPage(colour) {
+      context.globalAlpha = 1;
+      context.fillStyle = colour;
+      context.fillRect(0, 0, page.width, page.height);
+    },
+    line(x1, y1, x2, y2, control, { colour, opacity, width, pattern }) {
+      context.globalAlpha = opacity;
+      context.strokeStyle = colour;
+      context.lineWidth = width;
+      context.setLineDash(dashes[pattern].map((length) => length * Math.max(0.8, width)));
+      context.beginPath();
+      context.moveTo(x1, y1);
+      if (control) context.quadraticCurveTo(control[0], control[1], x2, y2);
+      else context.lineTo(x2, y2);
+      context.stroke();
+    },
+    polygon(points, fill, opacity) {
+      context.globalAlpha = opacity;
+      context.fillStyle = fill;
+      context.beginPath();
+      for (let i = 0; i < points.length; i += 2) context.lineTo(points[i], points[i + 1]);
+      context.closePath();
+      context.fill();
+    },
+    shape(kind, x, y, radius, fill, rim, rimWidth) {
+      context.globalAlpha = 1;
+      context.fillStyle = fill;
+      context.beginPath();
+      if (kind === 'circle') context.arc(x, y, radius, 0, 2 * Math.PI);
+      else for (const [dx, dy] of corners[kind]) context.lineTo(x + dx * radius, y + dy * radius);
+      context.closePath();
+      context.fill();
+      if (rimWidth > 0) {
+        context.setLineDash([]);
+        context.strokeStyle = rim;
+        context.lineWidth = rimWidth;
+        context.stroke();
+      }
+    },
+    rect(x, y, width, height, fill) {
+      context.globalAlpha = 1;
+      context.fillStyle = fill;
+      context.fillRect(x, y, width, height);
+    },
+    text(text, x, y, { size, colour, weight, anchor, serif, halo }) {
+      context.globalAlpha = 1;
+      context.font = fontOf(size, weight, serif);
+      context.textAlign = anchor === 'middle' ? 'center' : 'start';
+      if (halo) {
+        context.setLineDash([]);
+        context.lineJoin = 'round';
+        context.strokeStyle = halo;
+        context.lineWidth = size / 4;
+        context.strokeText(text, x, y);
+      }
+      context.fillStyle = colour;
+      context.fillText(text, x, y);
+    },
+  };
+}
+
+/** The CSS font of a label. */
+export function fontOf(size: number, weight: number, serif = false): string {
+  return `${weight} ${size}px ${serif ? "'Source Serif 4 Variable', Georgia, serif" : "'Hanken Grotesk Variable', system-ui, sans-serif"}`;
+}

@@ -1,0 +1,6 @@
+/** Pages to publish: one drawing, whatever pen draws it. */
+export * from './page';
+export * from './labels';
+export * from './text';
+export * from './svg';
+export * from './canvas';

@@ -1,0 +1,85 @@
+/** A scene as an SVG document: text as text, the same bytes for the same scene. */
+import type { Scene } from '../style';
+import { type PageOptions, type Pen, type Stroke, corners, dashes, drawPage } from './page';
+
+/** Text safe inside XML: markup and quotes escaped, characters that XML does not allow left out. */
+export function escapeXml(text: string): string {
+  return text
+    .replace(/[^\t\n\r\u0020-\uD7FF\uE000-\uFFFD\u{10000}-\u{10FFFF}]/gu, '')
+    .replaceAll('&', '&amp;')
+    .replaceAll('<', '&lt;')
+    .replaceAll('>', '&gt;')
+    .replaceAll('"', '&quot;');
+}
+
+/** Two decimals, without trailing zeros. */
+const at = (value: number): string => String(Math.round(value * 100) / 100);
+
+const sans = "'Hanken Grotesk Variable','Hanken Grotesk',system-ui,sans-serif";
+const serif = "'Source Serif 4 Variable','Source Serif 4',Georgia,serif";
+
+/** The whole document as a string. */
+export async function svg(
+  scene: Scene,
+  options: PageOptions,
+  breathe?: (share: number) => Promise<void> | void,
+): Promise<string> {
+  const parts: string[] = [];
+  let open: string | undefined;
+  const close = (): void => {
+    if (open !== undefined) parts.push('</g>\n');
+    open = undefined;
+  };
+  const strokeGroup = ({ colour, opacity, width, pattern }: Stroke): void => {
+    const dash = dashes[pattern].map((length) => at(length * Math.max(0.8, width))).join(' ');
+    const attributes = `stroke="${colour}" stroke-opacity="${at(opacity)}" stroke-width="${at(width)}"${dash && ` stroke-dasharray="${dash}"`}`;
+    if (open === attributes) return;
+    close();
+    parts.push(`<g fill="none" ${attributes}>\n`);
+    open = attributes;
+  };
+  const pen: Pen = {
+    fillPage(colour) {
+      parts.push(`<rect width="${at(options.width)}" height="${at(options.height)}" fill="${colour}"/>\n`);
+    },
+    line(x1, y1, x2, y2, control, stroke) {
+      strokeGroup(stroke);
+      const middle = control ? `Q${at(control[0])},${at(control[1])} ` : 'L';
+      parts.push(`<path d="M${at(x1)},${at(y1)}${middle}${at(x2)},${at(y2)}"/>\n`);
+    },
+    polygon(points, fill, opacity) {
+      close();
+      parts.push(`<polygon points="${points.map(at).join(' ')}" fill="${fill}" fill-opacity="${at(opacity)}"/>\n`);
+    },
+    shape(kind, x, y, radius, fill, rim, rimWidth) {
+      close();
+      const line = rimWidth > 0 ? ` stroke="${rim}" stroke-width="${at(rimWidth)}"` : '';
+      if (kind === 'circle') parts.push(`<circle cx="${at(x)}" cy="${at(y)}" r="${at(radius)}" fill="${fill}"${line}/>\n`);
+      else {
+        const points = corners[kind].map(([dx, dy]) => `${at(x + dx * radius)},${at(y + dy * radius)}`).join(' ');
+        parts.push(`<polygon points="${points}" fill="${fill}"${line}/>\n`);
+      }
+    },
+    rect(x, y, width, height, fill) {
+      close();
+      parts.push(`<rect x="${at(x)}" y="${at(y)}" width="${at(width)}" height="${at(height)}" fill="${fill}"/>\n`);
+    },
+    text(text, x, y, style) {
+      close();
+      const halo = style.halo
+        ? ` stroke="${style.halo}" stroke-width="${at(style.size / 4)}" stroke-linejoin="round" paint-order="stroke"`
+        : '';
+      const anchor = style.anchor === 'middle' ? ' text-anchor="middle"' : '';
+      parts.push(
+        `<text x="${at(x)}" y="${at(y)}" font-family="${style.serif ? serif : sans}" font-size="${at(style.size)}" font-weight="${style.weight}" fill="${style.colour}"${anchor}${halo}>${escapeXml(text)}</text>\n`,
+      );
+    },
+  };
+  const size = `width="${at(options.width)}" height="${at(options.height)}" viewBox="0 0 ${at(options.width)} ${at(options.height)}"`;
+  parts.push(`<svg xmlns="http://www.w3.org/2000/svg" ${size} role="img">\n`);
+  if (options.title) parts.push(`<title>${escapeXml(options.title)}</title>\n`);
+  await drawPage(scene, options, pen, breathe);
+  close();
+  parts.push('</svg>\n');
+  return parts.join('');
+}

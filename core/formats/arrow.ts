@@ -1,0 +1,153 @@
+/** Typed tables as Apache Arrow streams, for the way from the server to the browser. */
+import {
+  Dictionary,
+  type Data,
+  Field,
+  Float64,
+  Int32,
+  Int8,
+  List,
+  RecordBatch,
+  Schema,
+  Struct,
+  Table as ArrowTable,
+  Uint32,
+  Uint8,
+  Utf8,
+  type Vector,
+  makeData,
+  makeVector,
+  tableFromIPC,
+  tableToIPC,
+  vectorFromArray,
+} from 'apache-arrow';
+import { z } from 'zod';
+import { type Column, type Table, columnTypes } from '../tables';
+
+/** What the arrow types leave open: our own types, their parts, and the cells that did not fit. */
+const metaSchema = z.object({
+  name: z.string(),
+  rows: z.number().int(),
+  columns: z.array(z.object({ name: z.string(), type: z.enum(columnTypes) })),
+  misfits: z.array(z.object({ column: z.string(), rows: z.array(z.number()), texts: z.array(z.string()) })),
+});
+
+/** The table as one Arrow stream. Equal tables give equal bytes. */
+export function toArrow(table: Table): Uint8Array {
+  const fields: Field[] = [];
+  const children: Data[] = [];
+  const add = (name: string, data: Data): void => {
+    fields.push(new Field(name, data.type, true));
+    children.push(data);
+  };
+  table.columns.forEach((col, c) => {
+    switch (col.type) {
+      case 'text':
+        add(`${c}`, coded(col.codes, col.dictionary, c));
+        break;
+      case 'number':
+        add(`${c}`, makeData({ type: new Float64(), data: col.values }));
+        break;
+      case 'yesno':
+        add(`${c}`, makeData({ type: new Int8(), data: col.values }));
+        break;
+      case 'date':
+        add(`${c}.day`, makeData({ type: new Float64(), data: col.day }));
+        add(`${c}.precision`, makeData({ type: new Uint8(), data: col.precision }));
+        add(`${c}.doubtful`, makeData({ type: new Uint8(), data: col.doubtful }));
+        break;
+      case 'list': {
+        const child = makeData({ type: new Uint32(), data: col.codes });
+        const type = new List(new Field('code', new Uint32(), false));
+        const valueOffsets = Int32Array.from(col.offsets);
+        add(`${c}`, makeData({ type, length: valueOffsets.length - 1, nullCount: 0, valueOffsets, child }));
+        break;
+      }
+    }
+  });
+  const lists: Record<string, string[]> = {};
+  table.columns.forEach((col, c) => col.type === 'list' && (lists[c] = col.dictionary));
+  const meta = {
+    name: table.name,
+    rows: table.rows,
+    columns: table.columns.map(({ name, type }) => ({ name, type })),
+    misfits: table.misfits.map(({ column, rows, texts }) => ({ column, rows: Array.from(rows), texts })),
+  };
+  const metadata = new Map([
+    ['table', JSON.stringify(meta)],
+    ['lists', JSON.stringify(lists)],
+  ]);
+  const schema = new Schema(fields, metadata);
+  const data = makeData({ type: new Struct(fields), length: table.rows, nullCount: 0, children });
+  return tableToIPC(new ArrowTable(schema, [new RecordBatch(schema, data)]), 'stream');
+}
+
+/** Dictionary-coded texts; −1 becomes an absent value. */
+function coded(codes: Int32Array, texts: readonly string[], id: number): Data {
+  const dictionary = vectorFromArray(texts.length ? texts : [''], new Utf8());
+  const nullBitmap = new Uint8Array(Math.ceil(codes.length / 8));
+  let nullCount = 0;
+  for (let r = 0; r < codes.length; r++) {
+    if (codes[r] >= 0) nullBitmap[r >> 3] |= 1 << (r & 7);
+    else nullCount++;
+  }
+  const type = new Dictionary(new Utf8(), new Int32(), id);
+  const data = codes.map((code) => Math.max(0, code));
+  return makeData({ type, length: codes.length, nullCount, nullBitmap, data, dictionary });
+}
+
+const listsSchema = z.record(z.string(), z.array(z.string()));
+
+/** The table of an Arrow stream that {@link toArrow} wrote. Throws where it is another. */
+export function fromArrow(bytes: Uint8Array): Table {
+  const arrow = tableFromIPC(bytes);
+  const meta = metaSchema.parse(JSON.parse(arrow.schema.metadata.get('table') ?? 'null'));
+  const lists = listsSchema.parse(JSON.parse(arrow.schema.metadata.get('lists') ?? '{}'));
+  const part = (name: string): Vector => arrow.getChild(name) ?? makeVector(new Float64Array(0));
+  const columns = meta.columns.map(({ name, type }, c): Column => {
+    switch (type) {
+      case 'text':
+        return { type, name, ...decoded(part(`${c}`), meta.rows) };
+      case 'number':
+        return { type, name, values: Float64Array.from(values(part(`${c}`), meta.rows)) };
+      case 'yesno':
+        return { type, name, values: Int8Array.from(values(part(`${c}`), meta.rows)) };
+      case 'date':
+        return {
+          type,
+          name,
+          day: Float64Array.from(values(part(`${c}.day`), meta.rows)),
+          precision: Uint8Array.from(values(part(`${c}.precision`), meta.rows)),
+          doubtful: Uint8Array.from(values(part(`${c}.doubtful`), meta.rows)),
+        };
+      case 'list': {
+        const data = part(`${c}`).data[0] as Data<List<Uint32>> | undefined;
+        const offsets = data ? Uint32Array.from(data.valueOffsets.subarray(0, meta.rows + 1)) : new Uint32Array(1);
+        const codes = data ? Uint32Array.from(data.children[0].values.subarray(0, offsets[meta.rows])) : new Uint32Array(0);
+        return { type, name, offsets, codes, dictionary: lists[c] ?? [] };
+      }
+    }
+  });
+  const misfits = meta.misfits.map(({ column, rows, texts }) => ({ column, rows: Uint32Array.from(rows), texts }));
+  return { name: meta.name, rows: meta.rows, columns, misfits };
+}
+
+function values(vector: Vector, rows: number): ArrayLike<number> {
+  const data = vector.data[0]?.values as ArrayLike<number> | undefined;
+  return data ? (data as Float64Array).subarray(0, rows) : new Float64Array(0);
+}
+
+function decoded(vector: Vector, rows: number): { codes: Int32Array; dictionary: string[] } {
+  const data = vector.data[0] as Data<Dictionary<Utf8, Int32>> | undefined;
+  if (!data) return { codes: new Int32Array(0), dictionary: [] };
+  const codes = new Int32Array(rows);
+  const bitmap = data.nullBitmap;
+  let used = false;
+  for (let r = 0; r < rows; r++) {
+    const there = data.nullCount === 0 || (bitmap[r >> 3] >> (r & 7)) & 1;
+    codes[r] = there ? data.values[r] : -1;
+    if (there) used = true;
+  }
+  const dictionary = used ? Array.from(data.dictionary as Vector<Utf8>, (text) => text ?? '') : [];
+  return { codes, dictionary };
+}

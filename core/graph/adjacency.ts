@@ -1,0 +1,109 @@
+/** Compressed sparse rows of a network, built on first need and kept as long as the network. */
+import { type Network, nodeCount } from './network';
+
+/** Neighbours of node v: `to[offsets[v]] … to[offsets[v + 1] − 1]`, with the weight of each entry. */
+export interface Adjacency {
+  offsets: Uint32Array;
+  to: Uint32Array;
+  weight: Float64Array;
+}
+
+/** `out`: along edges; `in`: against them; `both`: either way. In an undirected network all three are the same. */
+export type Direction = 'out' | 'in' | 'both';
+
+const kept = new WeakMap<Uint32Array, Map<string, Adjacency>>();
+
+function keep(net: Network, key: string, make: () => Adjacency): Adjacency {
+  let made = kept.get(net.source);
+  if (!made) kept.set(net.source, (made = new Map()));
+  const full = `${key} ${net.directed} ${nodeCount(net)}`;
+  let adjacency = made.get(full);
+  if (!adjacency) made.set(full, (adjacency = make()));
+  return adjacency;
+}
+
+/** The network as it is: parallel edges apart; a loop stands once in `out` and once in `in` when directed, twice when not. */
+export function adjacency(net: Network, direction: Direction = 'out'): Adjacency {
+  const dir = net.directed ? direction : 'both';
+  return keep(net, `as-is ${dir}`, () => compress(net, dir));
+}
+
+/** The simple view: loops dropped, parallel edges merged with their weights summed, neighbours ascending. */
+export function simpleAdjacency(net: Network, direction: Direction = 'out'): Adjacency {
+  const dir = net.directed ? direction : 'both';
+  return keep(net, `simple ${dir}`, () => simplify(adjacency(net, dir)));
+}
+
+function compress(net: Network, direction: Direction): Adjacency {
+  const n = nodeCount(net);
+  const { source, target, weight } = net;
+  const m = source.length;
+  const out = direction !== 'in';
+  const into = direction !== 'out';
+  const offsets = new Uint32Array(n + 1);
+  for (let e = 0; e < m; e++) {
+    if (out) offsets[source[e] + 1]++;
+    if (into) offsets[target[e] + 1]++;
+  }
+  for (let v = 0; v < n; v++) offsets[v + 1] += offsets[v];
+  const next = offsets.slice(0, n);
+  const to = new Uint32Array(offsets[n]);
+  const weights = new Float64Array(offsets[n]);
+  for (let e = 0; e < m; e++) {
+    if (out) {
+      const k = next[source[e]]++;
+      to[k] = target[e];
+      weights[k] = weight[e];
+    }
+    if (into) {
+      const k = next[target[e]]++;
+      to[k] = source[e];
+      weights[k] = weight[e];
+    }
+  }
+  return { offsets, to, weight: weights };
+}
+
+/** Two stable counting passes (a transpose of a transpose) sort each row in linear time; then equal neighbours are merged. */
+function simplify(full: Adjacency): Adjacency {
+  const n = full.offsets.length - 1;
+  const sorted = transpose(transpose(full, n), n);
+  const offsets = new Uint32Array(n + 1);
+  const to = new Uint32Array(sorted.to.length);
+  const weight = new Float64Array(sorted.to.length);
+  let k = 0;
+  for (let v = 0; v < n; v++) {
+    let last = -1;
+    for (let i = sorted.offsets[v]; i < sorted.offsets[v + 1]; i++) {
+      const u = sorted.to[i];
+      if (u === v) continue;
+      if (u === last) {
+        weight[k - 1] += sorted.weight[i];
+        continue;
+      }
+      to[k] = u;
+      weight[k] = sorted.weight[i];
+      last = u;
+      k++;
+    }
+    offsets[v + 1] = k;
+  }
+  return { offsets, to: to.slice(0, k), weight: weight.slice(0, k) };
+}
+
+function transpose(rows: Adjacency, n: number): Adjacency {
+  const offsets = new Uint32Array(n + 1);
+  for (let i = 0; i < rows.to.length; i++) offsets[rows.to[i] + 1]++;
+  for (let v = 0; v < n; v++) offsets[v + 1] += offsets[v];
+  const next = offsets.slice(0, n);
+  const to = new Uint32Array(rows.to.length);
+  const weight = new Float64Array(rows.to.length);
+  for (let v = 0; v < n; v++) {
+    for (let i = rows.offsets[v]; i < rows.offsets[v + 1]; i++) {
+      const k = next[rows.to[i]]++;
+      to[k] = v;
+      weight[k] = rows.weight[i];
+    }
+  }
+  return { offsets, to, weight };
+}

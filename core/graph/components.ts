@@ -1,0 +1,37 @@
+/** Weakly connected components. */
+import { type Network, nodeCount } from './network';
+
+export interface Components {
+  /** Component of each node: 0 is the largest; equal sizes in the order of their first nodes. */
+  of: Uint32Array;
+  /** Nodes in each component, descending. */
+  sizes: Uint32Array;
+}
+
+/** Union–find with path halving over the edges, direction ignored. */
+export function components(net: Network): Components {
+  const n = nodeCount(net);
+  const parent = new Uint32Array(n);
+  for (let v = 0; v < n; v++) parent[v] = v;
+  const root = (v: number): number => {
+    while (parent[v] !== v) v = parent[v] = parent[parent[v]];
+    return v;
+  };
+  for (let e = 0; e < net.source.length; e++) {
+    const a = root(net.source[e]);
+    const b = root(net.target[e]);
+    // The smaller index stays the root, so a component's root is its first node.
+    if (a < b) parent[b] = a;
+    else if (b < a) parent[a] = b;
+  }
+  const size = new Uint32Array(n);
+  for (let v = 0; v < n; v++) size[root(v)]++;
+  const roots: number[] = [];
+  for (let v = 0; v < n; v++) if (size[v] > 0) roots.push(v);
+  roots.sort((a, b) => size[b] - size[a] || a - b);
+  const number = new Uint32Array(n);
+  roots.forEach((v, i) => (number[v] = i));
+  const of = new Uint32Array(n);
+  for (let v = 0; v < n; v++) of[v] = number[root(v)];
+  return { of, sizes: Uint32Array.from(roots, (v) => size[v]) };
+}

@@ -1,0 +1,5 @@
+/** Networks as typed arrays, their compressed rows and their parts. */
+export * from './network';
+export * from './adjacency';
+export * from './components';
+export * from './subnetwork';

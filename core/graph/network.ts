@@ -1,0 +1,92 @@
+/** A network as a structure of arrays. Immutable: every step returns a new one that shares what did not change. */
+import type { Column } from '../tables';
+import { Fault } from '../fault';
+
+/** Compressed rows of indices: row i holds `items[offsets[i]] … items[offsets[i + 1] - 1]`. */
+export interface Rows {
+  offsets: Uint32Array;
+  items: Uint32Array;
+}
+
+/** Where a column came from, and on how many nodes and edges it was computed. */
+export interface Origin {
+  step: string;
+  nodes: number;
+  edges: number;
+}
+
+export interface Network {
+  directed: boolean;
+  /** One id per node: its kind and key, never its row number. Distinct. */
+  ids: string[];
+  /** What a node is called; as long as `ids`. */
+  labels: string[];
+  source: Uint32Array;
+  target: Uint32Array;
+  weight: Float64Array;
+  /** What the weight counts, in words: "packets", "records". */
+  weightName: string;
+  nodeColumns: Column[];
+  edgeColumns: Column[];
+  /** By column name; columns from tables have none. */
+  origins: Record<string, Origin>;
+  /** Records behind each edge and the table they are in. */
+  edgeRecords?: Rows & { table: string };
+  /** x, y of each node, in map units. */
+  positions?: Float32Array;
+}
+
+/** A bare network over nodes 0 … n−1; ids are the numbers. Weights are 1 where none are given. Throws when the arrays do not fit together. */
+export function network(parts: {
+  nodes: number;
+  edges: readonly (readonly [number, number])[];
+  weight?: readonly number[];
+  directed?: boolean;
+}): Network {
+  const m = parts.edges.length;
+  const source = Uint32Array.from(parts.edges, ([from]) => from);
+  const target = Uint32Array.from(parts.edges, ([, to]) => to);
+  for (let e = 0; e < m; e++) {
+    if (source[e] >= parts.nodes || target[e] >= parts.nodes) throw new RangeError(`edge ${e} leaves the network`);
+  }
+  const ids = Array.from({ length: parts.nodes }, (_, i) => String(i));
+  return {
+    directed: parts.directed ?? false,
+    ids,
+    labels: ids,
+    source,
+    target,
+    weight: parts.weight ? Float64Array.from(parts.weight) : new Float64Array(m).fill(1),
+    weightName: 'weight',
+    nodeColumns: [],
+    edgeColumns: [],
+    origins: {},
+  };
+}
+
+export const nodeCount = (net: Network): number => net.ids.length;
+export const edgeCount = (net: Network): number => net.source.length;
+
+/** The network with a column added or, where one has the name, replaced. */
+export function withColumn(net: Network, on: 'nodes' | 'edges', col: Column, step?: string): Network {
+  const key = on === 'nodes' ? 'nodeColumns' : 'edgeColumns';
+  const columns = net[key].filter((other) => other.name !== col.name);
+  const origins = step
+    ? { ...net.origins, [col.name]: { step, nodes: nodeCount(net), edges: edgeCount(net) } }
+    : net.origins;
+  return { ...net, [key]: [...columns, col], origins };
+}
+
+/** The named node column; a Fault that names the step's place where there is none. */
+export function nodeColumn(net: Network, name: string, where?: string): Column {
+  const found = net.nodeColumns.find((col) => col.name === name);
+  if (!found) throw new Fault(`The nodes have no column “${name}” at this step. Choose another column, or move the step after the one that makes it.`, where);
+  return found;
+}
+
+/** The named edge column; a Fault where there is none. */
+export function edgeColumn(net: Network, name: string, where?: string): Column {
+  const found = net.edgeColumns.find((col) => col.name === name);
+  if (!found) throw new Fault(`The edges have no column “${name}” at this step. Choose another column.`, where);
+  return found;
+}

@@ -1,0 +1,63 @@
+/** The part of a network that stays. */
+import { pick } from '../tables';
+import { type Network, type Rows, nodeCount } from './network';
+
+/** The network of the nodes marked 1 and the edges between them (and, where `edges` is given, marked there too). Order is kept. */
+export function subnetwork(net: Network, nodes: Uint8Array, edges?: Uint8Array): Network {
+  const n = nodeCount(net);
+  const renumber = new Int32Array(n).fill(-1);
+  let kept = 0;
+  for (let v = 0; v < n; v++) if (nodes[v]) renumber[v] = kept++;
+  const nodeRows = new Uint32Array(kept);
+  for (let v = 0; v < n; v++) if (renumber[v] >= 0) nodeRows[renumber[v]] = v;
+
+  const m = net.source.length;
+  const stays = (e: number): boolean =>
+    renumber[net.source[e]] >= 0 && renumber[net.target[e]] >= 0 && (!edges || edges[e] === 1);
+  let count = 0;
+  for (let e = 0; e < m; e++) if (stays(e)) count++;
+  if (kept === n && count === m) return net;
+  const edgeRows = new Uint32Array(count);
+  const source = new Uint32Array(count);
+  const target = new Uint32Array(count);
+  const weight = new Float64Array(count);
+  for (let e = 0, k = 0; e < m; e++) {
+    if (!stays(e)) continue;
+    edgeRows[k] = e;
+    source[k] = renumber[net.source[e]];
+    target[k] = renumber[net.target[e]];
+    weight[k] = net.weight[e];
+    k++;
+  }
+  const positions = net.positions && new Float32Array(kept * 2);
+  if (positions && net.positions) {
+    for (let i = 0; i < kept; i++) {
+      positions[2 * i] = net.positions[2 * nodeRows[i]];
+      positions[2 * i + 1] = net.positions[2 * nodeRows[i] + 1];
+    }
+  }
+  return {
+    ...net,
+    ids: Array.from(nodeRows, (v) => net.ids[v]),
+    labels: Array.from(nodeRows, (v) => net.labels[v]),
+    source,
+    target,
+    weight,
+    nodeColumns: net.nodeColumns.map((col) => pick(col, nodeRows)),
+    edgeColumns: net.edgeColumns.map((col) => pick(col, edgeRows)),
+    edgeRecords: net.edgeRecords && { ...pickRows(net.edgeRecords, edgeRows), table: net.edgeRecords.table },
+    positions,
+  };
+}
+
+function pickRows(rows: Rows, chosen: Uint32Array): Rows {
+  const offsets = new Uint32Array(chosen.length + 1);
+  for (let i = 0; i < chosen.length; i++) {
+    offsets[i + 1] = offsets[i] + rows.offsets[chosen[i] + 1] - rows.offsets[chosen[i]];
+  }
+  const items = new Uint32Array(offsets[chosen.length]);
+  for (let i = 0; i < chosen.length; i++) {
+    items.set(rows.items.subarray(rows.offsets[chosen[i]], rows.offsets[chosen[i] + 1]), offsets[i]);
+  }
+  return { offsets, items };
+}

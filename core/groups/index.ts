@@ -1,0 +1,3 @@
+/** Sets of nodes with more ties inside than chance would give. */
+export * from './partition';
+export * from './leiden';

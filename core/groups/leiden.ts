@@ -1,0 +1,291 @@
+/** The Leiden algorithm for modularity with resolution (Traag, Waltman & van Eck 2019). */
+import type { Adjacency } from '../graph';
+import type { Breath } from '../measure/measure';
+import type { Random } from '../random';
+import { numberBySize } from './partition';
+
+/** Randomness of the refinement, in units of the mean edge weight; the paper's θ. */
+const theta = 0.01;
+const mostRounds = 20;
+
+/** A weighted undirected graph at one level of aggregation; `strength` counts what an aggregate holds inside as well. */
+interface Level {
+  rows: Adjacency;
+  strength: Float64Array;
+}
+
+/**
+ * Groups of a graph given as symmetric compressed rows with weights of 0 or more, without loops.
+ * Returns the group of each node, numbered by falling size; every group is connected. Repeats until a whole pass changes nothing.
+ * `resolution` γ above 1 gives more and smaller groups.
+ */
+export async function leiden(
+  rows: Adjacency,
+  options: { resolution: number; random: Random; breath: Breath },
+): Promise<Uint32Array> {
+  const n = rows.offsets.length - 1;
+  const strength = new Float64Array(n);
+  let total = 0;
+  for (let v = 0; v < n; v++) {
+    for (let k = rows.offsets[v]; k < rows.offsets[v + 1]; k++) strength[v] += rows.weight[k];
+    total += strength[v];
+  }
+  const group = Uint32Array.from({ length: n }, (_, v) => v);
+  if (total === 0) return group;
+  const gain = options.resolution / total;
+  const temperature = theta * (total / rows.to.length);
+
+  for (let round = 0; round < mostRounds; round++) {
+    await options.breath.breathe(round / mostRounds);
+    const before = group.slice();
+    await pass({ rows, strength }, group, gain, temperature, options);
+    numberBySize(group);
+    if (group.every((g, v) => g === before[v])) break;
+  }
+  return group;
+}
+
+/** One pass over all levels: move, refine, aggregate, until every group is one node of its level. Changes `group`. */
+async function pass(
+  bottom: Level,
+  group: Uint32Array,
+  gain: number,
+  temperature: number,
+  options: { random: Random; breath: Breath },
+): Promise<void> {
+  let level = bottom;
+  // Node of the present level that each node of the bottom is in; groups of the present level's nodes.
+  const inNode = Uint32Array.from({ length: group.length }, (_, v) => v);
+  let of = group.slice();
+  for (;;) {
+    await options.breath.breathe(0);
+    moveNodes(level, of, gain, options.random);
+    const count = compact(of);
+    for (let v = 0; v < group.length; v++) group[v] = of[inNode[v]];
+    const n = level.strength.length;
+    if (count === n) return;
+    const refined = refine(level, of, count, gain, temperature, options.random);
+    const parts = compact(refined);
+    // Where refinement joins nothing, aggregation stands still; the groups themselves are then aggregated no further.
+    if (parts === n) return splitDisconnected(bottom.rows, group);
+    const next = new Uint32Array(parts);
+    for (let v = 0; v < n; v++) next[refined[v]] = of[v];
+    level = aggregate(level, refined, parts);
+    for (let v = 0; v < group.length; v++) inNode[v] = refined[inNode[v]];
+    of = next;
+  }
+}
+
+/** Renumbers to 0 … k−1 in the order of first use; returns k. */
+function compact(of: Uint32Array): number {
+  const number = new Int32Array(of.length).fill(-1);
+  let count = 0;
+  for (let v = 0; v < of.length; v++) {
+    if (number[of[v]] < 0) number[of[v]] = count++;
+    of[v] = number[of[v]];
+  }
+  return count;
+}
+
+/** Fast local moving: a queue of nodes whose surroundings changed; each goes to the neighbouring group of greatest gain. */
+function moveNodes({ rows, strength }: Level, of: Uint32Array, gain: number, random: Random): void {
+  const n = strength.length;
+  const groupStrength = new Float64Array(n + 1);
+  const groupSize = new Uint32Array(n + 1);
+  for (let v = 0; v < n; v++) {
+    groupStrength[of[v]] += strength[v];
+    groupSize[of[v]]++;
+  }
+  const empty: number[] = [];
+  for (let g = n - 1; g >= 0; g--) if (groupSize[g] === 0) empty.push(g);
+  // Ring queue of n places: a node stands in it at most once.
+  const queue = Uint32Array.from({ length: n }, (_, v) => v);
+  random.shuffle(queue);
+  const waiting = new Uint8Array(n).fill(1);
+  let head = 0;
+  let length = n;
+  const toGroup = new Float64Array(n);
+  const touched = new Uint32Array(n);
+  while (length > 0) {
+    const v = queue[head];
+    head = head + 1 === n ? 0 : head + 1;
+    length--;
+    waiting[v] = 0;
+    const own = of[v];
+    let groups = 0;
+    for (let k = rows.offsets[v]; k < rows.offsets[v + 1]; k++) {
+      const g = of[rows.to[k]];
+      if (toGroup[g] === 0) touched[groups++] = g;
+      toGroup[g] += rows.weight[k];
+    }
+    const pull = gain * strength[v];
+    let best = own;
+    let bestGain = toGroup[own] - pull * (groupStrength[own] - strength[v]);
+    // A margin keeps rounding from moving a node back and forth.
+    const margin = 1e-12 * (strength[v] + 1e-300);
+    for (let i = 0; i < groups; i++) {
+      const g = touched[i];
+      if (g === own) continue;
+      const g_gain = toGroup[g] - pull * groupStrength[g];
+      if (g_gain > bestGain + margin) {
+        bestGain = g_gain;
+        best = g;
+      }
+    }
+    if (bestGain < -margin && groupSize[own] > 1) best = empty.pop() as number;
+    for (let i = 0; i < groups; i++) toGroup[touched[i]] = 0;
+    toGroup[own] = 0;
+    if (best === own) continue;
+    of[v] = best;
+    groupStrength[own] -= strength[v];
+    groupStrength[best] += strength[v];
+    groupSize[best]++;
+    if (--groupSize[own] === 0) {
+      groupStrength[own] = 0;
+      empty.push(own);
+    }
+    for (let k = rows.offsets[v]; k < rows.offsets[v + 1]; k++) {
+      const u = rows.to[k];
+      if (waiting[u] || of[u] === best) continue;
+      waiting[u] = 1;
+      const tail = head + length;
+      queue[tail < n ? tail : tail - n] = u;
+      length++;
+    }
+  }
+}
+
+/** Splits each group into well-connected parts: lone nodes join parts at random, in proportion to exp(gain / θ), never at a loss. */
+function refine(
+  { rows, strength }: Level,
+  of: Uint32Array,
+  count: number,
+  gain: number,
+  temperature: number,
+  random: Random,
+): Uint32Array {
+  const n = strength.length;
+  const part = Uint32Array.from({ length: n }, (_, v) => v);
+  const partStrength = strength.slice();
+  const partSize = new Uint32Array(n).fill(1);
+  const groupStrength = new Float64Array(count);
+  for (let v = 0; v < n; v++) groupStrength[of[v]] += strength[v];
+  // Weight from each part to the rest of its group.
+  const outward = new Float64Array(n);
+  for (let v = 0; v < n; v++) {
+    for (let k = rows.offsets[v]; k < rows.offsets[v + 1]; k++) if (of[rows.to[k]] === of[v]) outward[v] += rows.weight[k];
+  }
+  const order = Uint32Array.from({ length: n }, (_, v) => v);
+  random.shuffle(order);
+  const toPart = new Float64Array(n);
+  const touched = new Uint32Array(n);
+  const chance = new Float64Array(n);
+  for (let i = 0; i < n; i++) {
+    const v = order[i];
+    if (partSize[part[v]] !== 1) continue;
+    const rest = groupStrength[of[v]];
+    if (outward[v] < gain * strength[v] * (rest - strength[v])) continue;
+    let parts = 0;
+    for (let k = rows.offsets[v]; k < rows.offsets[v + 1]; k++) {
+      const u = rows.to[k];
+      if (of[u] !== of[v]) continue;
+      const p = part[u];
+      if (toPart[p] === 0) touched[parts++] = p;
+      toPart[p] += rows.weight[k];
+    }
+    let largest = 0;
+    for (let j = 0; j < parts; j++) {
+      const p = touched[j];
+      const connected = outward[p] >= gain * partStrength[p] * (rest - partStrength[p]);
+      const p_gain = toPart[p] - gain * strength[v] * partStrength[p];
+      chance[j] = connected && p_gain >= 0 ? p_gain : -1;
+      if (chance[j] > largest) largest = chance[j];
+    }
+    let sum = 0;
+    for (let j = 0; j < parts; j++) {
+      chance[j] = chance[j] < 0 ? 0 : Math.exp((chance[j] - largest) / temperature);
+      sum += chance[j];
+    }
+    if (sum > 0) {
+      let drawn = random.unit() * sum;
+      let chosen = -1;
+      for (let j = 0; j < parts; j++) {
+        if (chance[j] === 0) continue;
+        chosen = touched[j];
+        drawn -= chance[j];
+        if (drawn < 0) break;
+      }
+      const shared = toPart[chosen];
+      part[v] = chosen;
+      partSize[chosen]++;
+      partSize[v]--;
+      partStrength[chosen] += strength[v];
+      outward[chosen] += outward[v] - 2 * shared;
+    }
+    for (let j = 0; j < parts; j++) toPart[touched[j]] = 0;
+  }
+  return part;
+}
+
+/** One node for each part; weights between parts summed, what is inside kept only in the strengths. */
+function aggregate({ rows, strength }: Level, part: Uint32Array, parts: number): Level {
+  const n = strength.length;
+  const partStrength = new Float64Array(parts);
+  const start = new Uint32Array(parts + 1);
+  for (let v = 0; v < n; v++) {
+    partStrength[part[v]] += strength[v];
+    start[part[v] + 1]++;
+  }
+  for (let p = 0; p < parts; p++) start[p + 1] += start[p];
+  const members = new Uint32Array(n);
+  const next = start.slice(0, parts);
+  for (let v = 0; v < n; v++) members[next[part[v]]++] = v;
+
+  const offsets = new Uint32Array(parts + 1);
+  const to = new Uint32Array(rows.to.length);
+  const weight = new Float64Array(rows.to.length);
+  const place = new Int32Array(parts).fill(-1);
+  let count = 0;
+  for (let p = 0; p < parts; p++) {
+    const first = count;
+    for (let i = start[p]; i < start[p + 1]; i++) {
+      const v = members[i];
+      for (let k = rows.offsets[v]; k < rows.offsets[v + 1]; k++) {
+        const q = part[rows.to[k]];
+        if (q === p) continue;
+        if (place[q] < first) {
+          place[q] = count;
+          to[count] = q;
+          weight[count++] = rows.weight[k];
+        } else weight[place[q]] += rows.weight[k];
+      }
+    }
+    offsets[p + 1] = count;
+  }
+  return { rows: { offsets, to: to.slice(0, count), weight: weight.slice(0, count) }, strength: partStrength };
+}
+
+/** Gives every connected piece of a group a number of its own, in place. */
+function splitDisconnected(rows: Adjacency, group: Uint32Array): void {
+  const n = group.length;
+  const piece = new Int32Array(n).fill(-1);
+  const stack = new Uint32Array(n);
+  let pieces = 0;
+  for (let s = 0; s < n; s++) {
+    if (piece[s] >= 0) continue;
+    let top = 0;
+    stack[top++] = s;
+    piece[s] = pieces;
+    while (top > 0) {
+      const v = stack[--top];
+      for (let k = rows.offsets[v]; k < rows.offsets[v + 1]; k++) {
+        const u = rows.to[k];
+        if (piece[u] >= 0 || group[u] !== group[s]) continue;
+        piece[u] = pieces;
+        stack[top++] = u;
+      }
+    }
+    pieces++;
+  }
+  for (let v = 0; v < n; v++) group[v] = piece[v];
+}

@@ -1,0 +1,66 @@
+/** The scene: all that is needed to draw a network, in map units. Screen and exports are drawn from the same one. */
+import { type Network, nodeCount } from '../graph';
+import { type Looks, dress } from './dress';
+import { type StyleSettings, plainStyle } from './settings';
+
+export interface Scene extends Looks {
+  /** x, y of each node. */
+  positions: Float32Array;
+  source: Uint32Array;
+  target: Uint32Array;
+  labels: string[];
+}
+
+export function sceneOf(net: Network, style: StyleSettings = plainStyle): Scene {
+  return {
+    ...dress(net, style),
+    positions: net.positions ?? new Float32Array(2 * nodeCount(net)),
+    source: net.source,
+    target: net.target,
+    labels: net.labels,
+  };
+}
+
+export interface Bounds {
+  left: number;
+  top: number;
+  right: number;
+  bottom: number;
+}
+
+/** What the nodes take up, their radii included; a unit square around 0 where there are none. */
+export function boundsOf(positions: Float32Array, radius?: Float32Array): Bounds {
+  const bounds = { left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity };
+  for (let v = 0; 2 * v < positions.length; v++) {
+    const r = radius ? radius[v] : 0;
+    bounds.left = Math.min(bounds.left, positions[2 * v] - r);
+    bounds.right = Math.max(bounds.right, positions[2 * v] + r);
+    bounds.top = Math.min(bounds.top, positions[2 * v + 1] - r);
+    bounds.bottom = Math.max(bounds.bottom, positions[2 * v + 1] + r);
+  }
+  return bounds.left === Infinity ? { left: -0.5, top: -0.5, right: 0.5, bottom: 0.5 } : bounds;
+}
+
+/** From map units to pixels: x · scale + x0. */
+export interface Camera {
+  scale: number;
+  x: number;
+  y: number;
+}
+
+/** The camera that shows the bounds in the middle of a box with a margin, never closer than `closest` pixels a map unit. */
+export function fit(bounds: Bounds, width: number, height: number, margin: number, closest = 1.6): Camera {
+  const across = Math.max(1e-6, bounds.right - bounds.left);
+  const down = Math.max(1e-6, bounds.bottom - bounds.top);
+  const scale = Math.min(closest, Math.max(1, width - 2 * margin) / across, Math.max(1, height - 2 * margin) / down);
+  return {
+    scale,
+    x: width / 2 - ((bounds.left + bounds.right) / 2) * scale,
+    y: height / 2 - ((bounds.top + bounds.bottom) / 2) * scale,
+  };
+}
+
+/** Control point of a curved edge: off the middle by `curve` times its length, to the left of its direction. */
+export function bend(x1: number, y1: number, x2: number, y2: number, curve: number): [number, number] {
+  return [(x1 + x2) / 2 + (y2 - y1) * curve, (y1 + y2) / 2 - (x2 - x1) * curve];
+}

@@ -1,0 +1,44 @@
+/** All step kinds. */
+import { z } from 'zod';
+import { ties, tiesSchema } from './steps/ties';
+import { keep, keepSchema } from './steps/keep';
+import { measure, measureSchema } from './steps/measure';
+import { groups, groupsSchema } from './steps/groups';
+import { arrange, arrangeSchema } from './steps/arrange';
+import { style, styleSchema } from './steps/style';
+import type { StepKind } from './step';
+
+export const stepKinds = { ties, keep, measure, groups, arrange, style } as const;
+export type StepName = keyof typeof stepKinds;
+
+export const stepSchema = z.discriminatedUnion('kind', [
+  tiesSchema,
+  keepSchema,
+  measureSchema,
+  groupsSchema,
+  arrangeSchema,
+  styleSchema,
+]);
+export type Step = z.infer<typeof stepSchema>;
+
+export const trailSchema = z
+  .object({ steps: z.array(stepSchema) })
+  .superRefine(({ steps }, check) => {
+    steps.forEach((step, i) => {
+      if ((step.kind === 'ties') !== (i === 0)) {
+        check.addIssue({ code: 'custom', path: ['steps', i], message: 'A trail begins with its one Ties step.' });
+      }
+      if (steps.findIndex((other) => other.id === step.id) !== i) {
+        check.addIssue({ code: 'custom', path: ['steps', i, 'id'], message: `Two steps have the id ${step.id}.` });
+      }
+    });
+  });
+export type Trail = z.infer<typeof trailSchema>;
+
+/** The kind of a step, with its settings' type set aside: the schema has already parted them. */
+export function kindOf(step: Step): StepKind<Step> {
+  return stepKinds[step.kind] as unknown as StepKind<Step>;
+}
+
+/** Settings in a few words. */
+export const summaryOf = (step: Step): string => kindOf(step).summary(step);

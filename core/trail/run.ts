@@ -1,0 +1,181 @@
+/** Runs a trail: a pure function of tables and settings. */
+import { sha256 } from '@noble/hashes/sha2.js';
+import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
+import type { Table } from '../tables';
+import { Fault, listed } from '../fault';
+import { edgeCount, nodeCount } from '../graph';
+import { type Step, type Trail, kindOf } from './registry';
+import { stepKinds } from './registry';
+import type { Note, StepOutcome, TrailState } from './step';
+
+/** The study's tables: their contents, and a version that changes with every change of them. */
+export interface Source {
+  keys(): string[];
+  version(key: string): string;
+  table(key: string): Table;
+}
+
+/** What a step came to. A step that is off, or stands after a fault, has no result. */
+export interface StepReport {
+  id: string;
+  nodes: number;
+  edges: number;
+  result: string;
+  notes: Note[];
+  fault?: string;
+}
+
+export interface TrailRun {
+  reports: StepReport[];
+  /** The state at the end, or the last before a fault; undefined where no step came to anything. */
+  state?: TrailState;
+  /** Names the result: the same for the same tables and settings. */
+  digest: string;
+  /** Digest up to and including each step, in order. */
+  digests: string[];
+}
+
+/** Results of steps and of work inside them, by digest. The least lately used leave first. */
+export class TrailCache {
+  private readonly kept = new Map<string, unknown>();
+  constructor(private readonly most = 200) {}
+  get(key: string): unknown {
+    const found = this.kept.get(key);
+    if (found !== undefined) {
+      this.kept.delete(key);
+      this.kept.set(key, found);
+    }
+    return found;
+  }
+  set(key: string, value: unknown): void {
+    this.kept.delete(key);
+    this.kept.set(key, value);
+    if (this.kept.size > this.most) this.kept.delete(this.kept.keys().next().value as string);
+  }
+}
+
+export interface RunOptions {
+  cache?: TrailCache;
+  /** Called before a step runs and while it does, with the share done. May throw to stop the run. */
+  breathe?(step: string, share: number): Promise<void> | void;
+  positions?(positions: Float32Array): void;
+  report?(report: StepReport): void;
+  /** Take a step's quick stand-in where it has one and its result is not at hand. */
+  sketch?: boolean;
+}
+
+/** The first 128 bits of SHA-256, in hexadecimal. */
+export const digestOf = (text: string): string => bytesToHex(sha256(utf8ToBytes(text))).slice(0, 32);
+
+/** JSON with the keys of every object in order, so that equal settings give equal texts. */
+export function canonical(value: unknown): string {
+  return JSON.stringify(value, (_key, held: unknown) =>
+    held && typeof held === 'object' && !Array.isArray(held)
+      ? Object.fromEntries(Object.entries(held).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : held,
+  );
+}
+
+/** The digest of what a step reads besides the state before it. A step's id is part of it, as columns say which step made them. */
+function settingsDigest(step: Step, source: Source): string {
+  const versions =
+    step.kind === 'ties'
+      ? [step.table, step.nodes?.table].map((key) => key && source.keys().includes(key) && source.version(key))
+      : [];
+  return canonical([step, versions]);
+}
+
+/** The digest up to and including each step; a step that is off passes on the one before it. */
+export function digestsOf(source: Source, trail: Trail): string[] {
+  let digest = 'trail';
+  return trail.steps.map((step) => {
+    if (step.on || step.kind === 'ties') digest = digestOf(`${digest} ${settingsDigest(step, source)}`);
+    return digest;
+  });
+}
+
+/** Where a cache keeps work done inside a step, under the digest before it. */
+export const memoKey = (before: string | undefined, key: string): string => `${before ?? 'trail'} ${key}`;
+
+/**
+ * Runs every step that is on, each on the result of the one before. A Fault ends the run at its step: the report carries the sentence, and the state is
+ * the last good one. Whatever `breathe` throws ends it at once. Unchanged steps come from the cache.
+ */
+export async function runTrail(source: Source, trail: Trail, options: RunOptions = {}): Promise<TrailRun> {
+  const cache = options.cache ?? new TrailCache();
+  const reports: StepReport[] = [];
+  const digests = digestsOf(source, trail);
+  let state: TrailState | undefined;
+  let stand = false;
+  for (const [i, step] of trail.steps.entries()) {
+    if (!step.on && step.kind !== 'ties') {
+      reports.push({ id: step.id, ...size(state), result: 'off', notes: [] });
+      continue;
+    }
+    const digest = digests[i];
+    let outcome = cache.get(digest) as StepOutcome | undefined;
+    const kind = kindOf(step);
+    if (!outcome && options.sketch && kind.sketch && state) {
+      stand = true;
+      state = kind.sketch(state, step);
+      reports.push({ id: step.id, ...size(state), result: '', notes: [] });
+      continue;
+    }
+    if (!outcome) {
+      try {
+        await options.breathe?.(step.id, 0);
+        outcome = await kind.run(state, step, {
+          step: step.id,
+          table: (key) => tableFor(source, key, step.id),
+          breathe: (share) => options.breathe?.(step.id, share),
+          positions: options.positions,
+          async memo<T>(key: string, make: () => Promise<T> | T): Promise<T> {
+            const full = memoKey(digests[i - 1], key);
+            const held = cache.get(full) as { value: T } | undefined;
+            if (held) return held.value;
+            const value = await make();
+            cache.set(full, { value });
+            return value;
+          },
+        });
+      } catch (error) {
+        if (!(error instanceof Fault)) throw error;
+        const report = { id: step.id, ...size(state), result: '', notes: [], fault: error.message };
+        reports.push(report);
+        options.report?.(report);
+        break;
+      }
+      // What follows a stand-in is a stand-in too, though its digest is that of the real thing.
+      if (!stand) cache.set(digest, outcome);
+    }
+    state = outcome.state;
+    const report = { id: step.id, ...size(state), result: outcome.result, notes: outcome.notes ?? [] };
+    reports.push(report);
+    options.report?.(report);
+  }
+  return { reports, state, digest: digests.at(-1) ?? 'trail', digests };
+}
+
+function size(state: TrailState | undefined): { nodes: number; edges: number } {
+  return { nodes: state ? nodeCount(state.network) : 0, edges: state ? edgeCount(state.network) : 0 };
+}
+
+function tableFor(source: Source, key: string, step: string): Table {
+  if (!source.keys().includes(key)) {
+    const known = source.keys();
+    throw new Fault(
+      known.length
+        ? `The study has no table “${key}”. Choose one of ${listed(known, 8)}.`
+        : 'The study has no tables yet. Bring some in on the Records page.',
+      step,
+    );
+  }
+  return source.table(key);
+}
+
+/** A step of a kind with its defaults, its id not yet used in the trail. */
+export function newStep(trail: Trail, kind: Step['kind'], settings: object): Step {
+  let number = trail.steps.length + 1;
+  while (trail.steps.some((step) => step.id === `s${number}`)) number++;
+  return stepKinds[kind].schema.parse({ id: `s${number}`, kind, on: true, ...settings }) as Step;
+}

@@ -1,0 +1,55 @@
+/** What a step kind is. To add one: a file in `steps/` and a line in the registry; its editor is the file of the same name in `ui/trail`. */
+import type { z } from 'zod';
+import type { Network } from '../graph';
+import type { Table } from '../tables';
+import type { Breath } from '../measure/measure';
+import type { StyleSettings } from '../style';
+
+/** What goes from step to step: the network, and how it is to be drawn once the trail has come to its end. */
+export interface TrailState {
+  network: Network;
+  style?: StyleSettings;
+}
+
+/** Something the user should know of a step's work, in a sentence; `values` are the cases, most frequent first. */
+export interface Note {
+  text: string;
+  values?: { value: string; count: number }[];
+}
+
+export interface StepOutcome {
+  state: TrailState;
+  /** The result in a few words, for the foot of the step's tile. */
+  result: string;
+  notes?: Note[];
+}
+
+export interface StepContext extends Breath {
+  /** The id of the step that runs, to say where a fault or a column comes from. */
+  step: string;
+  /** A table of the study; a Fault where there is none. */
+  table(key: string): Table;
+  /** Receives positions while a layout runs. */
+  positions?(positions: Float32Array): void;
+  /** Work inside a step that need not be done again when only other settings change, kept under its inputs and `key`. */
+  memo<T>(key: string, make: () => Promise<T> | T): Promise<T>;
+}
+
+export interface StepKind<S extends { id: string; kind: string; on: boolean } = never> {
+  kind: S['kind'];
+  title: string;
+  help: string;
+  schema: z.ZodType<S>;
+  /** The settings in a few words, for the step's tile. */
+  summary(settings: S): string;
+  /** A first step reads tables and gets no state; every other gets the state before it. */
+  run(state: TrailState | undefined, settings: S, context: StepContext): Promise<StepOutcome>;
+  /** A quick stand-in for `run`, shown while the real thing is computed. */
+  sketch?(state: TrailState, settings: S): TrailState;
+}
+
+/** The state before a step that needs one. */
+export function given(state: TrailState | undefined): TrailState {
+  if (!state) throw new Error('a step without a Ties step before it was let through');
+  return state;
+}

@@ -1,0 +1,31 @@
+/** Three suites: `unit` needs nothing, `integration` a PostgreSQL in DATABASE_URL, `browser` a served application in NUNATAK_URL. */
+const shared = {
+  testEnvironment: 'node',
+  transform: {
+    '^.+\\.(t|j|mj)sx?$': [
+      '@swc/jest',
+      {
+        jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022', transform: { react: { runtime: 'automatic' } } },
+        module: { type: 'commonjs' },
+      },
+    ],
+  },
+  transformIgnorePatterns: [
+    '/node_modules/(?!(d3-[a-z-]+|internmap|culori|pure-rand|kdbush|flatbush|flatqueue|apache-arrow|comlink|fflate|zustand)/)',
+  ],
+  moduleNameMapper: { '^@/(.*)$': '<rootDir>/$1' },
+  modulePathIgnorePatterns: ['<rootDir>/.next', '<rootDir>/.data'],
+};
+
+export default {
+  projects: [
+    {
+      ...shared,
+      displayName: 'unit',
+      testMatch: ['<rootDir>/{core,worker,server,ui,runner,demo}/**/*.test.{ts,tsx}'],
+      testPathIgnorePatterns: ['\\.integration\\.test\\.ts$'],
+    },
+    { ...shared, displayName: 'integration', testMatch: ['<rootDir>/**/*.integration.test.ts'] },
+    { ...shared, displayName: 'browser', testMatch: ['<rootDir>/e2e/**/*.test.ts'] },
+  ],
+};

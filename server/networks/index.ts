@@ -1,0 +1,132 @@
+/** Networks of a study: trails with names, versions and the last result of each. */
+import { and, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import { z } from 'zod';
+import { type Trail, trailSchema } from '@/core/trail';
+import { database, network, networkVersion, snapshot } from '@/server/db';
+import { NotFound, studyFor } from '@/server/access';
+import { cleanName, touchStudy } from '@/server/studies';
+
+export interface NetworkHead {
+  id: string;
+  name: string;
+  version: number;
+  changedAt: Date;
+  nodes: number | null;
+  edges: number | null;
+  groups: number | null;
+  picture: string | null;
+}
+
+export async function listNetworks(studyId: string): Promise<NetworkHead[]> {
+  await studyFor(studyId, 'read');
+  return database()
+    .select({
+      id: network.id,
+      name: network.name,
+      version: network.version,
+      changedAt: network.changedAt,
+      nodes: snapshot.nodes,
+      edges: snapshot.edges,
+      groups: snapshot.groups,
+      picture: snapshot.picture,
+    })
+    .from(network)
+    .leftJoin(snapshot, eq(snapshot.networkId, network.id))
+    .where(and(eq(network.studyId, studyId), isNull(network.deletedAt)))
+    .orderBy(desc(network.changedAt), network.id);
+}
+
+const idSchema = z.uuid();
+
+async function found(studyId: string, id: string): Promise<typeof network.$inferSelect> {
+  const rows = idSchema.safeParse(id).success
+    ? await database()
+        .select()
+        .from(network)
+        .where(and(eq(network.id, id), eq(network.studyId, studyId), isNull(network.deletedAt)))
+    : [];
+  if (!rows[0]) throw new NotFound('This network is not there. It may have been deleted; the Networks page lists those there are.');
+  return rows[0];
+}
+
+export interface OpenNetwork {
+  id: string;
+  name: string;
+  version: number;
+  trail: Trail;
+  layout: string | null;
+}
+
+export async function openNetwork(studyId: string, id: string): Promise<OpenNetwork> {
+  await studyFor(studyId, 'read');
+  const { name, version, trail } = await found(studyId, id);
+  const held = await database().select({ layout: snapshot.layout }).from(snapshot).where(eq(snapshot.networkId, id));
+  return { id, name, version, trail: trailSchema.parse(trail), layout: held[0]?.layout ?? null };
+}
+
+export async function createNetwork(studyId: string, name: string, trail: Trail): Promise<{ id: string }> {
+  await studyFor(studyId, 'edit');
+  const clean = cleanName(name, 'network');
+  return database().transaction(async (tx) => {
+    const made = await tx.insert(network).values({ studyId, name: clean, trail }).returning({ id: network.id });
+    await tx.insert(networkVersion).values({ networkId: made[0].id, version: 1, trail });
+    await touchStudy(studyId);
+    return made[0];
+  });
+}
+
+export type Saved =
+  | { kind: 'saved'; version: number }
+  /** Someone saved in between: what is stored now, and when that was. Nothing was overwritten. */
+  | { kind: 'conflict'; version: number; trail: Trail; changedAt: string };
+
+/** Stores a trail on top of the version it was made from. */
+export async function saveTrail(studyId: string, id: string, base: number, trail: Trail): Promise<Saved> {
+  await studyFor(studyId, 'edit');
+  await found(studyId, id);
+  return database().transaction(async (tx) => {
+    const saved = await tx
+      .update(network)
+      .set({ trail, version: base + 1, changedAt: sql`now()` })
+      .where(and(eq(network.id, id), eq(network.version, base)))
+      .returning({ version: network.version });
+    if (saved.length === 0) {
+      const [now] = await tx.select().from(network).where(eq(network.id, id));
+      const changedAt = now.changedAt.toISOString();
+      return { kind: 'conflict', version: now.version, trail: trailSchema.parse(now.trail), changedAt };
+    }
+    await tx.insert(networkVersion).values({ networkId: id, version: base + 1, trail });
+    await touchStudy(studyId);
+    return { kind: 'saved', version: base + 1 };
+  });
+}
+
+export async function renameNetwork(studyId: string, id: string, name: string): Promise<void> {
+  await studyFor(studyId, 'edit');
+  await found(studyId, id);
+  await database()
+    .update(network)
+    .set({ name: cleanName(name, 'network') })
+    .where(eq(network.id, id));
+  await touchStudy(studyId);
+}
+
+export async function deleteNetwork(studyId: string, id: string): Promise<void> {
+  await studyFor(studyId, 'edit');
+  await found(studyId, id);
+  await database()
+    .update(network)
+    .set({ deletedAt: sql`now()` })
+    .where(eq(network.id, id));
+}
+
+/** Takes a deletion back. */
+export async function restoreNetwork(studyId: string, id: string): Promise<void> {
+  await studyFor(studyId, 'edit');
+  const restored = await database()
+    .update(network)
+    .set({ deletedAt: null })
+    .where(and(eq(network.id, id), eq(network.studyId, studyId), isNotNull(network.deletedAt)))
+    .returning({ id: network.id });
+  if (restored.length === 0) throw new NotFound('There is no deleted network to bring back.');
+}

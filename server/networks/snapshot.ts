@@ -1,0 +1,45 @@
+/** The last result of a network, kept so that opening it lays nothing out again and cards have a picture. */
+import { eq } from 'drizzle-orm';
+import { z } from 'zod';
+import { Fault } from '@/core/fault';
+import { database, snapshot } from '@/server/db';
+import { studyFor } from '@/server/access';
+import { openNetwork } from '.';
+
+const hex = z.string().regex(/^[0-9a-f]{32}$/);
+
+export const snapshotSchema = z.object({
+  digest: hex,
+  nodes: z.number().int().min(0),
+  edges: z.number().int().min(0),
+  groups: z.number().int().min(0).nullable(),
+  /** A PNG as a data address. */
+  picture: z
+    .string()
+    .max(400_000)
+    .regex(/^data:image\/png;base64,[A-Za-z0-9+/=]*$/),
+  layout: hex.nullable(),
+});
+export type SnapshotHead = z.infer<typeof snapshotSchema>;
+
+/** Keeps the result; `positions` holds 8 bytes for each node, or nothing. */
+export async function keepSnapshot(studyId: string, id: string, head: SnapshotHead, positions: Buffer): Promise<void> {
+  await studyFor(studyId, 'edit');
+  await openNetwork(studyId, id);
+  if (positions.length !== 0 && positions.length !== head.nodes * 8) {
+    throw new Fault('The positions do not fit the number of nodes.', 'positions');
+  }
+  const values = { ...head, positions: positions.length ? positions : null };
+  await database()
+    .insert(snapshot)
+    .values({ networkId: id, ...values })
+    .onConflictDoUpdate({ target: snapshot.networkId, set: values });
+}
+
+/** The positions kept for a layout; undefined where another or none is kept. */
+export async function keptPositions(studyId: string, id: string, layout: string): Promise<Buffer | undefined> {
+  await studyFor(studyId, 'read');
+  await openNetwork(studyId, id);
+  const rows = await database().select().from(snapshot).where(eq(snapshot.networkId, id));
+  return rows[0]?.layout === layout ? (rows[0].positions ?? undefined) : undefined;
+}

@@ -1,0 +1,104 @@
+/** Studies: listed, made, renamed, deleted and brought back. */
+import { and, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import { Fault } from '@/core/fault';
+import { database, network, snapshot, study, studyTable } from '@/server/db';
+import { NotFound, studyFor } from '@/server/access';
+
+export interface StudyCard {
+  id: string;
+  name: string;
+  changedAt: Date;
+  tables: number;
+  records: number;
+  networks: { id: string; name: string; nodes: number | null; edges: number | null; groups: number | null; picture: string | null }[];
+}
+
+/** A name without surrounding blanks; a Fault where nothing is left, or too much. */
+export function cleanName(name: string, what: string): string {
+  const clean = name.trim().replace(/\s+/g, ' ');
+  if (clean === '') throw new Fault(`Give the ${what} a name.`, 'name');
+  if (clean.length > 200) throw new Fault(`The name has ${clean.length} characters; 200 is the most. Shorten it.`, 'name');
+  return clean;
+}
+
+/** All studies, the last changed first. */
+export async function listStudies(): Promise<StudyCard[]> {
+  const db = database();
+  const studies = await db.select().from(study).where(isNull(study.deletedAt)).orderBy(desc(study.changedAt), study.id);
+  const tables = await db
+    .select({
+      studyId: studyTable.studyId,
+      tables: sql<number>`count(*)::int`,
+      records: sql<number>`coalesce(sum(${studyTable.rows}), 0)::int`,
+    })
+    .from(studyTable)
+    .where(isNull(studyTable.deletedAt))
+    .groupBy(studyTable.studyId);
+  const networks = await db
+    .select({
+      studyId: network.studyId,
+      id: network.id,
+      name: network.name,
+      nodes: snapshot.nodes,
+      edges: snapshot.edges,
+      groups: snapshot.groups,
+      picture: snapshot.picture,
+    })
+    .from(network)
+    .leftJoin(snapshot, eq(snapshot.networkId, network.id))
+    .where(isNull(network.deletedAt))
+    .orderBy(desc(network.changedAt), network.id);
+  return studies.map(({ id, name, changedAt }) => {
+    const held = tables.find((row) => row.studyId === id);
+    return {
+      id,
+      name,
+      changedAt,
+      tables: held?.tables ?? 0,
+      records: held?.records ?? 0,
+      networks: networks.filter((row) => row.studyId === id).map(({ studyId: _studyId, ...row }) => row),
+    };
+  });
+}
+
+export async function createStudy(name: string): Promise<{ id: string }> {
+  const made = await database()
+    .insert(study)
+    .values({ name: cleanName(name, 'study') })
+    .returning({ id: study.id });
+  return made[0];
+}
+
+export async function renameStudy(id: string, name: string): Promise<void> {
+  await studyFor(id, 'edit');
+  await database()
+    .update(study)
+    .set({ name: cleanName(name, 'study'), changedAt: sql`now()` })
+    .where(eq(study.id, id));
+}
+
+export async function deleteStudy(id: string): Promise<void> {
+  await studyFor(id, 'edit');
+  await database()
+    .update(study)
+    .set({ deletedAt: sql`now()` })
+    .where(eq(study.id, id));
+}
+
+/** Takes a deletion back. */
+export async function restoreStudy(id: string): Promise<void> {
+  const restored = await database()
+    .update(study)
+    .set({ deletedAt: null })
+    .where(and(eq(study.id, id), isNotNull(study.deletedAt)))
+    .returning({ id: study.id });
+  if (restored.length === 0) throw new NotFound('There is nothing to bring back: the study is not among the deleted ones.');
+}
+
+/** Marks a study as changed now. */
+export async function touchStudy(id: string): Promise<void> {
+  await database()
+    .update(study)
+    .set({ changedAt: sql`now()` })
+    .where(eq(study.id, id));
+}

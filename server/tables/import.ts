@@ -1,0 +1,139 @@
+/** Brings a file in: read as it arrives, copied into the database, in one transaction. */
+import { pipeline } from 'node:stream/promises';
+import { Readable } from 'node:stream';
+import { from as copyFrom } from 'pg-copy-streams';
+import { z } from 'zod';
+import { CsvReader, type FaultyRow } from '@/core/formats';
+import { columnTypes } from '@/core/tables';
+import { Fault, listed } from '@/core/fault';
+import { pool } from '@/server/db';
+import { studyFor } from '@/server/access';
+import { cleanName, touchStudy } from '@/server/studies';
+
+/** At most this many bytes are taken in one file. */
+export const largestFile = 256 * 1024 * 1024;
+
+export const importSchema = z.object({
+  name: z.string(),
+  file: z.string().max(300),
+  /** As the preview found them or as they were set by hand, in the order of the file. */
+  columns: z.array(z.object({ name: z.string(), type: z.enum(columnTypes) })).max(2000),
+  faulty: z.enum(['aside', 'fit']),
+  delimiter: z.string().min(1).max(1).optional(),
+});
+export type ImportRequest = z.infer<typeof importSchema>;
+
+export interface Imported {
+  key: string;
+  rows: number;
+  setAside: number;
+}
+
+/** Letters, digits and hyphens: what a trail calls a table. */
+export function keyFrom(name: string): string {
+  const key = name
+    .normalize('NFKD')
+    .replace(/[\u0300-\u036f]/g, '')
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, '-')
+    .replace(/^-+|-+$/g, '');
+  return key.slice(0, 60) || 'table';
+}
+
+/** A COPY text field: backslashes escaped (JSON has no raw tabs or line ends). NUL, which PostgreSQL cannot hold, is left out. */
+function copyField(cells: readonly string[]): string {
+  const json = JSON.stringify(cells);
+  if (!json.includes('\\')) return json;
+  const clean = json.includes('\\u0000') ? JSON.stringify(cells.map((cell) => cell.replaceAll('\0', ''))) : json;
+  return clean.replaceAll('\\', '\\\\');
+}
+
+/**
+ * Stores the file's rows as a new table and returns its key. The table is there whole or not at all: a Fault in the file, a broken connection or an
+ * abort of `bytes` rolls everything back.
+ */
+export async function importTable(
+  studyId: string,
+  request: ImportRequest,
+  bytes: AsyncIterable<Uint8Array>,
+): Promise<Imported> {
+  await studyFor(studyId, 'edit');
+  const name = cleanName(request.name, 'table');
+  const client = await pool().connect();
+  try {
+    await client.query('begin');
+    const key = await freeKey(client, studyId, keyFrom(name));
+    const made = await client.query<{ id: number }>(
+      `insert into study_table (study_id, key, name, columns, rows, origin) values ($1, $2, $3, $4, 0, $5) returning id`,
+      [studyId, key, name, JSON.stringify(request.columns), `from ${request.file}`],
+    );
+    const { id } = made.rows[0];
+    const counts = { rows: 0, setAside: 0 };
+    const source = Readable.from(copyLines(id, request, bytes, counts), { objectMode: true, highWaterMark: 4 });
+    await pipeline(source, client.query(copyFrom('copy record (table_id, position, cells) from stdin')));
+    await client.query('update study_table set rows = $1 where id = $2', [counts.rows, id]);
+    await client.query('commit');
+    await touchStudy(studyId);
+    return { key, ...counts };
+  } catch (error) {
+    await client.query('rollback').catch(() => undefined);
+    throw error;
+  } finally {
+    client.release();
+  }
+}
+
+async function freeKey(client: { query: (text: string, values: unknown[]) => Promise<{ rows: { key: string }[] }> }, studyId: string, wanted: string): Promise<string> {
+  // The lock makes two imports into one study take turns at choosing keys.
+  await client.query('select pg_advisory_xact_lock(hashtext($1))', [studyId]);
+  const { rows } = await client.query('select key from study_table where study_id = $1', [studyId]);
+  const used = new Set(rows.map(({ key }) => key));
+  let key = wanted;
+  for (let i = 2; used.has(key); i++) key = `${wanted}-${i}`;
+  return key;
+}
+
+/** The file's rows as lines for COPY, about 64 kB at a time. */
+async function* copyLines(
+  id: number,
+  request: ImportRequest,
+  bytes: AsyncIterable<Uint8Array>,
+  counts: { rows: number; setAside: number },
+): AsyncGenerator<string> {
+  let lines = '';
+  const take = {
+    rows: (cells: string[]): void => {
+      lines += `${id}\t${counts.rows++}\t${copyField(cells)}\n`;
+    },
+    faulty: (_row: FaultyRow): void => {
+      if (request.faulty === 'aside') counts.setAside++;
+    },
+  };
+  const reader = new CsvReader(request.file, take, request.faulty, { delimiter: request.delimiter });
+  let size = 0;
+  for await (const piece of bytes) {
+    size += piece.length;
+    if (size > largestFile) {
+      throw new Fault(`“${request.file}” is over 256 MB. Split it, or leave columns out, and bring it in again.`, request.file);
+    }
+    reader.push(piece);
+    checkColumns(reader, request);
+    if (lines.length > 65536) {
+      yield lines;
+      lines = '';
+    }
+  }
+  reader.end();
+  checkColumns(reader, request);
+  if (lines) yield lines;
+}
+
+function checkColumns(reader: CsvReader, request: ImportRequest): void {
+  const found = reader.found?.columns;
+  if (found && found.join('\n') !== request.columns.map(({ name }) => name).join('\n')) {
+    throw new Fault(
+      `“${request.file}” has other columns than in the preview (${listed(found, 4)}). Drop the file again.`,
+      request.file,
+    );
+  }
+}

@@ -1,0 +1,175 @@
+/** The trail's service: one run at a time, the latest wins. */
+import { cellText } from '@/core/tables';
+import type { Table } from '@/core/tables';
+import type { Network } from '@/core/graph';
+import { type Source, type Trail, TrailCache, type TrailRun, digestOf, digestsOf, layoutKey, memoKey, runTrail } from '@/core/trail';
+import { type Scene, dress, plainStyle, sceneOf } from '@/core/style';
+import { canvasPen, drawPage, svg } from '@/core/figure';
+import { csv, edgeTable, graphml, nodeTable } from '@/core/formats';
+import { Fault } from '@/core/fault';
+import { fetchTable } from './tables';
+import { loadFonts } from './fonts';
+import type { Listener, RecordTexts, Result, StudyAddress, Taken, TrailService } from './protocol';
+
+/** Thrown out of a run that a later one replaces. */
+class Stopped extends Error {}
+
+/** The thread is handed back at least this often, in milliseconds. */
+const slice = 12;
+const betweenPictures = 30;
+
+const pause = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 0));
+
+export class TrailRunner implements TrailService {
+  private address: StudyAddress | undefined;
+  private readonly cache = new TrailCache();
+  private current = 0;
+  private last: { run: TrailRun; network: Network } | undefined;
+  private sent: Network | undefined;
+
+  open(address: StudyAddress): void {
+    this.address = address;
+    this.sent = undefined;
+  }
+
+  stop(): void {
+    this.current++;
+  }
+
+  async run(trail: Trail, listener: Listener): Promise<'done' | 'stopped'> {
+    const turn = ++this.current;
+    let yielded = performance.now();
+    const breathe = async (step: string, share: number): Promise<void> => {
+      const now = performance.now();
+      if (now - yielded < slice) return;
+      listener.progress(step, share);
+      await pause();
+      yielded = performance.now();
+      if (turn !== this.current) throw new Stopped();
+    };
+    try {
+      const source = await this.source(trail);
+      const layout = await this.keptLayout(source, trail);
+      if (turn !== this.current) return 'stopped';
+      const sketch = await runTrail(source, trail, { cache: this.cache, sketch: true, breathe });
+      const sketched = sketch.state?.network;
+      const needsLayout = sketch.reports.some((report) => report.result === '' && !report.fault);
+      if (needsLayout && sketched) {
+        this.send(sketch, listener, layout, true);
+        let shown = performance.now();
+        const positions = (at: Float32Array): void => {
+          if (performance.now() - shown < betweenPictures) return;
+          shown = performance.now();
+          listener.positions(at);
+        };
+        const run = await runTrail(source, trail, { cache: this.cache, breathe, positions });
+        this.send(run, listener, layout, false);
+      } else this.send(sketch, listener, layout, false);
+      return 'done';
+    } catch (error) {
+      if (error instanceof Stopped) return 'stopped';
+      throw error;
+    }
+  }
+
+  private send(run: TrailRun, listener: Listener, layout: string | undefined, partial: boolean): void {
+    const network = run.state?.network;
+    if (!network) {
+      const looks = dress(emptyNetwork, plainStyle);
+      listener.result({ digest: run.digest, reports: run.reports, network: emptyNetwork, looks, partial });
+      this.last = undefined;
+      this.sent = undefined;
+      return;
+    }
+    const looks = dress(network, run.state?.style ?? plainStyle);
+    const result: Result = { digest: run.digest, layout, reports: run.reports, looks, partial };
+    if (network !== this.sent) result.network = network;
+    listener.result(result);
+    this.sent = network;
+    if (!partial) this.last = { run, network };
+  }
+
+  /** The tables that the trail reads, fetched. */
+  private async source(trail: Trail): Promise<Source> {
+    const { study, tables } = this.address ?? { study: '', tables: [] };
+    const first = trail.steps[0];
+    const wanted = first?.kind === 'ties' ? [first.table, first.nodes?.table] : [];
+    const held = new Map<string, Table>();
+    for (const { key, version } of tables) {
+      if (wanted.includes(key)) held.set(key, await fetchTable(study, key, version));
+    }
+    return {
+      keys: () => tables.map(({ key }) => key),
+      version: (key) => `${tables.find((table) => table.key === key)?.version}`,
+      table: (key) => held.get(key) as Table,
+    };
+  }
+
+  /** Digest of the layout the trail asks for; where the server keeps its positions, they are put where the run will look for them. */
+  private async keptLayout(source: Source, trail: Trail): Promise<string | undefined> {
+    const digests = digestsOf(source, trail);
+    const i = trail.steps.findLastIndex((step) => step.kind === 'arrange' && step.on);
+    const step = trail.steps[i];
+    if (step?.kind !== 'arrange') return undefined;
+    const key = memoKey(digests[i - 1], layoutKey(step));
+    const layout = digestOf(key);
+    if (this.address?.layout !== layout || this.cache.get(key)) return layout;
+    const { study, network } = this.address;
+    const answer = await fetch(`/api/studies/${study}/networks/${network}/positions/${layout}`);
+    if (answer.ok) {
+      const positions = new Float32Array(await answer.arrayBuffer());
+      this.cache.set(key, { value: positions });
+    }
+    return layout;
+  }
+
+  async records(key: string, rows: number[]): Promise<RecordTexts> {
+    const found = this.address?.tables.find((table) => table.key === key);
+    if (!found || !this.address) throw new Fault(`The table “${key}” is not there any more.`);
+    const table = await fetchTable(this.address.study, key, found.version);
+    return {
+      columns: table.columns.map(({ name }) => name),
+      rows: rows.map((row) => ({ row, cells: table.columns.map((col) => cellText(col, row)) })),
+    };
+  }
+
+  async take(what: Taken): Promise<Blob> {
+    if (!this.last) throw new Fault('There is no network to take away yet. Let the trail run to its end first.');
+    const { network, run } = this.last;
+    switch (what.kind) {
+      case 'nodes':
+        return new Blob([csv(nodeTable(network))], { type: 'text/csv' });
+      case 'edges':
+        return new Blob([csv(edgeTable(network))], { type: 'text/csv' });
+      case 'graphml':
+        return new Blob([graphml(network)], { type: 'application/xml' });
+      case 'svg':
+        return new Blob([await svg(sceneOf(network, run.state?.style), what, pause)], { type: 'image/svg+xml' });
+      case 'png':
+        return this.png(sceneOf(network, run.state?.style), what);
+    }
+  }
+
+  private async png(scene: Scene, what: Extract<Taken, { kind: 'png' }>): Promise<Blob> {
+    await loadFonts();
+    const canvas = new OffscreenCanvas(what.width * what.factor, what.height * what.factor);
+    const context = canvas.getContext('2d', { willReadFrequently: true });
+    if (!context) throw new Fault('The picture is too large for this browser. Choose a smaller one.');
+    context.scale(what.factor, what.factor);
+    await drawPage(scene, what, canvasPen(context, what), pause);
+    return canvas.convertToBlob({ type: 'image/png' });
+  }
+}
+
+const emptyNetwork: Network = {
+  directed: false,
+  ids: [],
+  labels: [],
+  source: new Uint32Array(0),
+  target: new Uint32Array(0),
+  weight: new Float64Array(0),
+  weightName: 'weight',
+  nodeColumns: [],
+  edgeColumns: [],
+  origins: {},
+};
