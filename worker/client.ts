@@ -22,5 +22,5 @@ export const startTableWorker = (): Started<TableDesk> =>
 export const heard = (listener: Listener): Listener => Comlink.proxy(listener) as unknown as Listener;
 export const heardShare = (listener: (share: number) => void): ((share: number) => void) => Comlink.proxy(listener);
 
-export type { Listener, RecordTexts, Result, StudyAddress, TableAddress, Taken } from './protocol';
+export type { ColumnHoldings, Holdings, Listener, RecordTexts, Result, StudyAddress, TableAddress, Taken } from './protocol';
 export type { FilePreview, GridCell, GridView } from './table-desk';

@@ -2,7 +2,7 @@
 import type { Network } from '@/core/graph';
 import type { Looks } from '@/core/style';
 import type { StepReport, Trail } from '@/core/trail';
-import type { ColumnSpec } from '@/core/tables';
+import type { ColumnSpec, ColumnType, Distribution } from '@/core/tables';
 
 export interface TableAddress {
   key: string;
@@ -46,9 +46,26 @@ export interface RecordTexts {
   rows: { row: number; cells: string[] }[];
 }
 
+export interface ColumnHoldings {
+  name: string;
+  type: ColumnType;
+  /** Values with their counts, most frequent first; none for numbers and dates. */
+  values: { value: string; count: number }[];
+  distribution: Distribution;
+}
+
+export interface Holdings {
+  nodes: number;
+  edges: number;
+  directed: boolean;
+  nodeColumns: ColumnHoldings[];
+  edgeColumns: ColumnHoldings[];
+  degree: Distribution;
+}
+
 export type Taken =
   | { kind: 'svg'; width: number; height: number; title: string }
-  | { kind: 'png'; width: number; height: number; title: string; factor: number; transparent: boolean }
+  | { kind: 'png'; width: number; height: number; title: string; factor: number; transparent: boolean; bare?: boolean }
   | { kind: 'nodes' | 'edges' | 'graphml' };
 
 export interface TrailService {
@@ -56,6 +73,8 @@ export interface TrailService {
   /** Resolves to 'done', or to 'stopped' when a later run or `stop` took over. Faults stand in the reports. */
   run(trail: Trail, listener: Listener): Promise<'done' | 'stopped'>;
   stop(): void;
+  /** What the network holds before a step, for its editor to choose from. */
+  before(trail: Trail, step: string): Promise<Holdings>;
   records(table: string, rows: number[]): Promise<RecordTexts>;
   take(what: Taken): Promise<Blob>;
 }

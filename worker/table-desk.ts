@@ -31,7 +31,7 @@ const shownFaulty = 200;
 
 export class TableDesk {
   private table: Table | undefined;
-  private rows = new Uint32Array(0);
+  private rows: Uint32Array = new Uint32Array(0);
   private turn = 0;
 
   /** Lays a stored table on the desk; returns the distributions of its columns. */

@@ -1,15 +1,15 @@
 /** The trail's service: one run at a time, the latest wins. */
-import { cellText } from '@/core/tables';
-import type { Table } from '@/core/tables';
-import type { Network } from '@/core/graph';
+import { type Column, type Table, cellText, distribution } from '@/core/tables';
+import { type Network, edgeCount, nodeCount } from '@/core/graph';
+import { endsAt } from '@/core/measure/degree';
 import { type Source, type Trail, TrailCache, type TrailRun, digestOf, digestsOf, layoutKey, memoKey, runTrail } from '@/core/trail';
-import { type Scene, dress, plainStyle, sceneOf } from '@/core/style';
+import { type Scene, categories, dress, plainStyle, sceneOf } from '@/core/style';
 import { canvasPen, drawPage, svg } from '@/core/figure';
 import { csv, edgeTable, graphml, nodeTable } from '@/core/formats';
 import { Fault } from '@/core/fault';
 import { fetchTable } from './tables';
 import { loadFonts } from './fonts';
-import type { Listener, RecordTexts, Result, StudyAddress, Taken, TrailService } from './protocol';
+import type { ColumnHoldings, Holdings, Listener, RecordTexts, Result, StudyAddress, Taken, TrailService } from './protocol';
 
 /** Thrown out of a run that a later one replaces. */
 class Stopped extends Error {}
@@ -123,6 +123,13 @@ export class TrailRunner implements TrailService {
     return layout;
   }
 
+  async before(trail: Trail, step: string): Promise<Holdings> {
+    const upTo = trail.steps.findIndex(({ id }) => id === step);
+    const shorter = { steps: trail.steps.slice(0, Math.max(0, upTo)) };
+    const run = await runTrail(await this.source(trail), shorter, { cache: this.cache, sketch: true });
+    return holdingsOf(run.state?.network ?? emptyNetwork);
+  }
+
   async records(key: string, rows: number[]): Promise<RecordTexts> {
     const found = this.address?.tables.find((table) => table.key === key);
     if (!found || !this.address) throw new Fault(`The table “${key}” is not there any more.`);
@@ -146,7 +153,7 @@ export class TrailRunner implements TrailService {
       case 'svg':
         return new Blob([await svg(sceneOf(network, run.state?.style), what, pause)], { type: 'image/svg+xml' });
       case 'png':
-        return this.png(sceneOf(network, run.state?.style), what);
+        return this.png(what.bare ? bare(sceneOf(network, run.state?.style)) : sceneOf(network, run.state?.style), what);
     }
   }
 
@@ -159,6 +166,32 @@ export class TrailRunner implements TrailService {
     await drawPage(scene, what, canvasPen(context, what), pause);
     return canvas.convertToBlob({ type: 'image/png' });
   }
+}
+
+/** The scene without labels and legend, for a small picture. */
+const bare = (scene: Scene): Scene => ({ ...scene, labelled: new Uint32Array(0), legend: [] });
+
+const mostValues = 300;
+
+function holdingsOf(net: Network): Holdings {
+  const describe = (col: Column): ColumnHoldings => {
+    const amounts = col.type === 'number' || col.type === 'date';
+    return {
+      name: col.name,
+      type: col.type,
+      values: amounts ? [] : categories(col).slice(0, mostValues),
+      distribution: distribution(col),
+    };
+  };
+  const degree = endsAt(net, { out: true, in: true }, false);
+  return {
+    nodes: nodeCount(net),
+    edges: edgeCount(net),
+    directed: net.directed,
+    nodeColumns: net.nodeColumns.map(describe),
+    edgeColumns: net.edgeColumns.map(describe),
+    degree: distribution({ type: 'number', name: 'degree', values: degree }),
+  };
 }
 
 const emptyNetwork: Network = {

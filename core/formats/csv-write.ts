@@ -6,10 +6,18 @@ export function neutralised(text: string): string {
   return /^[=+\-@\t\r]/.test(text) && !/^[+-]?(\d+\.?\d*|\.\d+)([eE][+-]?\d+)?$/.test(text) ? `'${text}` : text;
 }
 
-/** One cell, quoted where it must be. */
-export function csvCell(text: string): string {
-  const safe = neutralised(text);
-  return /[",\r\n]|^\s|\s$/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe;
+/** One cell as it is, quoted where it must be. */
+function quoted(text: string): string {
+  return /[",\r\n]|^\s|\s$/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
+}
+
+/** One cell, quoted where it must be, and no formula. */
+export const csvCell = (text: string): string => quoted(neutralised(text));
+
+/** Rows of written cells as they are, for programs that read them back: nothing is neutralised. */
+export function csvRows(rows: readonly (readonly string[])[]): string {
+  // A single empty cell would be a blank line, which readers pass over.
+  return rows.map((cells) => (cells.length === 1 && cells[0] === '' ? '""' : cells.map(quoted).join(',')) + '\r\n').join('');
 }
 
 /** Columns of equal length as CSV with a header; lines end with CR LF. */

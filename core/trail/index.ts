@@ -8,3 +8,4 @@ export type { MeasureSettings } from './steps/measure';
 export { type GroupsSettings, groupColumn } from './steps/groups';
 export { type ArrangeSettings, layoutKey } from './steps/arrange';
 export type { StyleStepSettings } from './steps/style';
+export * from './suggest';

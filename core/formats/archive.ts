@@ -1,0 +1,69 @@
+/** The archive of a network: `network.json` with its trail and its tables' columns, and a CSV file for each table. */
+import { z } from 'zod';
+import { type Table, TableBuilder, columnTypes } from '../tables';
+import { type Source, type Trail, trailSchema } from '../trail';
+import { Fault } from '../fault';
+import { CsvReader } from './csv-read';
+
+export const archiveSchema = z.object({
+  format: z.literal('nunatak network 1'),
+  name: z.string(),
+  trail: trailSchema,
+  tables: z.array(
+    z.object({
+      key: z.string(),
+      name: z.string(),
+      file: z.string(),
+      columns: z.array(z.object({ name: z.string(), type: z.enum(columnTypes) })),
+    }),
+  ),
+});
+export type Archive = z.infer<typeof archiveSchema>;
+
+/** The text of `network.json`. */
+export function archiveManifest(
+  name: string,
+  trail: Trail,
+  tables: readonly { key: string; name: string; columns: Archive['tables'][number]['columns'] }[],
+): string {
+  const listed = tables.map(({ key, name: title, columns }) => ({ key, name: title, file: `tables/${key}.csv`, columns }));
+  return JSON.stringify({ format: 'nunatak network 1', name, trail, tables: listed }, null, 2) + '\n';
+}
+
+/** Reads an archive's files. A Fault where one is missing or is not what it should be. */
+export function readArchive(file: (path: string) => Uint8Array | undefined, where: string): { archive: Archive; source: Source } {
+  const manifest = file('network.json');
+  if (!manifest) throw new Fault(`“${where}” has no network.json. Give a folder or archive that a network was taken away as.`);
+  let parsed;
+  try {
+    parsed = archiveSchema.safeParse(JSON.parse(new TextDecoder().decode(manifest)));
+  } catch {
+    throw new Fault(`“${where}/network.json” is no JSON. Take the network away again.`);
+  }
+  if (!parsed.success) {
+    const [first] = parsed.error.issues;
+    throw new Fault(`“${where}/network.json” does not fit at ${first.path.join('.') || 'its top'}: ${first.message}`);
+  }
+  const archive = parsed.data;
+  const tables = new Map<string, Table>();
+  for (const { key, file: path, columns } of archive.tables) {
+    const bytes = file(path);
+    if (!bytes) throw new Fault(`“${where}” has no ${path}, which network.json names. Put the file there.`);
+    const builder = new TableBuilder(key, columns);
+    const reader = new CsvReader(path, { rows: (cells) => builder.push(cells), faulty: () => undefined }, 'fit', {
+      delimiter: ',',
+    });
+    reader.push(bytes);
+    const found = reader.end();
+    if (found.columns.join('\n') !== columns.map((col) => col.name).join('\n')) {
+      throw new Fault(`“${where}/${path}” has other columns than network.json names. Bring the two in line.`);
+    }
+    tables.set(key, builder.done());
+  }
+  const source: Source = {
+    keys: () => [...tables.keys()],
+    version: () => '1',
+    table: (key) => tables.get(key) as Table,
+  };
+  return { archive, source };
+}

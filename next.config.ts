@@ -1,0 +1,12 @@
+import type { NextConfig } from 'next';
+
+const config: NextConfig = {
+  reactStrictMode: true,
+  poweredByHeader: false,
+  devIndicators: false,
+  serverExternalPackages: ['pg', 'pg-copy-streams', 'pino'],
+  // Files of up to 256 MB come through the import route; actions carry trails only.
+  experimental: { serverActions: { bodySizeLimit: '8mb' } },
+};
+
+export default config;

@@ -1,0 +1,34 @@
+/** `npm run demo`: installs what is missing, starts the database, loads the demo study, builds, serves. */
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { needBuild } from './setup/build.mjs';
+import { database, prepare } from './setup/database.mjs';
+import { needModules } from './setup/packages.mjs';
+import { say, stop } from './setup/run.mjs';
+import { onEnd, portFrom, serve } from './setup/serve.mjs';
+
+const root = dirname(dirname(fileURLToPath(import.meta.url)));
+
+needModules(root);
+const held = await database(join(root, '.data'));
+let server;
+onEnd(async () => {
+  if (server) await stop(server.child);
+  held.giveBack();
+});
+try {
+  prepare(root, held.url, { demo: true });
+  needBuild(root);
+  const port = await portFrom(Number(process.env.PORT ?? 3000));
+  server = await serve(root, { mode: 'start', port, url: held.url, quiet: true });
+  say(`\nNunatak is at ${server.address}\nStop with Ctrl C; what you did is kept.\n`);
+  server.child.once('exit', () => {
+    held.giveBack();
+    process.exit(1);
+  });
+} catch (error) {
+  process.stderr.write(`${error.message}\n`);
+  if (server) await stop(server.child);
+  held.giveBack();
+  process.exit(1);
+}

@@ -1,0 +1,20 @@
+/** `npm run dev`: as the demo, but with the development server, which follows changes of the sources. */
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { database, prepare } from './setup/database.mjs';
+import { needModules } from './setup/packages.mjs';
+import { say, stop } from './setup/run.mjs';
+import { onEnd, portFrom, serve } from './setup/serve.mjs';
+
+const root = dirname(dirname(fileURLToPath(import.meta.url)));
+
+needModules(root);
+const held = await database(join(root, '.data'));
+prepare(root, held.url, { demo: true });
+const port = await portFrom(Number(process.env.PORT ?? 3000));
+const server = await serve(root, { mode: 'dev', port, url: held.url });
+onEnd(async () => {
+  await stop(server.child);
+  held.giveBack();
+});
+say(`\nNunatak is at ${server.address} and follows the sources.\n`);

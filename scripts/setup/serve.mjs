@@ -1,0 +1,52 @@
+/** Serves the application on loopback, on the wanted port or the next free one. */
+import { join } from 'node:path';
+import { freePort } from './postgres.mjs';
+import { say, start } from './run.mjs';
+
+export async function portFrom(wanted) {
+  for (let port = wanted; port < wanted + 200; port++) {
+    try {
+      return await freePort(port);
+    } catch {
+      if (port === wanted) say(`Port ${port} is taken; trying the next ones.`);
+    }
+  }
+  throw new Error(`No port is free from ${wanted} on.`);
+}
+
+/** Starts Next.js and resolves once it answers. */
+export async function serve(root, { mode, port, url, quiet }) {
+  const child = start(
+    process.execPath,
+    [join(root, 'node_modules', 'next', 'dist', 'bin', 'next'), mode, '--hostname', '127.0.0.1', '--port', String(port)],
+    {
+      cwd: root,
+      env: { ...process.env, DATABASE_URL: url, NEXT_TELEMETRY_DISABLED: '1' },
+      stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'inherit'],
+    },
+  );
+  const address = `http://127.0.0.1:${port}`;
+  for (let i = 0; i < 600; i++) {
+    if (child.exitCode !== null) throw new Error('The application did not start; what it printed above says why.');
+    const answers = await fetch(`${address}/icon.svg`).then(
+      (answer) => answer.ok,
+      () => false,
+    );
+    if (answers) return { child, address };
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Error('The application did not answer within a minute.');
+}
+
+/** Ends well on Ctrl C and its kin: gives everything back, then goes. */
+export function onEnd(work) {
+  let ending = false;
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
+    process.on(signal, async () => {
+      if (ending) return;
+      ending = true;
+      await work();
+      process.exit(0);
+    });
+  }
+}

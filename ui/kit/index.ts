@@ -1,0 +1,5 @@
+/** The kit: controls that all places share. */
+export * from './button';
+export * from './field';
+export * from './menu';
+export * from './words';

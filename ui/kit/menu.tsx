@@ -1,0 +1,57 @@
+'use client';
+import { clsx } from 'clsx';
+import { DropdownMenu } from 'radix-ui';
+import type { ReactNode } from 'react';
+
+export interface MenuEntry {
+  label: string;
+  hint?: string;
+  icon?: ReactNode;
+  danger?: boolean;
+  disabled?: boolean;
+  onSelect: () => void;
+}
+
+/** A floating menu under its trigger; `null` parts entries with a line. */
+export function Menu({
+  trigger,
+  entries,
+  align = 'start',
+}: {
+  trigger: ReactNode;
+  entries: readonly (MenuEntry | null)[];
+  align?: 'start' | 'end';
+}) {
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align={align}
+          sideOffset={5}
+          className="z-50 max-h-[70vh] min-w-48 overflow-auto rounded-lg border border-line bg-panel p-1 shadow-lg"
+        >
+          {entries.map((entry, i) =>
+            entry ? (
+              <DropdownMenu.Item
+                key={`${entry.label} ${i}`}
+                disabled={entry.disabled}
+                onSelect={entry.onSelect}
+                className={clsx(
+                  'flex min-h-7 items-center gap-2 rounded-md px-2 py-1 outline-none data-[disabled]:opacity-45 data-[highlighted]:bg-tint',
+                  entry.danger && 'text-danger',
+                )}
+              >
+                {entry.icon}
+                <span className="grow">{entry.label}</span>
+                {entry.hint && <span className="text-sm text-quiet">{entry.hint}</span>}
+              </DropdownMenu.Item>
+            ) : (
+              <DropdownMenu.Separator key={`line ${i}`} className="my-1 h-px bg-line" />
+            ),
+          )}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}

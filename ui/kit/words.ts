@@ -1,0 +1,26 @@
+/** Numbers, dates and ranks as the interface writes them. */
+import { shortNumber } from '@/core/style';
+import { grouped } from '@/core/fault';
+
+export { shortNumber, grouped };
+export { counted } from '@/core/fault';
+
+/** `1st`, `2nd`, `3rd`, `11th`. */
+export function ordinal(n: number): string {
+  const tens = n % 100;
+  const ending = tens >= 11 && tens <= 13 ? 'th' : (['th', 'st', 'nd', 'rd'][n % 10] ?? 'th');
+  return `${grouped(n)}${ending}`;
+}
+
+/** `132 nodes, 330 ties, 6 groups`. */
+export function sizeInWords(nodes: number, edges: number, groups?: number | null): string {
+  const parts = [`${grouped(nodes)} ${nodes === 1 ? 'node' : 'nodes'}`, `${grouped(edges)} ${edges === 1 ? 'tie' : 'ties'}`];
+  if (groups) parts.push(`${grouped(groups)} ${groups === 1 ? 'group' : 'groups'}`);
+  return parts.join(', ');
+}
+
+/** What an error says to the user: a Fault's own sentence, across the worker's border too. */
+export function sentence(error: unknown): string {
+  if (error instanceof Error && error.name === 'Fault') return error.message;
+  return 'Something broke on our side. Reload the page; nothing that was saved is lost.';
+}

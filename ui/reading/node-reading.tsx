@@ -1,0 +1,97 @@
+'use client';
+import { useMemo } from 'react';
+import { cellText } from '@/core/tables';
+import { columnTitle } from '@/core/measure';
+import type { Network } from '@/core/graph';
+import { hex } from '@/core/style';
+import { shortNumber } from '@/ui/kit';
+import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { Facts, Heading, MeasureBar, Records, partColumns } from './parts';
+
+const shownTies = 8;
+
+/** One node: what its table says, its measures with ranks, its strongest ties, the records behind the first. */
+export function NodeReading({ net, node }: { net: Network; node: number }) {
+  const looks = useWorkbench((state) => state.looks);
+  const store = useWorkbenchStore();
+  const { computed, given } = partColumns(net);
+  const colour = looks && looks.fill.length > 3 * node ? hex([looks.fill[3 * node], looks.fill[3 * node + 1], looks.fill[3 * node + 2]]) : 'var(--bar)';
+  const ties = useMemo(() => strongest(net, node), [net, node]);
+  const words = ['role', 'kind', 'type', 'group']
+    .map((name) => given.find((col) => col.name === name))
+    .map((col) => (col ? cellText(col, node) : ''))
+    .filter((text) => text !== '')
+    .slice(0, 2);
+  return (
+    <>
+      <div className="flex items-center gap-2.5 pr-6">
+        <span className="size-10 shrink-0 rounded-full border-2 bg-tint" style={{ borderColor: colour }} />
+        <div className="min-w-0">
+          <h2 className="font-serif text-[17px] leading-tight font-semibold break-words">{net.labels[node]}</h2>
+          <p className="truncate text-quiet">{words.join(' · ')}</p>
+        </div>
+      </div>
+      <Facts
+        facts={given
+          .filter((col) => cellText(col, node) !== net.labels[node])
+          .map((col) => ({ name: columnTitle(col.name), value: cellText(col, node) }))}
+      />
+      {computed.length > 0 && <Heading>Measures</Heading>}
+      {computed.map((col) => (
+        <MeasureBar key={col.name} net={net} col={col} node={node} colour={colour} />
+      ))}
+      {ties.length > 0 && <Heading>Strongest ties</Heading>}
+      <ul>
+        {ties.slice(0, shownTies).map(({ edge, other, sign, weight }) => (
+          <li key={edge} className="border-b border-rule">
+            <button
+              type="button"
+              className="flex w-full justify-between gap-3 py-1 text-left hover:bg-ground"
+              onClick={() => store.getState().select({ nodes: [], edge })}
+            >
+              <span className="truncate">
+                <span aria-hidden>{sign} </span>
+                {net.labels[other]}
+              </span>
+              <span className="shrink-0 text-quiet">
+                {shortNumber(weight)} {net.weightName}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      {ties.length > shownTies && <p className="mt-1 text-sm text-quiet">and {ties.length - shownTies} more</p>}
+      {ties.length > 0 && <Records net={net} edge={ties[0].edge} title="Records behind the first tie" />}
+    </>
+  );
+}
+
+interface Tie {
+  edge: number;
+  other: number;
+  sign: string;
+  weight: number;
+}
+
+/** The node's ties by weight; the two directions of a pair together, opened by the heavier. */
+function strongest(net: Network, node: number): Tie[] {
+  const byOther = new Map<number, Tie & { heaviest: number }>();
+  for (let e = 0; e < net.source.length; e++) {
+    const out = net.source[e] === node;
+    if (!out && net.target[e] !== node) continue;
+    const other = out ? net.target[e] : net.source[e];
+    const sign = !net.directed ? '–' : other === node ? '↻' : out ? '→' : '←';
+    const held = byOther.get(other);
+    if (!held) {
+      byOther.set(other, { edge: e, other, sign, weight: net.weight[e], heaviest: net.weight[e] });
+      continue;
+    }
+    held.weight += net.weight[e];
+    if (held.sign !== sign) held.sign = '⇄';
+    if (net.weight[e] > held.heaviest) {
+      held.heaviest = net.weight[e];
+      held.edge = e;
+    }
+  }
+  return [...byOther.values()].sort((a, b) => b.weight - a.weight || a.other - b.other);
+}

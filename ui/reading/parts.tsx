@@ -1,0 +1,119 @@
+'use client';
+import { useEffect, useState } from 'react';
+import type { Column } from '@/core/tables';
+import { cellText } from '@/core/tables';
+import { columnTitle } from '@/core/measure';
+import type { Network } from '@/core/graph';
+import { grouped, ordinal, shortNumber } from '@/ui/kit';
+import { useSession } from '@/ui/shell/workbench-context';
+import type { RecordTexts } from '@/worker/client';
+import { highestOf, rankOf } from './ranks';
+
+export function Heading({ children }: { children: string }) {
+  return <h3 className="mt-4 mb-1 text-sm font-semibold">{children}</h3>;
+}
+
+/** Names and values; empty values are left out. */
+export function Facts({ facts }: { facts: readonly { name: string; value: string }[] }) {
+  return (
+    <dl className="mt-2 grid grid-cols-[6.2rem_1fr] gap-y-0.5">
+      {facts
+        .filter(({ value }) => value !== '')
+        .map(({ name, value }) => (
+          <div key={name} className="contents">
+            <dt className="truncate text-quiet" title={name}>
+              {name}
+            </dt>
+            <dd className="break-words">{value}</dd>
+          </div>
+        ))}
+    </dl>
+  );
+}
+
+/** Columns that the trail computed, as numbers with ranks; and the rest, as they are. */
+export function partColumns(net: Network): { computed: Extract<Column, { type: 'number' }>[]; given: Column[] } {
+  const computed = net.nodeColumns.filter((col) => col.name in net.origins && col.type === 'number');
+  return {
+    computed: computed as Extract<Column, { type: 'number' }>[],
+    given: net.nodeColumns.filter((col) => !computed.includes(col)),
+  };
+}
+
+/** A measure's value with its rank and a bar against the highest; what it was computed on shows on hover. */
+export function MeasureBar({ net, col, node, colour }: { net: Network; col: Extract<Column, { type: 'number' }>; node: number; colour: string }) {
+  const value = col.values[node];
+  const highest = highestOf(col.values);
+  const origin = net.origins[col.name];
+  const scope = origin ? `Computed on ${grouped(origin.nodes)} nodes and ${grouped(origin.edges)} edges. Exactly ${value}.` : String(value);
+  return (
+    <div className="mt-1.5" title={scope}>
+      <div className="flex justify-between">
+        <span>{columnTitle(col.name)}</span>
+        <span className="text-quiet">
+          {Number.isNaN(value) ? 'undefined' : `${shortNumber(value)} · ${ordinal(rankOf(col.values, value))} of ${grouped(net.ids.length)}`}
+        </span>
+      </div>
+      <div className="h-[4px] rounded-full bg-rule">
+        <div
+          className="h-full rounded-full"
+          style={{ width: `${highest > 0 ? Math.max(0, (100 * value) / highest) : 0}%`, background: colour }}
+        />
+      </div>
+    </div>
+  );
+}
+
+const shownRecords = 50;
+
+/** The records behind an edge, each as a line of its filled cells; the ends are left out, as they are known. */
+export function Records({ net, edge, title }: { net: Network; edge: number; title: string }) {
+  const session = useSession();
+  const [texts, setTexts] = useState<RecordTexts>();
+  const behind = net.edgeRecords;
+  const from = behind ? behind.offsets[edge] : 0;
+  const to = behind ? behind.offsets[edge + 1] : 0;
+  useEffect(() => {
+    if (!behind) return;
+    let stale = false;
+    const rows = Array.from(behind.items.subarray(from, Math.min(to, from + shownRecords)));
+    session.current?.service
+      .records(behind.table, rows)
+      .then((found) => !stale && setTexts(found))
+      .catch(() => undefined);
+    return () => {
+      stale = true;
+    };
+  }, [behind, from, to, session]);
+  if (!behind || !texts) return null;
+  return (
+    <section>
+      <Heading>{title}</Heading>
+      <ul aria-label={title}>
+        {texts.rows.map(({ row, cells }) => (
+          <li key={row} className="border-b border-rule py-1" title={cells.map((cell, c) => `${texts.columns[c]}: ${cell}`).join('\n')}>
+            {cells.filter((cell) => cell !== '').join(' · ')}
+          </li>
+        ))}
+      </ul>
+      {to - from > shownRecords && <p className="mt-1 text-sm text-quiet">and {grouped(to - from - shownRecords)} more</p>}
+    </section>
+  );
+}
+
+/** The edge in words: `Alban Pell → Ragna Wick`. */
+export const edgeWords = (net: Network, edge: number): string =>
+  `${net.labels[net.source[edge]]} ${net.directed ? '→' : '–'} ${net.labels[net.target[edge]]}`;
+
+/** All columns of an edge with their values. */
+export function edgeFacts(net: Network, edge: number): { name: string; value: string }[] {
+  return [
+    { name: net.weightName, value: shortNumber(net.weight[edge]) },
+    ...net.edgeColumns
+      .filter((col) => col.name !== net.weightName)
+      .map((col) => ({
+        name: col.name,
+        value: col.type === 'number' && !Number.isNaN(col.values[edge]) ? shortNumber(col.values[edge]) : cellText(col, edge),
+      })),
+  ];
+}

@@ -1,0 +1,35 @@
+'use client';
+import { PanelRightClose } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { IconButton } from '@/ui/kit';
+import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { EdgeReading } from './edge-reading';
+import { NodeReading } from './node-reading';
+import { SeveralReading } from './several-reading';
+import { WholeReading } from './whole-reading';
+
+/** The panel at the right: what is selected, or the whole network when nothing is. */
+export function ReadingPanel() {
+  const net = useWorkbench((state) => state.net);
+  const selection = useWorkbench((state) => state.selection);
+  const store = useWorkbenchStore();
+  let content: ReactNode = null;
+  if (net) {
+    const chosen = new Set(selection.nodes);
+    const nodes = chosen.size ? Array.from(net.ids.keys()).filter((v) => chosen.has(net.ids[v])) : [];
+    if (selection.edge !== undefined && selection.edge < net.source.length) content = <EdgeReading net={net} edge={selection.edge} />;
+    else if (nodes.length === 1) content = <NodeReading net={net} node={nodes[0]} />;
+    else if (nodes.length > 1) content = <SeveralReading net={net} nodes={nodes} />;
+    else content = <WholeReading net={net} />;
+  }
+  return (
+    <aside aria-label="Reading panel" className="relative w-72 shrink-0 overflow-y-auto border-l border-line bg-panel px-3.5 pt-3.5 pb-6">
+      <span className="absolute top-2.5 right-2">
+        <IconButton name="Close the reading panel" side="left" onClick={() => store.setState({ reading: false })}>
+          <PanelRightClose size={16} aria-hidden />
+        </IconButton>
+      </span>
+      {content}
+    </aside>
+  );
+}

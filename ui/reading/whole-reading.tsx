@@ -1,0 +1,70 @@
+'use client';
+import { useMemo } from 'react';
+import { type WholeFigure, wholeFigures } from '@/core/measure';
+import { type Network, components } from '@/core/graph';
+import { counted, shortNumber } from '@/ui/kit';
+import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { Heading } from './parts';
+import { degrees } from './ranks';
+
+/** The whole network: its figures, the best connected nodes, the heaviest ties. */
+export function WholeReading({ net }: { net: Network }) {
+  const name = useWorkbench((state) => state.network.name);
+  const store = useWorkbenchStore();
+  const figures = useMemo(
+    () => wholeFigures.map((figure: WholeFigure) => ({ ...figure, value: figure.compute(net) })),
+    [net],
+  );
+  const parts = useMemo(() => components(net).sizes, [net]);
+  const top = useMemo(() => {
+    const degree = degrees(net);
+    return Array.from(degree.keys())
+      .sort((a, b) => degree[b] - degree[a] || a - b)
+      .slice(0, 8)
+      .map((node) => ({ node, value: degree[node] }));
+  }, [net]);
+  if (net.ids.length === 0) {
+    return (
+      <>
+        <h2 className="pr-7 font-serif text-[17px] font-semibold">{name}</h2>
+        <p className="mt-1 text-quiet">No node is left. Open a step in the trail and widen it.</p>
+      </>
+    );
+  }
+  return (
+    <>
+      <h2 className="pr-7 font-serif text-[17px] leading-tight font-semibold">{name}</h2>
+      <p className="text-quiet">the whole network, {net.directed ? 'directed' : 'undirected'}</p>
+      <dl className="mt-3">
+        {figures.map(({ key, name: title, words, value }) => (
+          <div key={key} className="flex justify-between border-b border-rule py-1" title={`${words} Exactly ${value}.`}>
+            <dt>{title}</dt>
+            <dd className="font-semibold">{shortNumber(value)}</dd>
+          </div>
+        ))}
+        {parts.length > 1 && (
+          <div className="flex justify-between border-b border-rule py-1">
+            <dt>Largest component</dt>
+            <dd className="font-semibold">{counted(parts[0], 'node')}</dd>
+          </div>
+        )}
+      </dl>
+      <Heading>Most ties</Heading>
+      <ul>
+        {top.map(({ node, value }) => (
+          <li key={node} className="border-b border-rule">
+            <button
+              type="button"
+              className="flex w-full justify-between gap-3 py-1 text-left hover:bg-ground"
+              onClick={() => store.getState().select({ nodes: [net.ids[node]] })}
+            >
+              <span className="truncate">{net.labels[node]}</span>
+              <span className="text-quiet">{shortNumber(value)}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      <p className="mt-3 text-sm text-quiet">Select a node, a tie, or several nodes to read about them here.</p>
+    </>
+  );
+}

@@ -1,0 +1,146 @@
+'use client';
+import { Command } from 'cmdk';
+import { Search } from 'lucide-react';
+import { Dialog } from 'radix-ui';
+import { useEffect, useMemo, useState } from 'react';
+import { type Step, stepKinds, summaryOf } from '@/core/trail';
+import { firstSettings } from '@/ui/trail/first-settings';
+import { useWorkbench, useWorkbenchStore } from './workbench-context';
+
+const mostFound = 12;
+
+/** Finds a node or a step, or does something, by its words. */
+export function Find({ onKeys }: { onKeys: () => void }) {
+  const [open, setOpen] = useState(false);
+  useEffect(() => {
+    const pressed = (event: KeyboardEvent): void => {
+      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
+        event.preventDefault();
+        setOpen(true);
+      }
+    };
+    window.addEventListener('keydown', pressed);
+    return () => window.removeEventListener('keydown', pressed);
+  }, []);
+  return (
+    <Dialog.Root open={open} onOpenChange={setOpen}>
+      <Dialog.Trigger asChild>
+        <button
+          type="button"
+          className="flex h-7 w-[268px] items-center justify-between rounded-md border border-line bg-panel px-2.5 text-quiet hover:border-quiet"
+        >
+          Find a node, step or action
+          <kbd className="rounded border border-line bg-paper px-1.5 font-sans text-xs">Ctrl K</kbd>
+        </button>
+      </Dialog.Trigger>
+      <Dialog.Portal>
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed top-2 left-1/2 z-50 w-[32rem] -translate-x-1/2 overflow-hidden rounded-lg border border-line bg-panel shadow-lg"
+        >
+          <Dialog.Title className="sr-only">Find a node, step or action</Dialog.Title>
+          <Found close={() => setOpen(false)} onKeys={onKeys} />
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+function Found({ close, onKeys }: { close: () => void; onKeys: () => void }) {
+  const [text, setText] = useState('');
+  const store = useWorkbenchStore();
+  const net = useWorkbench((state) => state.net);
+  const trail = useWorkbench((state) => state.trail);
+  const wanted = text.trim().toLowerCase();
+  const nodes = useMemo(() => {
+    if (!net || wanted === '') return [];
+    const hits: { id: string; label: string; at: number }[] = [];
+    for (let v = 0; v < net.labels.length; v++) {
+      const at = net.labels[v].toLowerCase().indexOf(wanted);
+      if (at >= 0) hits.push({ id: net.ids[v], label: net.labels[v], at });
+      if (hits.length > 2000) break;
+    }
+    return hits.sort((a, b) => a.at - b.at || (a.label < b.label ? -1 : 1)).slice(0, mostFound);
+  }, [net, wanted]);
+  const steps = trail.steps.filter(
+    (step) => wanted !== '' && `${stepKinds[step.kind].title} ${summaryOf(step)}`.toLowerCase().includes(wanted),
+  );
+  const doing: { label: string; run: () => void }[] = [
+    ...(Object.keys(stepKinds) as Step['kind'][])
+      .filter((kind) => kind !== 'ties')
+      .map((kind) => ({
+        label: `Add step: ${stepKinds[kind].title}`,
+        run: () => store.getState().addStep(kind, firstSettings(kind, store.getState().net)),
+      })),
+    { label: 'Show the graph', run: () => store.setState({ view: 'graph' }) },
+    { label: 'Show the table', run: () => store.setState({ view: 'table' }) },
+    { label: 'Undo', run: () => store.getState().undo() },
+    { label: 'Redo', run: () => store.getState().redo() },
+    { label: 'Clear the selection', run: () => store.getState().select({ nodes: [] }) },
+    { label: 'Keys', run: onKeys },
+  ].filter(({ label }) => label.toLowerCase().includes(wanted));
+  const item = 'flex h-7 items-center gap-2 rounded-md px-2 data-[selected=true]:bg-tint';
+  const heading =
+    '[&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:py-1 [&_[cmdk-group-heading]]:text-sm [&_[cmdk-group-heading]]:text-quiet';
+  const then = (work: () => void) => () => {
+    close();
+    work();
+  };
+  return (
+    <Command shouldFilter={false} label="Find a node, step or action">
+      <div className="flex items-center gap-2 border-b border-line px-3">
+        <Search size={15} className="text-quiet" aria-hidden />
+        <Command.Input
+          value={text}
+          onValueChange={setText}
+          placeholder="Find a node, step or action"
+          className="h-10 grow bg-transparent outline-none"
+        />
+      </div>
+      <Command.List className="max-h-96 overflow-auto p-1.5">
+        <Command.Empty className="px-2 py-3 text-quiet">Nothing has these letters.</Command.Empty>
+        {nodes.length > 0 && (
+          <Command.Group heading="Nodes" className={heading}>
+            {nodes.map(({ id, label }) => (
+              <Command.Item
+                key={id}
+                value={`node ${id}`}
+                className={item}
+                onSelect={then(() => {
+                  store.getState().select({ nodes: [id] });
+                  window.dispatchEvent(new CustomEvent('nunatak:go-to', { detail: id }));
+                })}
+              >
+                {label}
+              </Command.Item>
+            ))}
+          </Command.Group>
+        )}
+        {steps.length > 0 && (
+          <Command.Group heading="Steps" className={heading}>
+            {steps.map((step) => (
+              <Command.Item
+                key={step.id}
+                value={`step ${step.id}`}
+                className={item}
+                onSelect={then(() => store.setState({ step: step.id }))}
+              >
+                {stepKinds[step.kind].title}
+                <span className="truncate text-quiet">{summaryOf(step)}</span>
+              </Command.Item>
+            ))}
+          </Command.Group>
+        )}
+        {doing.length > 0 && (
+          <Command.Group heading="Do" className={heading}>
+            {doing.map(({ label, run }) => (
+              <Command.Item key={label} value={`do ${label}`} className={item} onSelect={then(run)}>
+                {label}
+              </Command.Item>
+            ))}
+          </Command.Group>
+        )}
+      </Command.List>
+    </Command>
+  );
+}

@@ -1,0 +1,44 @@
+'use client';
+import { clsx } from 'clsx';
+import Link from 'next/link';
+import type { ReactNode } from 'react';
+import { Mark } from './mark';
+import { ThemeSwitch } from './theme';
+
+/** The bar across the top of every page. */
+export function TopBar({ children }: { children?: ReactNode }) {
+  return (
+    <header className="flex h-11 shrink-0 items-center gap-3 border-b border-line bg-panel px-3.5">
+      <Mark />
+      {children}
+      <ThemeSwitch />
+    </header>
+  );
+}
+
+const places = [
+  { key: 'records', name: 'Records' },
+  { key: 'networks', name: 'Networks' },
+] as const;
+
+/** The study's name and its places. */
+export function StudyPlaces({ study, here }: { study: { id: string; name: string }; here: (typeof places)[number]['key'] }) {
+  return (
+    <>
+      <span className="max-w-56 truncate text-quiet">{study.name}</span>
+      <nav aria-label="Places of the study" className="flex rounded-lg bg-ground p-[3px]">
+        {places.map(({ key, name }) => (
+          <Link
+            key={key}
+            href={`/studies/${study.id}/${key}`}
+            aria-current={key === here ? 'page' : undefined}
+            className={clsx('rounded-md px-3 py-[3px] font-medium', key === here ? 'bg-panel font-semibold' : 'text-quiet hover:text-ink')}
+          >
+            {name}
+          </Link>
+        ))}
+      </nav>
+      <span className="grow" />
+    </>
+  );
+}

@@ -1,0 +1,55 @@
+'use client';
+import { useEffect } from 'react';
+import { useWorkbenchStore } from './workbench-context';
+
+/** The keys of the workbench, as the help lists them. Those of the graph are its own affair. */
+export const keyHelp: readonly { keys: string; does: string }[] = [
+  { keys: 'Ctrl K', does: 'find or do' },
+  { keys: 'Ctrl Z', does: 'undo' },
+  { keys: 'Shift Ctrl Z', does: 'redo' },
+  { keys: '1 2', does: 'Graph, Table' },
+  { keys: '[ ]', does: 'previous, next step' },
+  { keys: 'F', does: 'fit the network to the view' },
+  { keys: '+ −', does: 'closer, farther' },
+  { keys: 'Space', does: 'hold to move the map' },
+  { keys: 'Shift', does: 'hold to draw a box around nodes, or to add to the selection' },
+  { keys: 'Arrows', does: 'nudge the selected nodes' },
+  { keys: 'Esc', does: 'step back: menu, selection, editor' },
+  { keys: '?', does: 'these keys' },
+];
+
+export const isTyping = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+
+export function useWorkbenchKeys(): void {
+  const store = useWorkbenchStore();
+  useEffect(() => {
+    const pressed = (event: KeyboardEvent): void => {
+      const state = store.getState();
+      const command = event.ctrlKey || event.metaKey;
+      if (command && event.key.toLowerCase() === 'z') {
+        if (isTyping(event.target)) return;
+        event.preventDefault();
+        if (event.shiftKey) state.redo();
+        else state.undo();
+        return;
+      }
+      if (command || event.altKey || isTyping(event.target) || event.defaultPrevented) return;
+      if (document.querySelector('[role="dialog"], [role="menu"], [role="listbox"]')) return;
+      if (event.key === '1') store.setState({ view: 'graph' });
+      if (event.key === '2') store.setState({ view: 'table' });
+      if (event.key === '[' || event.key === ']') {
+        const { steps } = state.trail;
+        const now = steps.findIndex(({ id }) => id === state.step);
+        const next = now < 0 ? 0 : Math.max(0, Math.min(steps.length - 1, now + (event.key === '[' ? -1 : 1)));
+        store.setState({ step: steps[next]?.id });
+      }
+      if (event.key === 'Escape') {
+        if (state.selection.nodes.length || state.selection.edge !== undefined) state.select({ nodes: [] });
+        else store.setState({ step: undefined });
+      }
+    };
+    window.addEventListener('keydown', pressed);
+    return () => window.removeEventListener('keydown', pressed);
+  }, [store]);
+}

@@ -1,0 +1,188 @@
+/** Keeps an open network running and saved: the worker follows the trail, the server follows the worker. */
+import { toast } from 'sonner';
+import { trailSchema } from '@/core/trail';
+import { sentence } from '@/ui/kit';
+import { createNetwork, saveTrail } from '@/server/actions';
+import { type Started, heard, startTrailWorker } from '@/worker/client';
+import type { TrailService } from '@/worker/protocol';
+import type { WorkbenchStore } from './workbench-store';
+
+const saveAfter = 600;
+const keepAfter = 1500;
+
+export interface Session {
+  service: Started<TrailService>['service'];
+  stop(): void;
+  saveNow(): Promise<void>;
+  /** Puts one's own version beside the one that was saved meanwhile; resolves to the new network's id. */
+  keepMineApart(): Promise<string | undefined>;
+  takeTheirs(): void;
+  end(): void;
+}
+
+export function startSession(store: WorkbenchStore): Session {
+  const { service, end } = startTrailWorker();
+  const { study, network, tables } = store.getState();
+  void service.open({ study: study.id, network: network.id, tables, layout: network.layout });
+  let saveTimer: ReturnType<typeof setTimeout> | undefined;
+  let keepTimer: ReturnType<typeof setTimeout> | undefined;
+  let kept: string | undefined;
+  let runs = 0;
+
+  const listener = (run: number) =>
+    heard({
+      progress(step, share) {
+        if (run === runs) store.setState({ progress: { step, share } });
+      },
+      positions(positions) {
+        if (run === runs) store.setState({ positions });
+      },
+      result(result) {
+        if (run !== runs) return;
+        const net = result.network ?? store.getState().net;
+        store.setState({
+          net,
+          looks: result.looks,
+          positions: net?.positions ?? new Float32Array(2 * (net?.ids.length ?? 0)),
+          reports: Object.fromEntries(result.reports.map((report) => [report.id, report])),
+          partial: result.partial,
+          digest: result.digest,
+          layout: result.layout,
+          fault: undefined,
+          ...(result.network ? keptSelection(store, result.network) : {}),
+        });
+      },
+    });
+
+  const run = async (): Promise<void> => {
+    const mine = ++runs;
+    store.setState({ running: true });
+    try {
+      const ended = await service.run(store.getState().trail, listener(mine));
+      if (mine !== runs) return;
+      store.setState({ running: false, progress: undefined });
+      if (ended === 'done') {
+        clearTimeout(keepTimer);
+        keepTimer = setTimeout(() => void keep(), keepAfter);
+      }
+    } catch (error) {
+      if (mine === runs) store.setState({ running: false, progress: undefined, fault: sentence(error) });
+    }
+  };
+
+  /** Sends the settled result to the server, for cards and the next opening. */
+  const keep = async (): Promise<void> => {
+    const { digest, layout, net, partial, running, positions, reports, trail, save } = store.getState();
+    if (!net || partial || running || digest === kept || save.kind === 'conflict') return;
+    if (Object.values(reports).some(({ fault }) => fault)) return;
+    kept = digest;
+    try {
+      const small = { kind: 'png', width: 320, height: 200, factor: 1, title: '', transparent: true, bare: true } as const;
+      const picture = await asAddress(await service.take(small));
+      const groupStep = trail.steps.findLast((step) => step.kind === 'groups' && step.on);
+      const groups = groupStep ? Number.parseInt(reports[groupStep.id]?.result ?? '', 10) || null : null;
+      const form = new FormData();
+      const handPlaced = trail.steps.some((step) => step.kind === 'arrange' && Object.keys(step.placed).length > 0);
+      // Positions moved by hand are not those of the layout; they stand in the trail anyway.
+      const keptLayout = handPlaced ? undefined : layout;
+      form.set(
+        'head',
+        JSON.stringify({ digest, nodes: net.ids.length, edges: net.source.length, groups, picture, layout: keptLayout ?? null }),
+      );
+      if (keptLayout) form.set('positions', new Blob([positions as Float32Array<ArrayBuffer>]));
+      await fetch(`/api/studies/${study.id}/networks/${network.id}/snapshot`, { method: 'PUT', body: form });
+    } catch {
+      // A card without its newest picture is no loss worth a word; the next result tries again.
+      kept = undefined;
+    }
+  };
+
+  const saveNow = async (): Promise<void> => {
+    clearTimeout(saveTimer);
+    const { trail, network: head, save } = store.getState();
+    if (save.kind !== 'waiting' && save.kind !== 'failed') return;
+    store.setState({ save: { kind: 'saving' } });
+    try {
+      const answer = await saveTrail(study.id, head.id, head.version, trail);
+      if (!answer.ok) throw new Error(answer.fault);
+      if (answer.value.kind === 'conflict') {
+        store.setState({ save: answer.value });
+        return;
+      }
+      const edited = store.getState().trail !== trail;
+      store.setState({
+        network: { ...store.getState().network, version: answer.value.version },
+        save: { kind: edited ? 'waiting' : 'saved' },
+      });
+      if (edited) await saveNow();
+    } catch {
+      store.setState({ save: { kind: 'failed' } });
+      saveTimer = setTimeout(() => void saveNow(), 5000);
+    }
+  };
+
+  const unsubscribe = store.subscribe((state, before) => {
+    if (state.trail === before.trail) return;
+    void run();
+    if (state.save.kind === 'waiting') {
+      clearTimeout(saveTimer);
+      saveTimer = setTimeout(() => void saveNow(), saveAfter);
+    }
+  });
+  const leaving = (event: BeforeUnloadEvent): void => {
+    const { kind } = store.getState().save;
+    if (kind === 'saved') return;
+    void saveNow();
+    if (kind !== 'saving') event.preventDefault();
+  };
+  window.addEventListener('beforeunload', leaving);
+  void run();
+
+  return {
+    service,
+    stop() {
+      runs++;
+      void service.stop();
+      store.setState({ running: false, progress: undefined });
+      toast('Stopped. Change a setting, or undo, to go on.');
+    },
+    saveNow,
+    async keepMineApart() {
+      const { trail, network: head } = store.getState();
+      const answer = await createNetwork(study.id, `${head.name} (my version)`, trail);
+      if (answer.ok) return answer.value.id;
+      toast.error(answer.fault);
+      return undefined;
+    },
+    takeTheirs() {
+      const { save, network: head } = store.getState();
+      if (save.kind !== 'conflict') return;
+      const trail = trailSchema.parse(save.trail);
+      store.setState({ network: { ...head, version: save.version }, save: { kind: 'saved' }, past: [], future: [], trail });
+    },
+    end() {
+      unsubscribe();
+      window.removeEventListener('beforeunload', leaving);
+      clearTimeout(keepTimer);
+      void saveNow();
+      end();
+    },
+  };
+}
+
+/** The selection as far as the new network has its nodes. */
+function keptSelection(store: WorkbenchStore, net: { ids: string[] }): { selection: { nodes: string[] } } {
+  const { nodes } = store.getState().selection;
+  if (nodes.length === 0) return { selection: { nodes } };
+  const there = new Set(net.ids);
+  return { selection: { nodes: nodes.filter((id) => there.has(id)) } };
+}
+
+function asAddress(blob: Blob): Promise<string> {
+  return new Promise((resolve, reject) => {
+    const reader = new FileReader();
+    reader.onload = () => resolve(String(reader.result));
+    reader.onerror = () => reject(reader.error ?? new Error('unreadable'));
+    reader.readAsDataURL(blob);
+  });
+}

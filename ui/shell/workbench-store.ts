@@ -1,0 +1,132 @@
+/** The state of one open network: its trail with undo, what the worker made of it, and what is looked at. */
+import { createStore } from 'zustand/vanilla';
+import { type Step, type StepReport, type Trail, newStep } from '@/core/trail';
+import type { Network } from '@/core/graph';
+import type { Looks } from '@/core/style';
+import type { TableAddress } from '@/worker/client';
+
+export type ViewName = 'graph' | 'table';
+
+export interface Selection {
+  /** Ids, so that a selection outlives reruns. */
+  nodes: string[];
+  /** Place of one selected edge in the present network. */
+  edge?: number;
+}
+
+export interface WorkbenchStart {
+  study: { id: string; name: string };
+  network: { id: string; name: string; version: number; layout: string | null };
+  networks: { id: string; name: string }[];
+  tables: TableAddress[];
+  trail: Trail;
+}
+
+export type SaveState =
+  | { kind: 'saved' | 'waiting' | 'saving' | 'failed' }
+  | { kind: 'conflict'; version: number; trail: Trail; changedAt: string };
+
+export interface Workbench extends Omit<WorkbenchStart, 'trail'> {
+  trail: Trail;
+  past: Trail[];
+  future: Trail[];
+  save: SaveState;
+
+  reports: Record<string, StepReport>;
+  progress?: { step: string; share: number };
+  running: boolean;
+  net?: Network;
+  looks?: Looks;
+  /** Positions shown: the network's, those of a layout that still runs, or with nodes under the pointer moved. */
+  positions: Float32Array;
+  partial: boolean;
+  digest?: string;
+  layout?: string;
+  fault?: string;
+
+  selection: Selection;
+  step?: string;
+  view: ViewName;
+  reading: boolean;
+
+  /** Replaces the trail; edits with the same `merge` in quick succession are one to undo. */
+  edit(change: (trail: Trail) => Trail, merge?: string): void;
+  setStep(id: string, change: Partial<Step>, merge?: string): void;
+  addStep(kind: Step['kind'], settings: object): void;
+  undo(): void;
+  redo(): void;
+  select(selection: Selection): void;
+}
+
+const mostPast = 200;
+const mergeWithin = 1200;
+
+export type WorkbenchStore = ReturnType<typeof createWorkbench>;
+
+export function createWorkbench(start: WorkbenchStart, now: () => number = () => performance.now()) {
+  let lastEdit: { merge: string; at: number } | undefined;
+  return createStore<Workbench>()((set, get) => {
+    const travel = (from: 'past' | 'future', to: 'past' | 'future'): void => {
+      const { trail, [from]: taken, [to]: given } = get();
+      const next = taken.at(-1);
+      if (!next) return;
+      lastEdit = undefined;
+      set({ trail: next, [from]: taken.slice(0, -1), [to]: [...given, trail], save: { kind: 'waiting' } });
+    };
+    return {
+      ...start,
+      past: [],
+      future: [],
+      save: { kind: 'saved' },
+      reports: {},
+      running: true,
+      positions: new Float32Array(0),
+      partial: false,
+      selection: { nodes: [] },
+      step: start.trail.steps.at(-1)?.id,
+      view: 'graph',
+      reading: true,
+
+      edit(change, merge) {
+        const { trail, past } = get();
+        const next = change(trail);
+        if (next === trail) return;
+        const merged = merge !== undefined && lastEdit?.merge === merge && now() - lastEdit.at < mergeWithin;
+        lastEdit = merge === undefined ? undefined : { merge, at: now() };
+        set({
+          trail: next,
+          past: merged ? past : [...past, trail].slice(-mostPast),
+          future: [],
+          save: { kind: 'waiting' },
+        });
+      },
+      setStep(id, change, merge) {
+        get().edit(
+          (trail) => ({ steps: trail.steps.map((step) => (step.id === id ? ({ ...step, ...change } as Step) : step)) }),
+          merge && `${id} ${merge}`,
+        );
+      },
+      addStep(kind, settings) {
+        const { trail } = get();
+        const step = newStep(trail, kind, settings);
+        get().edit(({ steps }) => {
+          const at = placeFor(steps, kind);
+          return { steps: [...steps.slice(0, at), step, ...steps.slice(at)] };
+        });
+        set({ step: step.id });
+      },
+      undo: () => travel('past', 'future'),
+      redo: () => travel('future', 'past'),
+      select: (selection) => set({ selection }),
+    };
+  });
+}
+
+/** New steps go before the layout and the style that end most trails; a style goes last. */
+function placeFor(steps: readonly Step[], kind: Step['kind']): number {
+  if (kind === 'style') return steps.length;
+  const before = kind === 'arrange' ? ['style'] : ['arrange', 'style'];
+  let at = steps.length;
+  while (at > 1 && before.includes(steps[at - 1].kind)) at--;
+  return at;
+}

@@ -1,0 +1,56 @@
+'use client';
+import { useEffect, useRef, useState } from 'react';
+import { GraphView } from '@/ui/views/graph/graph-view';
+import { TableView } from '@/ui/views/table/table-view';
+import { ViewBar } from '@/ui/views/view-bar';
+import { TrailStrip } from '@/ui/trail/trail-strip';
+import { StepEditor } from '@/ui/trail/step-editor';
+import { ReadingPanel } from '@/ui/reading/reading-panel';
+import { type WorkbenchStart, createWorkbench } from './workbench-store';
+import { type Session, startSession } from './workbench-session';
+import { WorkbenchContext, useWorkbench } from './workbench-context';
+import { WorkbenchBar } from './workbench-bar';
+import { useWorkbenchKeys } from './workbench-keys';
+import { Conflict } from './conflict';
+
+/** One network, opened to be worked on. */
+export function WorkbenchPage({ start }: { start: WorkbenchStart }) {
+  const [store] = useState(() => createWorkbench(start));
+  const session = useRef<Session | undefined>(undefined);
+  const [value] = useState(() => ({ store, session }));
+  useEffect(() => {
+    const started = startSession(store);
+    session.current = started;
+    return () => {
+      session.current = undefined;
+      started.end();
+    };
+  }, [store]);
+  return (
+    <WorkbenchContext.Provider value={value}>
+      <Frame />
+    </WorkbenchContext.Provider>
+  );
+}
+
+function Frame() {
+  useWorkbenchKeys();
+  const view = useWorkbench((state) => state.view);
+  const editing = useWorkbench((state) => state.step !== undefined);
+  const reading = useWorkbench((state) => state.reading);
+  return (
+    <div className="flex h-dvh flex-col overflow-hidden">
+      <WorkbenchBar />
+      <TrailStrip />
+      <div className="flex min-h-0 grow">
+        {editing && <StepEditor />}
+        <main aria-label="Views" className="relative flex min-w-0 grow flex-col">
+          <ViewBar />
+          <Conflict />
+          {view === 'graph' ? <GraphView /> : <TableView />}
+        </main>
+        {reading && <ReadingPanel />}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,147 @@
+'use client';
+import { EllipsisVertical, Pencil, Plus, Trash2 } from 'lucide-react';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { createStudy, deleteStudy, renameStudy, restoreStudy } from '@/server/actions';
+import type { StudyCard } from '@/server/studies';
+import { Button, Menu, TextField, counted, sizeInWords } from '@/ui/kit';
+import { TopBar } from '@/ui/shell/top-bar';
+import { Picture } from './picture';
+import { changedWords } from './ago';
+
+/** All studies, as cards with a picture of what is in them. */
+export function StudiesPage({ studies }: { studies: StudyCard[] }) {
+  const router = useRouter();
+  const [naming, setNaming] = useState(false);
+  const create = async (name: string): Promise<void> => {
+    const answer = await createStudy(name);
+    if (answer.ok) router.push(`/studies/${answer.value.id}/records`);
+    else toast.error(answer.fault);
+  };
+  return (
+    <div className="flex min-h-dvh flex-col">
+      <TopBar>
+        <span className="grow" />
+      </TopBar>
+      <main className="mx-auto w-full max-w-5xl px-8 py-8">
+        <div className="flex items-end justify-between">
+          <div>
+            <h1 className="font-serif text-2xl font-semibold">Studies</h1>
+            <p className="text-quiet">Tables, names and networks of one piece of research.</p>
+          </div>
+          {naming ? (
+            <form
+              className="flex gap-2"
+              onSubmit={(event) => {
+                event.preventDefault();
+                void create(String(new FormData(event.currentTarget).get('name') ?? ''));
+              }}
+            >
+              <input
+                name="name"
+                aria-label="Name of the new study"
+                placeholder="What is it about?"
+                autoFocus
+                className="h-8 w-64 rounded-md border border-line bg-panel px-2.5"
+                onKeyDown={(event) => event.key === 'Escape' && setNaming(false)}
+              />
+              <Button type="submit" look="main" className="h-8">
+                Create
+              </Button>
+            </form>
+          ) : (
+            <Button look="main" className="h-8" onClick={() => setNaming(true)}>
+              <Plus size={15} aria-hidden /> New study
+            </Button>
+          )}
+        </div>
+        {studies.length === 0 && (
+          <p className="mt-10 rounded-lg border border-dashed border-line p-8 text-center text-quiet">
+            No study yet. Create one and drop your files into it; or start with <code>npm run demo</code>, which brings one along.
+          </p>
+        )}
+        <ul className="mt-6 grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-4">
+          {studies.map((study) => (
+            <Card key={study.id} study={study} />
+          ))}
+        </ul>
+      </main>
+    </div>
+  );
+}
+
+function Card({ study }: { study: StudyCard }) {
+  const router = useRouter();
+  const [renaming, setRenaming] = useState(false);
+  const [first] = study.networks;
+  const href = `/studies/${study.id}/${study.networks.length ? 'networks' : 'records'}`;
+  return (
+    <li className="relative rounded-lg border border-line bg-panel p-3 focus-within:border-quiet hover:border-quiet">
+      <Picture address={study.networks.find(({ picture }) => picture)?.picture ?? null} name={first?.name ?? study.name} />
+      <div className="mt-2.5 flex items-start justify-between gap-2">
+        {renaming ? (
+          <div className="relative z-10 grow" ref={(node) => node?.querySelector('input')?.select()}>
+            <TextField
+              label="Name of the study"
+              compact
+              value={study.name}
+              onCommit={async (name) => {
+                setRenaming(false);
+                const answer = await renameStudy(study.id, name);
+                if (!answer.ok) toast.error(answer.fault);
+                router.refresh();
+              }}
+            />
+          </div>
+        ) : (
+          <h2 className="min-w-0 font-serif text-[16px] leading-snug font-semibold break-words">
+            <Link href={href} className="after:absolute after:inset-0 after:rounded-lg">
+              {study.name}
+            </Link>
+          </h2>
+        )}
+        <span className="relative z-10">
+          <Menu
+            align="end"
+            trigger={
+              <button type="button" aria-label={`${study.name}: more`} className="flex size-7 items-center justify-center rounded-md hover:bg-ground">
+                <EllipsisVertical size={15} aria-hidden />
+              </button>
+            }
+            entries={[
+              { label: 'Rename', icon: <Pencil size={15} aria-hidden />, onSelect: () => setTimeout(() => setRenaming(true), 50) },
+              {
+                label: 'Delete',
+                danger: true,
+                icon: <Trash2 size={15} aria-hidden />,
+                onSelect: async () => {
+                  const answer = await deleteStudy(study.id);
+                  if (!answer.ok) {
+                    toast.error(answer.fault);
+                    return;
+                  }
+                  router.refresh();
+                  toast(`“${study.name}” deleted.`, {
+                    duration: 10000,
+                    action: { label: 'Undo', onClick: () => void restoreStudy(study.id).then(() => router.refresh()) },
+                  });
+                },
+              },
+            ]}
+          />
+        </span>
+      </div>
+      <p className="text-quiet">
+        {counted(study.tables, 'table')}, {counted(study.records, 'record')}, {counted(study.networks.length, 'network')}
+      </p>
+      {first?.nodes != null && (
+        <p className="truncate text-quiet">
+          {first.name}: {sizeInWords(first.nodes, first.edges ?? 0, first.groups)}
+        </p>
+      )}
+      <p className="mt-1 text-sm text-quiet">{changedWords(study.changedAt)}</p>
+    </li>
+  );
+}

@@ -1,0 +1,128 @@
+'use client';
+import { PanelLeftClose } from 'lucide-react';
+import { type ReactNode, useEffect, useState } from 'react';
+import { type Note, type Step, stepKinds } from '@/core/trail';
+import { IconButton, counted, grouped } from '@/ui/kit';
+import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import type { Holdings } from '@/worker/client';
+import { TiesEditor } from './editors/ties';
+import { KeepEditor } from './editors/keep';
+import { MeasureEditor } from './editors/measure';
+import { GroupsEditor } from './editors/groups';
+import { ArrangeEditor } from './editors/arrange';
+import { StyleEditor } from './editors/style';
+
+/** What every editor is given: its step, and what the network holds before it. */
+export interface EditorProps<K extends Step['kind']> {
+  step: Extract<Step, { kind: K }>;
+  before: Holdings | undefined;
+  /** Changes settings; edits with the same `merge` in quick succession are one to undo. */
+  set(change: Partial<Extract<Step, { kind: K }>>, merge?: string): void;
+}
+
+/** The panel at the left: the chosen step's settings and result. */
+export function StepEditor() {
+  const id = useWorkbench((state) => state.step);
+  const steps = useWorkbench((state) => state.trail.steps);
+  const step = steps.find((one) => one.id === id);
+  const report = useWorkbench((state) => (id ? state.reports[id] : undefined));
+  const store = useWorkbenchStore();
+  const before = useBefore(step);
+  if (!step) return null;
+  const kind = stepKinds[step.kind];
+  const place = steps.indexOf(step);
+  return (
+    <aside aria-label={`Step ${kind.title}`} className="flex w-[312px] shrink-0 flex-col border-r border-line bg-panel">
+      <div className="min-h-0 grow overflow-y-auto px-3.5 pt-3.5 pb-4">
+        <div className="flex items-start justify-between">
+          <h1 className="font-serif text-lg font-semibold">{kind.title}</h1>
+          <IconButton name="Close the editor" keys="Esc" onClick={() => store.setState({ step: undefined })}>
+            <PanelLeftClose size={16} aria-hidden />
+          </IconButton>
+        </div>
+        <p className="text-sm text-quiet">{kind.help}</p>
+        {report?.fault && (
+          <p role="alert" className="mt-3 rounded-md bg-danger-tint px-2.5 py-2 text-danger">
+            {report.fault}
+          </p>
+        )}
+        <Editor step={step} before={before} />
+        {report && report.notes.length > 0 && <Notes notes={report.notes} />}
+      </div>
+      <p className="border-t border-line px-3.5 py-2 text-sm text-quiet">
+        {place === 0
+          ? 'Reads the study’s tables.'
+          : before
+            ? `Reads the ${counted(before.nodes, 'node')} and ${counted(before.edges, 'edge')} before it.`
+            : 'Reads the network before it.'}
+      </p>
+    </aside>
+  );
+}
+
+function Editor({ step, before }: { step: Step; before: Holdings | undefined }): ReactNode {
+  const store = useWorkbenchStore();
+  const set = (change: object, merge?: string): void => store.getState().setStep(step.id, change, merge);
+  switch (step.kind) {
+    case 'ties':
+      return <TiesEditor step={step} before={before} set={set} />;
+    case 'keep':
+      return <KeepEditor step={step} before={before} set={set} />;
+    case 'measure':
+      return <MeasureEditor step={step} before={before} set={set} />;
+    case 'groups':
+      return <GroupsEditor step={step} before={before} set={set} />;
+    case 'arrange':
+      return <ArrangeEditor step={step} before={before} set={set} />;
+    case 'style':
+      return <StyleEditor step={step} before={before} set={set} />;
+  }
+}
+
+/** What the network holds before the step; asked anew when the run before it has changed. */
+function useBefore(step: Step | undefined): Holdings | undefined {
+  const trail = useWorkbench((state) => state.trail);
+  const reports = useWorkbench((state) => state.reports);
+  const session = useSession();
+  const [held, setHeld] = useState<{ id: string; holdings: Holdings }>();
+  const id = step?.id;
+  useEffect(() => {
+    const service = session.current?.service;
+    if (!id || !service) return;
+    let stale = false;
+    service
+      .before(trail, id)
+      .then((holdings) => !stale && setHeld({ id, holdings }))
+      .catch(() => undefined);
+    return () => {
+      stale = true;
+    };
+  }, [id, trail, reports, session]);
+  return held?.id === id ? held?.holdings : undefined;
+}
+
+function Notes({ notes }: { notes: readonly Note[] }) {
+  return (
+    <ul className="mt-4 space-y-2 border-t border-line pt-3 text-sm">
+      {notes.map((note) => (
+        <li key={note.text}>
+          {note.values?.length ? (
+            <details>
+              <summary className="cursor-pointer">{note.text}</summary>
+              <ul className="mt-1 max-h-56 overflow-auto rounded-md border border-line">
+                {note.values.slice(0, 500).map(({ value, count }) => (
+                  <li key={value} className="flex justify-between gap-3 border-b border-rule px-2 py-0.5 last:border-0">
+                    <span className="truncate">{value}</span>
+                    <span className="text-quiet">{grouped(count)}</span>
+                  </li>
+                ))}
+              </ul>
+            </details>
+          ) : (
+            note.text
+          )}
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,200 @@
+'use client';
+import { DndContext, type DragEndEvent, KeyboardSensor, PointerSensor, closestCenter, useSensor, useSensors } from '@dnd-kit/core';
+import { SortableContext, arrayMove, horizontalListSortingStrategy, sortableKeyboardCoordinates, useSortable } from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import { clsx } from 'clsx';
+import { Copy, EllipsisVertical, Eye, EyeOff, Plus, Trash2 } from 'lucide-react';
+import Link from 'next/link';
+import { useEffect, useRef } from 'react';
+import { type Step, newStep, stepKinds, summaryOf } from '@/core/trail';
+import { Button, Menu, counted, grouped } from '@/ui/kit';
+import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { elevationPath } from './elevation';
+import { firstSettings } from './first-settings';
+
+const tileWidth = 128;
+const profileHeight = 46;
+
+/** The strip of steps, over the profile of what is left at each. */
+export function TrailStrip() {
+  const steps = useWorkbench((state) => state.trail.steps);
+  const reports = useWorkbench((state) => state.reports);
+  const tables = useWorkbench((state) => state.tables);
+  const study = useWorkbench((state) => state.study.id);
+  const store = useWorkbenchStore();
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 8 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const first = reports[steps[0]?.id]?.nodes ?? 0;
+  const shareOf = (step: Step): number | undefined => {
+    const report = reports[step.id];
+    return report && first ? report.nodes / first : undefined;
+  };
+  const profile = [{ share: 1 }, ...steps.map((step) => ({ share: shareOf(step) }))];
+  const moved = ({ active, over }: DragEndEvent): void => {
+    if (!over || active.id === over.id) return;
+    store.getState().edit((trail) => {
+      const from = trail.steps.findIndex(({ id }) => id === active.id);
+      const to = Math.max(1, trail.steps.findIndex(({ id }) => id === over.id));
+      return { steps: arrayMove(trail.steps, from, to) };
+    });
+  };
+  const [tiesStep, ...others] = steps;
+  return (
+    <nav aria-label="Trail" className="relative h-[92px] shrink-0 overflow-x-auto overflow-y-hidden border-b border-line bg-ground">
+      <div className="relative flex h-full" style={{ width: `max(100%, ${(steps.length + 1) * tileWidth + 130}px)` }}>
+        <svg
+          className="absolute bottom-0 left-0"
+          width={profile.length * tileWidth}
+          height={profileHeight}
+          role="img"
+          aria-label={`Nodes left: ${steps.map((step) => grouped(reports[step.id]?.nodes ?? 0)).join(', ')}`}
+        >
+          <path d={elevationPath(profile, tileWidth, profileHeight)} fill="var(--rise)" opacity={0.75} />
+        </svg>
+        <Link href={`/studies/${study}/records`} className="relative w-32 shrink-0 border-r border-line px-3 pt-2 hover:bg-panel/40">
+          <b className="block font-semibold">Records</b>
+          <span className="block text-sm text-quiet">{counted(tables.length, 'table')}</span>
+          <span className="absolute bottom-1.5 left-3 text-sm font-semibold text-accent">
+            {counted(
+              tables.reduce((sum, { rows }) => sum + rows, 0),
+              'row',
+            )}
+          </span>
+        </Link>
+        {tiesStep && <TileBody step={tiesStep} />}
+        <DndContext id="trail" sensors={sensors} collisionDetection={closestCenter} onDragEnd={moved}>
+          <SortableContext items={others.map(({ id }) => id)} strategy={horizontalListSortingStrategy}>
+            {others.map((step) => (
+              <SortableTile key={step.id} step={step} />
+            ))}
+          </SortableContext>
+        </DndContext>
+        <div className="flex items-center px-4">
+          <Menu
+            trigger={
+              <Button>
+                <Plus size={15} aria-hidden /> Step
+              </Button>
+            }
+            entries={(Object.keys(stepKinds) as Step['kind'][])
+              .filter((kind) => kind !== 'ties')
+              .map((kind) => ({
+                label: stepKinds[kind].title,
+                hint: stepKinds[kind].help.split('.')[0],
+                onSelect: () => store.getState().addStep(kind, firstSettings(kind, store.getState().net)),
+              }))}
+          />
+        </div>
+      </div>
+    </nav>
+  );
+}
+
+function SortableTile({ step }: { step: Step }) {
+  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: step.id });
+  return (
+    <div
+      ref={setNodeRef}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+      className={clsx('relative shrink-0', isDragging && 'z-10 opacity-80')}
+    >
+      <TileBody step={step} drag={{ ...listeners, 'aria-describedby': attributes['aria-describedby'] }} />
+    </div>
+  );
+}
+
+function TileBody({ step, drag }: { step: Step; drag?: object }) {
+  const active = useWorkbench((state) => state.step === step.id);
+  const report = useWorkbench((state) => state.reports[step.id]);
+  const progress = useWorkbench((state) => (state.progress?.step === step.id ? state.progress.share : undefined));
+  const store = useWorkbenchStore();
+  const session = useSession();
+  const tile = useRef<HTMLDivElement>(null);
+  const kind = stepKinds[step.kind];
+  useEffect(() => {
+    if (active) tile.current?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  }, [active]);
+  return (
+    <div
+      ref={tile}
+      className={clsx(
+        'group relative h-[91px] w-32 shrink-0 border-r border-line',
+        active ? 'bg-panel before:absolute before:inset-x-0 before:top-0 before:h-[3px] before:bg-accent' : 'hover:bg-panel/40',
+      )}
+    >
+      <button
+        type="button"
+        aria-current={active ? 'step' : undefined}
+        onClick={() => store.setState({ step: active ? undefined : step.id })}
+        className={clsx('block h-full w-full px-3 pt-2 text-left align-top', !step.on && 'opacity-55')}
+        {...drag}
+      >
+        <b className={clsx('block font-semibold', !step.on && 'line-through')}>{kind.title}</b>
+        <span className="block truncate text-sm text-quiet">{summaryOf(step)}</span>
+        <span
+          className={clsx('absolute right-2 bottom-1.5 left-3 block truncate text-sm font-semibold', report?.fault ? 'text-danger' : 'text-accent')}
+        >
+          {report?.fault ? 'needs a look' : (report?.result ?? '')}
+        </span>
+      </button>
+      <span className="absolute top-1 right-0.5 opacity-0 group-focus-within:opacity-100 group-hover:opacity-100">
+        <Menu
+          align="end"
+          trigger={
+            <button type="button" aria-label={`${kind.title}: more`} className="flex size-6 items-center justify-center rounded-md hover:bg-ground">
+              <EllipsisVertical size={14} aria-hidden />
+            </button>
+          }
+          entries={tileEntries(step, store)}
+        />
+      </span>
+      {progress !== undefined && (
+        <>
+          <span className="absolute inset-x-0 bottom-0 h-[3px] bg-line" role="progressbar" aria-label={`${kind.title} runs`} aria-valuenow={Math.round(progress * 100)}>
+            <span className="block h-full bg-accent" style={{ width: `${Math.max(4, progress * 100)}%` }} />
+          </span>
+          <button
+            type="button"
+            onClick={() => session.current?.stop()}
+            className="absolute right-2 bottom-1.5 rounded border border-line bg-panel px-1.5 text-xs font-semibold hover:bg-ground"
+          >
+            Stop
+          </button>
+        </>
+      )}
+    </div>
+  );
+}
+
+function tileEntries(step: Step, store: ReturnType<typeof useWorkbenchStore>) {
+  if (step.kind === 'ties') return [{ label: 'A trail begins with its ties', disabled: true, onSelect: () => undefined }];
+  return [
+    {
+      label: step.on ? 'Switch off' : 'Switch on',
+      icon: step.on ? <EyeOff size={15} aria-hidden /> : <Eye size={15} aria-hidden />,
+      onSelect: () => store.getState().setStep(step.id, { on: !step.on }),
+    },
+    {
+      label: 'Duplicate',
+      icon: <Copy size={15} aria-hidden />,
+      onSelect: () =>
+        store.getState().edit((trail) => {
+          const at = trail.steps.findIndex(({ id }) => id === step.id);
+          const { id: _id, kind, ...settings } = step;
+          const copy = newStep(trail, kind, settings);
+          return { steps: [...trail.steps.slice(0, at + 1), copy, ...trail.steps.slice(at + 1)] };
+        }),
+    },
+    {
+      label: 'Remove',
+      danger: true,
+      icon: <Trash2 size={15} aria-hidden />,
+      onSelect: () => {
+        store.getState().edit((trail) => ({ steps: trail.steps.filter(({ id }) => id !== step.id) }));
+        if (store.getState().step === step.id) store.setState({ step: undefined });
+      },
+    },
+  ];
+}

@@ -1,0 +1,83 @@
+'use client';
+import { BoxSelect, Hand, Maximize, Minus, Plus } from 'lucide-react';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { IconButton, counted } from '@/ui/kit';
+import { useTheme } from '@/ui/shell/theme';
+import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { Stage } from './stage';
+import { Legend } from './legend';
+
+/** The network as it is drawn, with its legend and zoom. */
+export function GraphView() {
+  const box = useRef<HTMLDivElement>(null);
+  const stage = useRef<Stage | undefined>(undefined);
+  const store = useWorkbenchStore();
+  const theme = useTheme();
+  const [partial, setPartial] = useState(false);
+  const [tool, setTool] = useState<'move' | 'box'>('move');
+  const net = useWorkbench((state) => state.net);
+  const fault = useWorkbench((state) => state.fault);
+  const waiting = useWorkbench((state) => state.running && !state.net);
+  const unsettled = useWorkbench((state) => state.partial);
+
+  useEffect(() => {
+    if (!box.current) return;
+    const made = new Stage(box.current, store, setPartial);
+    stage.current = made;
+    return () => {
+      stage.current = undefined;
+      made.dispose();
+    };
+  }, [store]);
+  useEffect(() => stage.current?.setTheme(theme), [theme]);
+  useEffect(() => stage.current?.setTool(tool), [tool]);
+
+  const name = useMemo(
+    () =>
+      net
+        ? `Network of ${counted(net.ids.length, 'node')} and ${counted(net.source.length, 'tie')}. The Table view lists them.`
+        : 'Network',
+    [net],
+  );
+  return (
+    <div className="relative min-h-0 grow overflow-hidden bg-paper">
+      <div ref={box} role="application" aria-label={name} tabIndex={0} className="absolute inset-0 outline-offset-[-2px]" />
+      {waiting && <p className="pointer-events-none absolute inset-x-0 top-1/2 text-center text-quiet">The trail runs …</p>}
+      {fault && (
+        <p role="alert" className="absolute inset-x-0 top-1/2 mx-auto w-fit rounded-md bg-danger-tint px-3 py-2 text-danger">
+          {fault}
+        </p>
+      )}
+      {net && net.ids.length === 0 && !waiting && !fault && (
+        <p className="pointer-events-none absolute inset-x-0 top-1/2 text-center text-quiet">No node is left to draw. Widen a step of the trail.</p>
+      )}
+      <div className="pointer-events-none absolute right-3 bottom-2.5 left-3 flex items-end justify-between gap-3">
+        <Legend />
+        <div className="pointer-events-auto ml-auto flex flex-col items-end gap-1.5">
+          {(partial || unsettled) && (
+            <span className="rounded bg-panel px-1.5 text-xs text-quiet" role="status">
+              {unsettled ? 'settling' : 'refining'}
+            </span>
+          )}
+          <div className="flex flex-col overflow-hidden rounded-lg border border-line bg-panel" role="toolbar" aria-label="Map">
+            <IconButton name="Move the map" keys="hold Space" side="left" aria-pressed={tool === 'move'} className={tool === 'move' ? 'bg-tint' : ''} onClick={() => setTool('move')}>
+              <Hand size={16} aria-hidden />
+            </IconButton>
+            <IconButton name="Box around nodes" keys="hold Shift" side="left" aria-pressed={tool === 'box'} className={tool === 'box' ? 'bg-tint' : ''} onClick={() => setTool('box')}>
+              <BoxSelect size={16} aria-hidden />
+            </IconButton>
+            <IconButton name="Closer" keys="+" side="left" onClick={() => stage.current?.zoomBy(1.35)}>
+              <Plus size={16} aria-hidden />
+            </IconButton>
+            <IconButton name="Farther" keys="−" side="left" onClick={() => stage.current?.zoomBy(1 / 1.35)}>
+              <Minus size={16} aria-hidden />
+            </IconButton>
+            <IconButton name="Fit to the view" keys="F" side="left" onClick={() => stage.current?.fitAll()}>
+              <Maximize size={16} aria-hidden />
+            </IconButton>
+          </div>
+        </div>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,96 @@
+/** Labels, the rings of selected nodes and the box, on a 2D canvas over the scene. */
+import { fontOf, pixelRadius, placeLabels } from '@/core/figure';
+import type { Stage } from './stage';
+
+export class Overlay {
+  hovered = -1;
+  /** The box that is being drawn, in pixels. */
+  frame: { x1: number; y1: number; x2: number; y2: number } | undefined;
+  private readonly context: CanvasRenderingContext2D;
+  private readonly widths = new Map<string, number>();
+  private held: ReadonlySet<number> = new Set();
+  private request = 0;
+  private ratio = 1;
+  private measuredAt = 0;
+
+  constructor(
+    private readonly canvas: HTMLCanvasElement,
+    private readonly stage: Stage,
+  ) {
+    const context = canvas.getContext('2d', { willReadFrequently: true });
+    if (!context) throw new Error('no 2D context');
+    this.context = context;
+  }
+
+  resize(width: number, height: number, ratio: number): void {
+    this.ratio = ratio;
+    this.canvas.width = Math.round(width * ratio);
+    this.canvas.height = Math.round(height * ratio);
+  }
+
+  /** Draws with the next frame. */
+  draw(): void {
+    if (!this.request) this.request = requestAnimationFrame(() => this.paint());
+  }
+
+  private paint(): void {
+    this.request = 0;
+    const { context, stage, ratio } = this;
+    const { scene, camera, size } = stage;
+    context.setTransform(ratio, 0, 0, ratio, 0, 0);
+    context.clearRect(0, 0, size.width, size.height);
+    if (!scene) return;
+    const { net, selection } = stage.store.getState();
+    const ink = stage.inks;
+    const chosen = new Set(selection.nodes);
+    const selected = chosen.size && net ? Array.from(net.ids.keys()).filter((v) => chosen.has(net.ids[v])) : [];
+
+    context.lineWidth = 2;
+    context.strokeStyle = ink.ink;
+    for (const v of selected) {
+      const x = scene.positions[2 * v] * camera.scale + camera.x;
+      const y = scene.positions[2 * v + 1] * camera.scale + camera.y;
+      context.beginPath();
+      context.arc(x, y, pixelRadius(scene.radius[v], camera) + 4, 0, 2 * Math.PI);
+      context.stroke();
+    }
+
+    if (this.measuredAt !== scene.labelSize) {
+      this.widths.clear();
+      this.measuredAt = scene.labelSize;
+    }
+    context.font = fontOf(scene.labelSize, 600);
+    const first = selected.slice(0, 40);
+    if (this.hovered >= 0 && !first.includes(this.hovered)) first.push(this.hovered);
+    const placed = placeLabels(scene, camera, size, (text) => this.widthOf(text), first, this.held);
+    this.held = new Set(placed.map(({ node }) => node));
+    context.textAlign = 'center';
+    context.lineJoin = 'round';
+    context.lineWidth = scene.labelSize / 4;
+    context.strokeStyle = ink.ground;
+    context.fillStyle = ink.ink;
+    for (const { node, x, y } of placed) {
+      context.strokeText(scene.labels[node], x, y);
+      context.fillText(scene.labels[node], x, y);
+    }
+    if (this.frame) {
+      const { x1, y1, x2, y2 } = this.frame;
+      context.fillStyle = 'rgba(14, 90, 99, 0.08)';
+      context.strokeStyle = ink.ink;
+      context.lineWidth = 1;
+      context.setLineDash([4, 3]);
+      context.fillRect(x1, y1, x2 - x1, y2 - y1);
+      context.strokeRect(x1 + 0.5, y1 + 0.5, x2 - x1, y2 - y1);
+      context.setLineDash([]);
+    }
+  }
+
+  private widthOf(text: string): number {
+    let width = this.widths.get(text);
+    if (width === undefined) {
+      width = this.context.measureText(text).width;
+      this.widths.set(text, width);
+    }
+    return width;
+  }
+}

@@ -1,0 +1,226 @@
+/** What pointer and keys do on the graph. */
+import type { Stage } from './stage';
+import { isTyping } from '@/ui/shell/workbench-keys';
+
+type Drag =
+  | { kind: 'pan'; x: number; y: number }
+  | { kind: 'box'; x: number; y: number }
+  | { kind: 'nodes'; nodes: number[]; from: Float32Array; x: number; y: number };
+
+/** A press that moves less than this is a click. */
+const slack = 4;
+/** Closest distance in time of two clicks that make a double one. */
+const double = 350;
+
+export class Pointer {
+  tool: 'move' | 'box' = 'move';
+  dragging = false;
+  private drag: Drag | undefined;
+  private pressed: { x: number; y: number; node: number; adding: boolean } | undefined;
+  private lastClick = { at: 0, node: -1 };
+  private space = false;
+  private readonly undo: (() => void)[] = [];
+
+  constructor(private readonly stage: Stage) {
+    const { box } = stage;
+    const on = <E extends Event>(target: EventTarget, type: string, handle: (event: E) => void, passive?: false): void => {
+      const listener = handle as (event: Event) => void;
+      target.addEventListener(type, listener, passive === false ? { passive } : undefined);
+      this.undo.push(() => target.removeEventListener(type, listener));
+    };
+    on<PointerEvent>(box, 'pointerdown', (event) => this.down(event));
+    on<PointerEvent>(box, 'pointermove', (event) => this.move(event));
+    on<PointerEvent>(box, 'pointerup', (event) => this.up(event));
+    on<PointerEvent>(box, 'pointercancel', () => this.cancel());
+    on<PointerEvent>(box, 'pointerleave', () => !this.drag && stage.hover(-1));
+    on<WheelEvent>(box, 'wheel', (event) => this.wheel(event), false);
+    on<KeyboardEvent>(window, 'keydown', (event) => this.key(event));
+    on<KeyboardEvent>(window, 'keyup', (event) => {
+      if (event.key === ' ') this.space = false;
+    });
+  }
+
+  dispose(): void {
+    for (const undo of this.undo) undo();
+  }
+
+  private at(event: MouseEvent): { x: number; y: number } {
+    const rect = this.stage.box.getBoundingClientRect();
+    return { x: event.clientX - rect.left, y: event.clientY - rect.top };
+  }
+
+  private down(event: PointerEvent): void {
+    if (event.button > 1) return;
+    const { stage } = this;
+    const { x, y } = this.at(event);
+    const node = stage.pick?.node(x, y, stage.camera) ?? -1;
+    this.pressed = { x, y, node, adding: event.shiftKey || event.ctrlKey || event.metaKey };
+    stage.box.setPointerCapture(event.pointerId);
+    stage.box.focus({ preventScroll: true });
+    if (this.space || event.button === 1) this.drag = { kind: 'pan', x, y };
+    else if (node >= 0) this.drag = this.nodeDrag(node, x, y);
+    else if (event.shiftKey || this.tool === 'box') this.drag = { kind: 'box', x, y };
+    else this.drag = { kind: 'pan', x, y };
+  }
+
+  /** A node that is selected takes the other selected ones along. */
+  private nodeDrag(node: number, x: number, y: number): Drag {
+    const { net, selection, positions } = this.stage.store.getState();
+    const chosen = new Set(selection.nodes);
+    const together = net && chosen.has(net.ids[node]);
+    const nodes = together && net ? Array.from(net.ids.keys()).filter((v) => chosen.has(net.ids[v])) : [node];
+    return { kind: 'nodes', nodes, from: positions.slice(), x, y };
+  }
+
+  private move(event: PointerEvent): void {
+    const { stage, drag, pressed } = this;
+    const { x, y } = this.at(event);
+    if (!drag || !pressed) {
+      const node = stage.pick?.node(x, y, stage.camera) ?? -1;
+      stage.hover(node);
+      stage.box.style.cursor = node >= 0 ? 'pointer' : this.tool === 'box' ? 'crosshair' : 'grab';
+      return;
+    }
+    if (!this.dragging && Math.hypot(x - pressed.x, y - pressed.y) < slack) return;
+    this.dragging = true;
+    if (drag.kind === 'pan') {
+      stage.box.style.cursor = 'grabbing';
+      stage.moveTo({ ...stage.camera, x: stage.camera.x + x - drag.x, y: stage.camera.y + y - drag.y });
+      drag.x = x;
+      drag.y = y;
+    } else if (drag.kind === 'box') {
+      stage.overlay.frame = { x1: drag.x, y1: drag.y, x2: x, y2: y };
+      stage.overlay.draw();
+    } else {
+      stage.hover(-1);
+      const moved = drag.from.slice();
+      const dx = (x - drag.x) / stage.camera.scale;
+      const dy = (y - drag.y) / stage.camera.scale;
+      for (const v of drag.nodes) {
+        moved[2 * v] += dx;
+        moved[2 * v + 1] += dy;
+      }
+      stage.movePositions(moved);
+    }
+  }
+
+  private up(event: PointerEvent): void {
+    const { stage, drag, pressed } = this;
+    const { x, y } = this.at(event);
+    this.drag = undefined;
+    this.pressed = undefined;
+    if (!drag || !pressed) return;
+    if (!this.dragging) {
+      this.click(pressed, event.timeStamp);
+      return;
+    }
+    this.dragging = false;
+    if (drag.kind === 'box') {
+      stage.overlay.frame = undefined;
+      this.selectInside(drag.x, drag.y, x, y, pressed.adding && this.tool === 'box');
+      stage.overlay.draw();
+    }
+    if (drag.kind === 'nodes') this.place(drag.nodes);
+  }
+
+  private cancel(): void {
+    if (this.drag?.kind === 'nodes') this.stage.movePositions(this.drag.from);
+    this.drag = undefined;
+    this.pressed = undefined;
+    this.dragging = false;
+    this.stage.overlay.frame = undefined;
+    this.stage.overlay.draw();
+  }
+
+  private click({ x, y, node, adding }: { x: number; y: number; node: number; adding: boolean }, time: number): void {
+    const { stage } = this;
+    const { net, selection, select } = stage.store.getState();
+    if (!net) return;
+    if (node >= 0) {
+      const id = net.ids[node];
+      if (this.lastClick.node === node && time - this.lastClick.at < double) stage.goTo(id);
+      this.lastClick = { at: time, node };
+      if (!adding) select({ nodes: [id] });
+      else if (selection.nodes.includes(id)) select({ nodes: selection.nodes.filter((one) => one !== id) });
+      else select({ nodes: [...selection.nodes, id] });
+      return;
+    }
+    const edge = stage.pick?.edge(x, y, stage.camera) ?? -1;
+    if (edge >= 0) select({ nodes: [], edge });
+    else if (!adding) select({ nodes: [] });
+  }
+
+  private selectInside(x1: number, y1: number, x2: number, y2: number, adding: boolean): void {
+    const { stage } = this;
+    const { net, selection, select } = stage.store.getState();
+    if (!net) return;
+    const inside = (stage.pick?.inside(x1, y1, x2, y2, stage.camera) ?? []).map((v) => net.ids[v]);
+    select({ nodes: adding ? [...new Set([...selection.nodes, ...inside])] : inside });
+  }
+
+  /** Keeps moved nodes where they are: their places become part of the Arrange step. */
+  private place(nodes: readonly number[]): void {
+    const { store } = this.stage;
+    const { net, positions, trail, setStep } = store.getState();
+    const step = trail.steps.findLast((one) => one.kind === 'arrange' && one.on);
+    if (!net || step?.kind !== 'arrange') return;
+    const placed = { ...step.placed };
+    // A tenth of a map unit is finer than any screen shows.
+    for (const v of nodes) placed[net.ids[v]] = [tenth(positions[2 * v]), tenth(positions[2 * v + 1])];
+    setStep(step.id, { placed });
+  }
+
+  private wheel(event: WheelEvent): void {
+    event.preventDefault();
+    const { x, y } = this.at(event);
+    const amount = event.deltaMode === 1 ? event.deltaY * 18 : event.deltaY;
+    this.stage.zoomBy(Math.exp(-amount * 0.0016), x, y);
+  }
+
+  private key(event: KeyboardEvent): void {
+    if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (document.querySelector('[role="dialog"], [role="menu"], [role="listbox"]')) return;
+    const { stage } = this;
+    const onGraph = document.activeElement === stage.box || document.activeElement === document.body;
+    if (event.key === ' ' && onGraph) {
+      this.space = true;
+      event.preventDefault();
+    }
+    if (event.key === 'f' || event.key === 'F') stage.fitAll();
+    if (event.key === '+' || event.key === '=') stage.zoomBy(1.35);
+    if (event.key === '-') stage.zoomBy(1 / 1.35);
+    const step = nudges[event.key];
+    if (step && onGraph) {
+      event.preventDefault();
+      this.nudge(step, event.shiftKey ? 20 : 4);
+    }
+  }
+
+  private nudge([dx, dy]: readonly [number, number], by: number): void {
+    const { stage } = this;
+    const { net, selection, positions } = stage.store.getState();
+    if (!net) return;
+    if (selection.nodes.length === 0) {
+      stage.moveTo({ ...stage.camera, x: stage.camera.x - dx * 40, y: stage.camera.y - dy * 40 });
+      return;
+    }
+    const chosen = new Set(selection.nodes);
+    const nodes = Array.from(net.ids.keys()).filter((v) => chosen.has(net.ids[v]));
+    const moved = positions.slice();
+    for (const v of nodes) {
+      moved[2 * v] += dx * by;
+      moved[2 * v + 1] += dy * by;
+    }
+    stage.movePositions(moved);
+    this.place(nodes);
+  }
+}
+
+const nudges: Record<string, readonly [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
+const tenth = (value: number): number => Math.round(value * 10) / 10;

@@ -1,0 +1,44 @@
+/** What draws the scene: WebGL2 where there is some, a 2D canvas elsewhere. The director decides what is drawn when. */
+import type { Camera, Inks, Scene } from '@/core/style';
+
+export interface Viewport {
+  /** CSS pixels. */
+  width: number;
+  height: number;
+  /** Device pixels a CSS pixel, 1 to 3. */
+  ratio: number;
+}
+
+export interface Backend {
+  resize(view: Viewport): void;
+  /** New nodes, edges and looks. `order` lists the edges shuffled, so that any first part of it is a fair sample. */
+  setScene(scene: Scene, order: Uint32Array): void;
+  setPositions(positions: Float32Array): void;
+  setInks(inks: Inks): void;
+  /** Nodes to stand out, the others dimmed: 1 for each that stands out. Undefined: all alike. */
+  setFocus(focus: Uint8Array | undefined): void;
+
+  /** Wipes the screen. */
+  clear(): void;
+  /** Edges from … to − 1 of the shuffled order, onto the screen; `strength` scales their opacity. */
+  drawEdges(camera: Camera, from: number, to: number, strength: number): void;
+  /** The edges listed, by their own numbers, onto the screen. */
+  drawChosenEdges(camera: Camera, edges: Uint32Array): void;
+  /** Begins a hidden layer half as large again as the view each way, drawn on in pieces, shown once it is finished. */
+  beginLayer(camera: Camera): void;
+  drawOnLayer(from: number, to: number): void;
+  finishLayer(): void;
+  /** Drops the finished layer. */
+  dropLayer(): void;
+  /** The finished layer's camera; undefined where there is none. */
+  layerCamera(): Camera | undefined;
+  /** Shows the finished layer as it would lie at another camera. */
+  showLayer(camera: Camera, strength: number): void;
+  /** All nodes; `fine` with rims and smooth edges. */
+  drawNodes(camera: Camera, fine: boolean): void;
+  /** Ends the frame. */
+  flush(): void;
+  /** True while the machine still works on frames that were ended before. */
+  busy(): boolean;
+  dispose(): void;
+}

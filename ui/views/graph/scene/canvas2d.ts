@@ -1,0 +1,144 @@
+/** The scene on a 2D canvas, for machines without WebGL. */
+import { type Camera, type Inks, type Scene, hex, shapes } from '@/core/style';
+import { type Pen, canvasPen, drawEdge, pixelRadius } from '@/core/figure';
+import type { Backend, Viewport } from './backend';
+
+const layerRoom = 1.5;
+
+interface Layer {
+  canvas: OffscreenCanvas;
+  context: OffscreenCanvasRenderingContext2D;
+  camera: Camera;
+}
+
+export function canvasBackend(canvas: HTMLCanvasElement): Backend {
+  // Without the hint the browser moves pictures to and fro, ten times as slow.
+  const context = canvas.getContext('2d', { willReadFrequently: true });
+  if (!context) throw new Error('no 2D context');
+  let view: Viewport = { width: 1, height: 1, ratio: 1 };
+  let scene: Scene | undefined;
+  let order = new Uint32Array(0);
+  let nodeOrder = new Uint32Array(0);
+  let focus: Uint8Array | undefined;
+  let ground = '#ffffff';
+  let front: Layer | undefined;
+  let back: Layer | undefined;
+
+  const pen = (target: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D, strength: number): Pen => {
+    const plain = canvasPen(target, view);
+    return {
+      ...plain,
+      line: (x1, y1, x2, y2, control, stroke) =>
+        plain.line(x1, y1, x2, y2, control, { ...stroke, opacity: Math.min(1, stroke.opacity * strength) }),
+      polygon: (points, fill, opacity) => plain.polygon(points, fill, Math.min(1, opacity * strength)),
+    };
+  };
+
+  const newLayer = (camera: Camera): Layer => {
+    const offscreen = new OffscreenCanvas(
+      Math.ceil(view.width * view.ratio * layerRoom),
+      Math.ceil(view.height * view.ratio * layerRoom),
+    );
+    const made = offscreen.getContext('2d', { willReadFrequently: true });
+    if (!made) throw new Error('no 2D context');
+    return { canvas: offscreen, context: made, camera };
+  };
+
+  const backend: Backend = {
+    resize(next) {
+      view = next;
+      canvas.width = Math.max(1, Math.round(view.width * view.ratio));
+      canvas.height = Math.max(1, Math.round(view.height * view.ratio));
+      front = back = undefined;
+    },
+    setScene(next, shuffled) {
+      scene = { ...next };
+      order = shuffled.slice();
+      nodeOrder = Uint32Array.from({ length: next.labels.length }, (_, v) => v).sort(
+        (a, b) => next.radius[b] - next.radius[a] || a - b,
+      );
+    },
+    setPositions(positions) {
+      if (scene) scene = { ...scene, positions };
+    },
+    setInks(inks: Inks) {
+      ground = inks.ground;
+    },
+    setFocus(next) {
+      focus = next;
+    },
+    clear() {
+      context.setTransform(view.ratio, 0, 0, view.ratio, 0, 0);
+      context.clearRect(0, 0, view.width, view.height);
+    },
+    drawEdges(camera, from, to, strength) {
+      if (!scene) return;
+      const drawing = pen(context, strength);
+      for (let i = from; i < to; i++) drawEdge(scene, order[i], camera, drawing);
+    },
+    drawChosenEdges(camera, edges) {
+      if (!scene) return;
+      const drawing = pen(context, 2.2);
+      for (const e of edges) drawEdge(scene, e, camera, drawing);
+    },
+    beginLayer(camera) {
+      back ??= newLayer(camera);
+      back.camera = camera;
+      const margin = (layerRoom - 1) / 2;
+      const { ratio } = view;
+      back.context.setTransform(1, 0, 0, 1, 0, 0);
+      back.context.globalAlpha = 1;
+      back.context.clearRect(0, 0, back.canvas.width, back.canvas.height);
+      back.context.setTransform(ratio, 0, 0, ratio, view.width * margin * ratio, view.height * margin * ratio);
+    },
+    drawOnLayer(from, to) {
+      if (!back || !scene) return;
+      const drawing = pen(back.context, 1);
+      for (let i = from; i < to; i++) drawEdge(scene, order[i], back.camera, drawing);
+    },
+    finishLayer() {
+      [front, back] = [back, front];
+    },
+    dropLayer() {
+      front = undefined;
+    },
+    layerCamera: () => front?.camera,
+    showLayer(camera, strength) {
+      if (!front) return;
+      const zoom = camera.scale / front.camera.scale;
+      const margin = (layerRoom - 1) / 2;
+      context.globalAlpha = strength;
+      context.drawImage(
+        front.canvas,
+        camera.x - (front.camera.x + view.width * margin) * zoom,
+        camera.y - (front.camera.y + view.height * margin) * zoom,
+        view.width * layerRoom * zoom,
+        view.height * layerRoom * zoom,
+      );
+    },
+    drawNodes(camera, fine) {
+      if (!scene) return;
+      const plain = canvasPen(context, view);
+      for (const v of nodeOrder) {
+        const x = scene.positions[2 * v] * camera.scale + camera.x;
+        const y = scene.positions[2 * v + 1] * camera.scale + camera.y;
+        const r = pixelRadius(scene.radius[v], camera);
+        if (x < -r || y < -r || x > view.width + r || y > view.height + r) continue;
+        const fill = hex([scene.fill[3 * v], scene.fill[3 * v + 1], scene.fill[3 * v + 2]]);
+        // A dimmed node is a shape in the ground's colour under a faint one of its own.
+        const dim = focus && !focus[v];
+        plain.shape(shapes[scene.shape[v]], x, y, r, dim ? mixed(fill, ground) : fill, ground, fine ? Math.min(1.5, r / 4) : 0);
+      }
+    },
+    flush: () => undefined,
+    busy: () => false,
+    dispose: () => undefined,
+  };
+  return backend;
+}
+
+/** A fifth of the first colour in the second. */
+function mixed(colour: string, ground: string): string {
+  const part = (text: string, i: number): number => parseInt(text.slice(1 + 2 * i, 3 + 2 * i), 16);
+  return hex([0, 1, 2].map((i) => Math.round(part(colour, i) * 0.22 + part(ground, i) * 0.78)) as [number, number, number]);
+}

@@ -1,0 +1,191 @@
+/** Decides what is drawn when: coarse while something moves, fine at rest, never more than the machine bears. */
+import type { Camera, Inks, Scene } from '@/core/style';
+import { seeded } from '@/core/random';
+import type { Backend, Viewport } from './backend';
+
+/** A frame should take no longer than this, in milliseconds. */
+const frameBudget = 45;
+/** After this long without movement the picture is refined. */
+const restAfter = 140;
+const chunk = 5000;
+
+export interface Director {
+  resize(view: Viewport): void;
+  setScene(scene: Scene): void;
+  setPositions(positions: Float32Array): void;
+  setInks(inks: Inks): void;
+  setCamera(camera: Camera): void;
+  /** Nodes to stand out with the edges between them and `node`; undefined: all alike. */
+  setFocus(focus: { nodes: Uint8Array; edges: Uint32Array } | undefined): void;
+  dispose(): void;
+}
+
+/** `onPartial` hears whether the picture is still being refined. */
+export function direct(backend: Backend, onPartial: (partial: boolean) => void): Director {
+  let scene: Scene | undefined;
+  let edges = 0;
+  let camera: Camera = { scale: 1, x: 0, y: 0 };
+  let focus: { nodes: Uint8Array; edges: Uint32Array } | undefined;
+  let request = 0;
+  let dirty = false;
+  let movedAt = -Infinity;
+  let positionsMovedAt = -Infinity;
+  // What the finished layer shows, and how far the next one is.
+  let layerStale = true;
+  let refined = -1;
+  let refining: Camera | undefined;
+  let partial = false;
+  // Learnt from the frames: how many edges the machine draws in a millisecond.
+  let edgesPerMs = 80;
+  let issued: { at: number; edges: number } | undefined;
+
+  const tell = (now: boolean): void => {
+    if (now === partial) return;
+    partial = now;
+    onPartial(now);
+  };
+  const wake = (): void => {
+    if (!request) request = requestAnimationFrame(frame);
+  };
+  const learn = (now: number): void => {
+    if (!issued) return;
+    // Waiting for the next frame counts for nothing: short times say little.
+    const took = now - issued.at;
+    if (issued.edges > 300 && took > 4) edgesPerMs = Math.max(2, 0.7 * edgesPerMs + (0.3 * issued.edges) / took);
+    issued = undefined;
+  };
+  const drew = (now: number, count: number): void => {
+    backend.flush();
+    issued = { at: now, edges: count };
+  };
+
+  function frame(now: number): void {
+    request = 0;
+    if (backend.busy()) return wake();
+    learn(now);
+    if (!scene) return;
+    const capacity = Math.max(400, Math.floor(edgesPerMs * frameBudget));
+    const resting = now - movedAt > restAfter;
+    const settled = now - positionsMovedAt > restAfter;
+    if (edges <= Math.min(capacity, 4000)) {
+      // Few enough to be drawn afresh each time.
+      if (dirty) {
+        dirty = false;
+        backend.clear();
+        backend.drawEdges(camera, 0, edges, focus ? 0.25 : 1);
+        if (focus) backend.drawChosenEdges(camera, focus.edges);
+        backend.drawNodes(camera, true);
+        drew(now, edges);
+      }
+      tell(false);
+      return;
+    }
+    if (!settled) {
+      layerStale = true;
+      refined = -1;
+      if (dirty) {
+        dirty = false;
+        const count = Math.min(edges, capacity);
+        backend.clear();
+        // Fewer edges, each the stronger, so that the shading stays about the same.
+        backend.drawEdges(camera, 0, count, Math.min(4, Math.sqrt(edges / count)));
+        backend.drawNodes(camera, false);
+        drew(now, count);
+      }
+      tell(true);
+      return wake();
+    }
+    show(now, resting, capacity);
+  }
+
+  function show(now: number, resting: boolean, capacity: number): void {
+    const shown = backend.layerCamera();
+    const usable = shown && !layerStale;
+    if (dirty) {
+      dirty = false;
+      backend.clear();
+      if (usable) backend.showLayer(camera, focus ? 0.3 : 1);
+      else backend.drawEdges(camera, 0, Math.min(edges, capacity), Math.min(4, Math.sqrt(edges / Math.min(edges, capacity))));
+      if (focus) backend.drawChosenEdges(camera, focus.edges.subarray(0, capacity));
+      backend.drawNodes(camera, resting);
+      drew(now, usable ? 0 : Math.min(edges, capacity));
+      if (!resting) tell(true);
+      return wake();
+    }
+    if (!resting) return wake();
+    if (usable && same(shown, camera)) return tell(false);
+    if (!refining || !same(refining, camera) || refined < 0) {
+      refining = camera;
+      refined = 0;
+      backend.beginLayer(camera);
+    }
+    tell(true);
+    const to = Math.min(edges, refined + Math.max(400, Math.min(chunk, capacity)));
+    backend.drawOnLayer(refined, to);
+    drew(now, to - refined);
+    refined = to;
+    if (refined === edges) {
+      backend.finishLayer();
+      layerStale = false;
+      refining = undefined;
+      refined = -1;
+      dirty = true;
+    }
+    wake();
+  }
+
+  const restart = (): void => {
+    layerStale = true;
+    refined = -1;
+    dirty = true;
+    wake();
+  };
+
+  return {
+    resize(view) {
+      backend.resize(view);
+      restart();
+    },
+    setScene(next) {
+      scene = next;
+      edges = next.source.length;
+      const order = Uint32Array.from({ length: edges }, (_, e) => e);
+      // Where all are always drawn, they keep their order, as in the exported picture.
+      if (edges > 4000) seeded(1).shuffle(order);
+      backend.setScene(next, order);
+      backend.setFocus(focus && focus.nodes.length === next.labels.length ? focus.nodes : undefined);
+      restart();
+    },
+    setPositions(positions) {
+      if (!scene) return;
+      scene = { ...scene, positions };
+      backend.setPositions(positions);
+      positionsMovedAt = performance.now();
+      dirty = true;
+      wake();
+    },
+    setInks(inks) {
+      backend.setInks(inks);
+      restart();
+    },
+    setCamera(next) {
+      if (same(next, camera)) return;
+      camera = next;
+      movedAt = performance.now();
+      dirty = true;
+      wake();
+    },
+    setFocus(next) {
+      focus = next;
+      backend.setFocus(next?.nodes);
+      dirty = true;
+      wake();
+    },
+    dispose() {
+      cancelAnimationFrame(request);
+      backend.dispose();
+    },
+  };
+}
+
+const same = (a: Camera, b: Camera): boolean => a.scale === b.scale && a.x === b.x && a.y === b.y;

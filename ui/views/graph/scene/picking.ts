@@ -1,0 +1,109 @@
+/** Which node or edge is under the pointer, from the same positions that are drawn. */
+import KDBush from 'kdbush';
+import { type Camera, type Scene, bend } from '@/core/style';
+import { lineScale, pixelRadius } from '@/core/figure';
+
+export interface Picker {
+  /** The node whose mark covers the point, or lies within a few pixels of it; −1 where there is none. */
+  node(x: number, y: number, camera: Camera): number;
+  /** The edge within a few pixels of the point; −1 where there is none. */
+  edge(x: number, y: number, camera: Camera): number;
+  /** Nodes inside a rectangle of pixels. */
+  inside(x1: number, y1: number, x2: number, y2: number, camera: Camera): number[];
+}
+
+const reach = 4;
+
+export function picker(scene: Scene): Picker {
+  const n = scene.labels.length;
+  const { positions, radius } = scene;
+  let widest = 0;
+  for (let v = 0; v < n; v++) widest = Math.max(widest, radius[v]);
+  let tree: KDBush | undefined;
+  const index = (): KDBush => {
+    if (!tree) {
+      tree = new KDBush(n, 64, Float32Array);
+      for (let v = 0; v < n; v++) tree.add(positions[2 * v], positions[2 * v + 1]);
+      tree.finish();
+    }
+    return tree;
+  };
+  return {
+    node(x, y, camera) {
+      if (n === 0) return -1;
+      const far = (pixelRadius(widest, camera) + reach) / camera.scale;
+      let best = -1;
+      let nearest = Infinity;
+      for (const v of index().within((x - camera.x) / camera.scale, (y - camera.y) / camera.scale, far)) {
+        const dx = positions[2 * v] * camera.scale + camera.x - x;
+        const dy = positions[2 * v + 1] * camera.scale + camera.y - y;
+        const over = Math.sqrt(dx * dx + dy * dy) - pixelRadius(radius[v], camera);
+        if (over <= reach && over < nearest) {
+          nearest = over;
+          best = v;
+        }
+      }
+      return best;
+    },
+    edge(x, y, camera) {
+      const { source, target, curve, edgeWidth } = scene;
+      const mx = (x - camera.x) / camera.scale;
+      const my = (y - camera.y) / camera.scale;
+      let best = -1;
+      let nearest = Infinity;
+      for (let e = 0; e < source.length; e++) {
+        const ax = positions[2 * source[e]];
+        const ay = positions[2 * source[e] + 1];
+        const bx = positions[2 * target[e]];
+        const by = positions[2 * target[e] + 1];
+        const slack = reach / camera.scale + curve * (Math.abs(bx - ax) + Math.abs(by - ay));
+        if (mx < Math.min(ax, bx) - slack || mx > Math.max(ax, bx) + slack) continue;
+        if (my < Math.min(ay, by) - slack || my > Math.max(ay, by) + slack) continue;
+        const width = (edgeWidth[e] * lineScale(camera)) / 2;
+        const distance = distanceTo(mx, my, ax, ay, bx, by, curve) * camera.scale - width;
+        if (distance <= reach && distance < nearest) {
+          nearest = distance;
+          best = e;
+        }
+      }
+      return best;
+    },
+    inside(x1, y1, x2, y2, camera) {
+      if (n === 0) return [];
+      const map = (x: number, from: number): number => (x - from) / camera.scale;
+      return index().range(
+        map(Math.min(x1, x2), camera.x),
+        map(Math.min(y1, y2), camera.y),
+        map(Math.max(x1, x2), camera.x),
+        map(Math.max(y1, y2), camera.y),
+      );
+    },
+  };
+}
+
+/** From a point to a line, or to a curve taken as eight straight pieces. */
+function distanceTo(x: number, y: number, ax: number, ay: number, bx: number, by: number, curve: number): number {
+  if (curve === 0) return toPiece(x, y, ax, ay, bx, by);
+  const [cx, cy] = bend(ax, ay, bx, by, curve);
+  let nearest = Infinity;
+  let px = ax;
+  let py = ay;
+  for (let i = 1; i <= 8; i++) {
+    const t = i / 8;
+    const s = 1 - t;
+    const qx = s * s * ax + 2 * s * t * cx + t * t * bx;
+    const qy = s * s * ay + 2 * s * t * cy + t * t * by;
+    nearest = Math.min(nearest, toPiece(x, y, px, py, qx, qy));
+    px = qx;
+    py = qy;
+  }
+  return nearest;
+}
+
+function toPiece(x: number, y: number, ax: number, ay: number, bx: number, by: number): number {
+  const dx = bx - ax;
+  const dy = by - ay;
+  const length2 = dx * dx + dy * dy;
+  const t = length2 > 0 ? Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / length2)) : 0;
+  return Math.hypot(x - ax - t * dx, y - ay - t * dy);
+}

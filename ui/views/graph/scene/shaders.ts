@@ -1,0 +1,220 @@
+/** The scene's programs. Everything is read from textures by gl_VertexID; there are no vertex attributes. */
+
+const common = `#version 300 es
+precision highp float;
+precision highp int;
+precision highp sampler2D;
+precision highp usampler2D;
+uniform sampler2D uPositions;
+uniform usampler2D uNodes;
+uniform usampler2D uEdges;
+uniform usampler2D uOrder;
+/** Pixels a map unit, and where the map's middle lies. */
+uniform vec3 uCamera;
+uniform vec2 uSize;
+/** Pixels a map unit of node size and line width. */
+uniform float uScale;
+uniform int uBase;
+uniform float uStrength;
+ivec2 place(int i) { return ivec2(i & 2047, i >> 11); }
+vec2 onScreen(uint v) { return texelFetch(uPositions, place(int(v)), 0).xy * uCamera.x + uCamera.yz; }
+vec4 clip(vec2 p) { return vec4(p.x / uSize.x * 2.0 - 1.0, 1.0 - p.y / uSize.y * 2.0, 0.0, 1.0); }
+vec4 colour(uint packed) {
+  return vec4(float(packed & 255u), float((packed >> 8) & 255u), float((packed >> 16) & 255u), float(packed >> 24)) / 255.0;
+}
+float radius(uint v) { return max(0.6, uintBitsToFloat(texelFetch(uNodes, place(int(v)), 0).y) * uScale); }
+`;
+
+const edgeShape = `
+uniform float uCurve;
+uniform bool uArrows;
+vec2 bent(vec2 a, vec2 b) { return (a + b) * 0.5 + vec2(b.y - a.y, a.x - b.x) * uCurve; }
+vec2 quadratic(vec2 a, vec2 c, vec2 b, float t) { return mix(mix(a, c, t), mix(c, b, t), t); }
+/** Where an arrowed edge's line ends: at the base of its head. */
+float arrowLength(float width) { return 4.0 + 2.0 * width; }
+vec2 lineEnd(vec2 from, vec2 to, float room) {
+  float far = length(to - from);
+  return far > room ? to - (to - from) / far * room : from;
+}
+`;
+
+/** Lines as strips of `segments` pieces; 1 draws them straight. */
+export const edgeVertex = (segments: number): string => `${common}${edgeShape}
+out float vSide;
+out float vAlong;
+flat out float vHalf;
+flat out vec4 vColour;
+flat out vec2 vDash;
+const int corners = ${2 * (segments + 1)};
+void main() {
+  int e = uBase + gl_VertexID / corners;
+  int corner = gl_VertexID % corners;
+  uvec4 edge = texelFetch(uEdges, place(int(texelFetch(uOrder, place(e), 0).x)), 0);
+  float width = max(0.25, uintBitsToFloat(edge.w & ~3u) * uScale);
+  uint pattern = edge.w & 3u;
+  vec2 a = onScreen(edge.x);
+  vec2 b = onScreen(edge.y);
+  float t = float(corner >> 1) / ${segments}.0;
+  float side = (corner & 1) == 0 ? -1.0 : 1.0;
+  vec2 at;
+  vec2 along;
+  float total;
+  ${
+    segments === 1
+      ? `
+  if (uArrows) b = lineEnd(a, b, radius(edge.y) + 1.0 + arrowLength(width));
+  along = b - a;
+  total = length(along);
+  at = mix(a, b, t);`
+      : `
+  if (edge.x == edge.y) {
+    float r = radius(edge.x);
+    vec2 top = a - vec2(0.0, 2.6 * r);
+    float s = t < 0.5 ? t * 2.0 : t * 2.0 - 1.0;
+    vec2 p = t < 0.5 ? a - vec2(0.7 * r, 0.0) : top;
+    vec2 q = t < 0.5 ? top : a + vec2(0.7 * r, 0.0);
+    vec2 c = a + vec2(t < 0.5 ? -2.2 * r : 2.2 * r, -2.6 * r);
+    at = quadratic(p, c, q, s);
+    along = mix(c - p, q - c, s);
+    total = 8.0 * r;
+  } else {
+    vec2 c = bent(a, b);
+    if (uArrows) b = lineEnd(c, b, radius(edge.y) + 1.0 + arrowLength(width));
+    at = quadratic(a, c, b, t);
+    along = mix(c - a, b - c, t);
+    // A curve is about as long as the mean of its chord and its control polygon.
+    total = 0.5 * (length(b - a) + length(c - a) + length(b - c));
+  }`
+  }
+  float unit = length(along);
+  vec2 normal = unit > 0.0 ? vec2(-along.y, along.x) / unit : vec2(0.0);
+  vHalf = max(width * 0.5, 0.5);
+  vSide = side * (vHalf + 0.75);
+  vAlong = t * total;
+  vColour = colour(edge.z);
+  vColour.a *= uStrength * min(1.0, width);
+  float dash = max(0.8, width);
+  vDash = pattern == 1u ? vec2(4.0, 7.0) * dash : pattern == 2u ? vec2(1.0, 3.2) * dash : vec2(0.0);
+  gl_Position = clip(at + normal * vSide);
+}`;
+
+export const edgeFragment = `#version 300 es
+precision highp float;
+in float vSide;
+in float vAlong;
+flat in float vHalf;
+flat in vec4 vColour;
+flat in vec2 vDash;
+out vec4 outColour;
+void main() {
+  float cover = clamp(vHalf + 0.5 - abs(vSide), 0.0, 1.0);
+  if (vDash.y > 0.0) {
+    float on = mod(vAlong, vDash.y);
+    cover *= clamp(min(on, vDash.x - on) + 0.5, 0.0, 1.0);
+  }
+  float alpha = vColour.a * cover;
+  outColour = vec4(vColour.rgb * alpha, alpha);
+}`;
+
+/** Arrowheads: three vertices an edge. */
+export const arrowVertex = `${common}${edgeShape}
+flat out vec4 vColour;
+void main() {
+  int e = uBase + gl_VertexID / 3;
+  int corner = gl_VertexID % 3;
+  uvec4 edge = texelFetch(uEdges, place(int(texelFetch(uOrder, place(e), 0).x)), 0);
+  float width = max(0.25, uintBitsToFloat(edge.w & ~3u) * uScale);
+  vec2 a = onScreen(edge.x);
+  vec2 b = onScreen(edge.y);
+  vec2 from = uCurve > 0.0 ? bent(a, b) : a;
+  float far = length(b - from);
+  vec2 along = far > 0.0 ? (b - from) / far : vec2(0.0);
+  vec2 tip = b - along * (radius(edge.y) + 1.0);
+  float size = edge.x == edge.y ? 0.0 : arrowLength(width);
+  vec2 base = tip - along * size;
+  vec2 across = vec2(-along.y, along.x) * size * 0.45;
+  vec2 at = corner == 0 ? tip : corner == 1 ? base + across : base - across;
+  vColour = colour(edge.z);
+  vColour.a = min(1.0, vColour.a * 1.4) * uStrength;
+  gl_Position = clip(at);
+}`;
+
+export const flatFragment = `#version 300 es
+precision highp float;
+flat in vec4 vColour;
+out vec4 outColour;
+void main() { outColour = vec4(vColour.rgb * vColour.a, vColour.a); }`;
+
+export const nodeVertex = `${common}
+uniform bool uFine;
+out vec2 vAt;
+flat out float vRadius;
+flat out vec4 vColour;
+flat out uint vShape;
+void main() {
+  int corner = gl_VertexID & 3;
+  uint v = texelFetch(uOrder, place(uBase + (gl_VertexID >> 2)), 0).x;
+  uvec4 node = texelFetch(uNodes, place(int(v)), 0);
+  vRadius = radius(v);
+  float room = vRadius * 1.3 + (uFine ? 2.0 : 0.0);
+  vAt = vec2((corner & 1) == 0 ? -room : room, corner < 2 ? -room : room);
+  vColour = colour(node.x);
+  vShape = node.z & 255u;
+  gl_Position = clip(onScreen(v) + vAt);
+}`;
+
+const shapeDistance = `
+float shapeDistance(vec2 p, float r, uint shape) {
+  if (shape == 1u) { vec2 q = abs(p) - 0.89 * r; return length(max(q, 0.0)) + min(max(q.x, q.y), 0.0); }
+  if (shape == 2u) return (abs(p.x) + abs(p.y) - 1.25 * r) * 0.7071;
+  if (shape == 3u) {
+    float side = (abs(p.x) * 2.15 - (p.y + 1.3 * r) * 1.25) / 2.487;
+    return max(side, p.y - 0.85 * r);
+  }
+  return length(p) - r;
+}`;
+
+export const nodeFragment = `#version 300 es
+precision highp float;
+precision highp int;
+uniform vec3 uRim;
+uniform bool uFine;
+in vec2 vAt;
+flat in float vRadius;
+flat in vec4 vColour;
+flat in uint vShape;
+out vec4 outColour;
+${shapeDistance}
+void main() {
+  float d = shapeDistance(vAt, vRadius, vShape);
+  if (!uFine) {
+    if (d > 0.0) discard;
+    outColour = vec4(vColour.rgb * vColour.a, vColour.a);
+    return;
+  }
+  float rim = min(1.5, vRadius * 0.25);
+  float cover = clamp(0.5 - (d - rim * 0.5), 0.0, 1.0) * vColour.a;
+  vec3 inside = mix(uRim, vColour.rgb, clamp(0.5 - (d + rim * 0.5), 0.0, 1.0));
+  outColour = vec4(inside * cover, cover);
+}`;
+
+/** A finished layer as it lies at another camera. */
+export const layerVertex = `#version 300 es
+precision highp float;
+uniform vec4 uQuad;
+uniform vec2 uSize;
+out vec2 vAt;
+void main() {
+  vec2 corner = vec2(gl_VertexID & 1, gl_VertexID >> 1);
+  vAt = vec2(corner.x, 1.0 - corner.y);
+  vec2 p = uQuad.xy + corner * uQuad.zw;
+  gl_Position = vec4(p.x / uSize.x * 2.0 - 1.0, 1.0 - p.y / uSize.y * 2.0, 0.0, 1.0);
+}`;
+
+export const layerFragment = `#version 300 es
+precision highp float;
+uniform sampler2D uLayer;
+uniform float uStrength;
+in vec2 vAt;
+out vec4 outColour;
+void main() { outColour = texture(uLayer, vAt) * uStrength; }`;

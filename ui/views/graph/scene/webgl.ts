@@ -1,0 +1,350 @@
+/** The scene on WebGL2. */
+import * as twgl from 'twgl.js';
+import { type Camera, type Inks, type Scene, rgb } from '@/core/style';
+import { lineScale } from '@/core/figure';
+import type { Backend, Viewport } from './backend';
+import {
+  arrowVertex,
+  edgeFragment,
+  edgeVertex,
+  flatFragment,
+  layerFragment,
+  layerVertex,
+  nodeFragment,
+  nodeVertex,
+} from './shaders';
+
+/** Textures hold data in rows of this many texels. */
+const across = 2048;
+const curveSegments = 10;
+/** The layer's size over the view's, each way. */
+const layerRoom = 1.5;
+/** Edges in one draw call: the shared index buffer reaches this far. */
+const batch = 5000;
+
+interface Layer {
+  frame: twgl.FramebufferInfo;
+  camera: Camera;
+}
+
+interface Programs {
+  straight: twgl.ProgramInfo;
+  curved: twgl.ProgramInfo;
+  arrows: twgl.ProgramInfo;
+  nodes: twgl.ProgramInfo;
+  layer: twgl.ProgramInfo;
+}
+
+/** Undefined where the browser has no WebGL2. */
+export function webglBackend(canvas: HTMLCanvasElement): Backend | undefined {
+  const gl = canvas.getContext('webgl2', { antialias: false, alpha: true, premultipliedAlpha: true, depth: false });
+  return gl ? new WebglBackend(gl) : undefined;
+}
+
+class WebglBackend implements Backend {
+  private programs: Programs;
+  private indices = new Map<number, WebGLBuffer>();
+  private textures: Record<'positions' | 'nodes' | 'edges' | 'nodeOrder' | 'edgeOrder' | 'chosen', WebGLTexture | null> = {
+    positions: null,
+    nodes: null,
+    edges: null,
+    nodeOrder: null,
+    edgeOrder: null,
+    chosen: null,
+  };
+  private view: Viewport = { width: 1, height: 1, ratio: 1 };
+  private scene: Scene | undefined;
+  private curved = false;
+  private rim: number[] = [1, 1, 1];
+  private nodeData = new Uint32Array(0);
+  private front: Layer | undefined;
+  private back: Layer | undefined;
+  private fence: WebGLSync | null = null;
+
+  constructor(private readonly gl: WebGL2RenderingContext) {
+    const program = (vertex: string, fragment: string): twgl.ProgramInfo => twgl.createProgramInfo(gl, [vertex, fragment]);
+    this.programs = {
+      straight: program(edgeVertex(1), edgeFragment),
+      curved: program(edgeVertex(curveSegments), edgeFragment),
+      arrows: program(arrowVertex, flatFragment),
+      nodes: program(nodeVertex, nodeFragment),
+      layer: program(layerVertex, layerFragment),
+    };
+    gl.enable(gl.BLEND);
+    gl.blendFunc(gl.ONE, gl.ONE_MINUS_SRC_ALPHA);
+    gl.bindVertexArray(gl.createVertexArray());
+  }
+
+  resize(view: Viewport): void {
+    this.view = view;
+    const { canvas } = this.gl;
+    canvas.width = Math.max(1, Math.round(view.width * view.ratio));
+    canvas.height = Math.max(1, Math.round(view.height * view.ratio));
+    for (const layer of [this.front, this.back]) if (layer) this.free(layer);
+    this.front = this.back = undefined;
+  }
+
+  setScene(scene: Scene, order: Uint32Array): void {
+    this.scene = scene;
+    const m = scene.source.length;
+    const n = scene.labels.length;
+    let loops = false;
+    const edges = new Uint32Array(4 * m);
+    const widths = new Uint32Array(Float32Array.from(scene.edgeWidth).buffer);
+    for (let e = 0; e < m; e++) {
+      const c = 4 * e;
+      const colours = scene.edgeColour;
+      edges[c] = scene.source[e];
+      edges[c + 1] = scene.target[e];
+      edges[c + 2] = colours[c] | (colours[c + 1] << 8) | (colours[c + 2] << 16) | (colours[c + 3] << 24);
+      // The two lowest bits of the width's float say the pattern.
+      edges[c + 3] = (widths[e] & ~3) | scene.edgePattern[e];
+      if (scene.source[e] === scene.target[e]) loops = true;
+    }
+    this.curved = scene.curve > 0 || (loops && m <= 20000);
+    const radii = new Uint32Array(Float32Array.from(scene.radius).buffer);
+    this.nodeData = new Uint32Array(4 * n);
+    for (let v = 0; v < n; v++) {
+      const c = 3 * v;
+      this.nodeData[4 * v] = scene.fill[c] | (scene.fill[c + 1] << 8) | (scene.fill[c + 2] << 16) | (255 << 24);
+      this.nodeData[4 * v + 1] = radii[v];
+      this.nodeData[4 * v + 2] = scene.shape[v];
+    }
+    const nodeOrder = Uint32Array.from({ length: n }, (_, v) => v).sort((a, b) => scene.radius[b] - scene.radius[a] || a - b);
+    this.upload('edges', edges, 4);
+    this.upload('nodes', this.nodeData, 4);
+    this.upload('edgeOrder', order, 1);
+    this.upload('nodeOrder', nodeOrder, 1);
+    this.setPositions(scene.positions);
+  }
+
+  setPositions(positions: Float32Array): void {
+    this.upload('positions', positions, 2);
+  }
+
+  setInks(inks: Inks): void {
+    this.rim = rgb(inks.ground).map((part) => part / 255);
+  }
+
+  setFocus(focus: Uint8Array | undefined): void {
+    const { nodeData } = this;
+    for (let v = 0; 4 * v < nodeData.length; v++) {
+      const alpha = focus && !focus[v] ? 56 : 255;
+      nodeData[4 * v] = (nodeData[4 * v] & 0xffffff) | (alpha << 24);
+    }
+    this.upload('nodes', nodeData, 4);
+  }
+
+  clear(): void {
+    const { gl } = this;
+    gl.bindFramebuffer(gl.FRAMEBUFFER, null);
+    gl.viewport(0, 0, gl.canvas.width, gl.canvas.height);
+    gl.clearColor(0, 0, 0, 0);
+    gl.clear(gl.COLOR_BUFFER_BIT);
+  }
+
+  drawEdges(camera: Camera, from: number, to: number, strength: number): void {
+    this.edges(camera, this.view, 'edgeOrder', from, to, strength);
+  }
+
+  drawChosenEdges(camera: Camera, edges: Uint32Array): void {
+    this.upload('chosen', edges, 1);
+    // What is chosen stands out by being stronger than the rest.
+    this.edges(camera, this.view, 'chosen', 0, edges.length, 2.2);
+  }
+
+  beginLayer(camera: Camera): void {
+    const { gl, view } = this;
+    const width = Math.ceil(view.width * view.ratio * layerRoom);
+    const height = Math.ceil(view.height * view.ratio * layerRoom);
+    if (!this.back) {
+      const attachments = [{ format: gl.RGBA, type: gl.UNSIGNED_BYTE, min: gl.LINEAR, mag: gl.LINEAR, wrap: gl.CLAMP_TO_EDGE }];
+      this.back = { frame: twgl.createFramebufferInfo(gl, attachments, width, height), camera };
+    }
+    this.back.camera = camera;
+    gl.bindFramebuffer(gl.FRAMEBUFFER, this.back.frame.framebuffer);
+    gl.viewport(0, 0, width, height);
+    gl.clearColor(0, 0, 0, 0);
+    gl.clear(gl.COLOR_BUFFER_BIT);
+  }
+
+  drawOnLayer(from: number, to: number): void {
+    const { gl, back, view } = this;
+    if (!back) return;
+    gl.bindFramebuffer(gl.FRAMEBUFFER, back.frame.framebuffer);
+    gl.viewport(0, 0, back.frame.width, back.frame.height);
+    const room = { ...view, width: view.width * layerRoom, height: view.height * layerRoom };
+    const margin = (layerRoom - 1) / 2;
+    const { scale, x, y } = back.camera;
+    const camera = { scale, x: x + view.width * margin, y: y + view.height * margin };
+    this.edges(camera, room, 'edgeOrder', from, to, 1);
+    gl.bindFramebuffer(gl.FRAMEBUFFER, null);
+    gl.viewport(0, 0, gl.canvas.width, gl.canvas.height);
+  }
+
+  finishLayer(): void {
+    [this.front, this.back] = [this.back, this.front];
+  }
+
+  dropLayer(): void {
+    if (this.front) this.free(this.front);
+    this.front = undefined;
+  }
+
+  layerCamera(): Camera | undefined {
+    return this.front?.camera;
+  }
+
+  showLayer(camera: Camera, strength: number): void {
+    const { gl, view, front } = this;
+    if (!front) return;
+    const zoom = camera.scale / front.camera.scale;
+    const margin = (layerRoom - 1) / 2;
+    const left = camera.x - (front.camera.x + view.width * margin) * zoom;
+    const top = camera.y - (front.camera.y + view.height * margin) * zoom;
+    this.use(this.programs.layer, {
+      uLayer: front.frame.attachments[0],
+      uQuad: [left, top, view.width * layerRoom * zoom, view.height * layerRoom * zoom],
+      uSize: [view.width, view.height],
+      uStrength: strength,
+    });
+    gl.drawArrays(gl.TRIANGLE_STRIP, 0, 4);
+  }
+
+  drawNodes(camera: Camera, fine: boolean): void {
+    const { gl, scene, programs } = this;
+    if (!scene) return;
+    const n = scene.labels.length;
+    this.use(programs.nodes, { ...this.shared(camera, this.view, 'nodeOrder'), uRim: this.rim, uFine: fine });
+    this.inBatches(programs.nodes, 0, n, 4, 6, () => gl.TRIANGLES);
+  }
+
+  flush(): void {
+    const { gl } = this;
+    if (this.fence) gl.deleteSync(this.fence);
+    this.fence = gl.fenceSync(gl.SYNC_GPU_COMMANDS_COMPLETE, 0);
+    gl.flush();
+  }
+
+  busy(): boolean {
+    const { gl, fence } = this;
+    if (!fence) return false;
+    const state = gl.getSyncParameter(fence, gl.SYNC_STATUS) as number;
+    if (state !== gl.SIGNALED && !gl.isContextLost()) return true;
+    gl.deleteSync(fence);
+    this.fence = null;
+    return false;
+  }
+
+  dispose(): void {
+    const { gl } = this;
+    for (const layer of [this.front, this.back]) if (layer) this.free(layer);
+    for (const texture of Object.values(this.textures)) gl.deleteTexture(texture);
+    for (const buffer of this.indices.values()) gl.deleteBuffer(buffer);
+    for (const { program } of Object.values(this.programs) as twgl.ProgramInfo[]) gl.deleteProgram(program);
+  }
+
+  private edges(
+    camera: Camera,
+    view: { width: number; height: number },
+    order: 'edgeOrder' | 'chosen',
+    from: number,
+    to: number,
+    strength: number,
+  ): void {
+    const { scene, programs, gl } = this;
+    if (!scene || to <= from) return;
+    const uniforms = {
+      ...this.shared(camera, view, order),
+      uCurve: scene.curve,
+      uArrows: scene.arrows,
+      uStrength: strength,
+    };
+    const lines = this.curved ? programs.curved : programs.straight;
+    const segments = this.curved ? curveSegments : 1;
+    this.use(lines, uniforms);
+    this.inBatches(lines, from, to, 2 * (segments + 1), 6 * segments, () => gl.TRIANGLES);
+    if (!scene.arrows) return;
+    this.use(programs.arrows, uniforms);
+    twgl.setUniforms(programs.arrows, { uBase: from });
+    gl.drawArrays(gl.TRIANGLES, 0, 3 * (to - from));
+  }
+
+  /** Draws things of `corners` vertices and `count` indices each, a batch at a time over one index buffer. */
+  private inBatches(program: twgl.ProgramInfo, from: number, to: number, corners: number, count: number, mode: () => number): void {
+    const { gl } = this;
+    gl.bindBuffer(gl.ELEMENT_ARRAY_BUFFER, this.indexBuffer(corners));
+    for (let base = from; base < to; base += batch) {
+      twgl.setUniforms(program, { uBase: base });
+      gl.drawElements(mode(), count * Math.min(batch, to - base), gl.UNSIGNED_INT, 0);
+    }
+  }
+
+  /** Two triangles between each pair of neighbouring corners of a strip, for a batch of strips. */
+  private indexBuffer(corners: number): WebGLBuffer {
+    const { gl } = this;
+    const held = this.indices.get(corners);
+    if (held) return held;
+    const pieces = corners / 2 - 1;
+    const data = new Uint32Array(batch * pieces * 6);
+    let k = 0;
+    for (let e = 0; e < batch; e++) {
+      for (let p = 0; p < pieces; p++) {
+        const first = e * corners + 2 * p;
+        data.set([first, first + 1, first + 2, first + 1, first + 3, first + 2], k);
+        k += 6;
+      }
+    }
+    const buffer = gl.createBuffer();
+    gl.bindBuffer(gl.ELEMENT_ARRAY_BUFFER, buffer);
+    gl.bufferData(gl.ELEMENT_ARRAY_BUFFER, data, gl.STATIC_DRAW);
+    this.indices.set(corners, buffer);
+    return buffer;
+  }
+
+  private shared(camera: Camera, view: { width: number; height: number }, order: 'edgeOrder' | 'nodeOrder' | 'chosen'): object {
+    return {
+      uPositions: this.textures.positions,
+      uNodes: this.textures.nodes,
+      uEdges: this.textures.edges,
+      uOrder: this.textures[order],
+      uCamera: [camera.scale, camera.x, camera.y],
+      uSize: [view.width, view.height],
+      uScale: lineScale(camera),
+    };
+  }
+
+  private use(program: twgl.ProgramInfo, uniforms: object): void {
+    this.gl.useProgram(program.program);
+    twgl.setUniforms(program, uniforms);
+  }
+
+  private upload(name: keyof WebglBackend['textures'], data: Float32Array | Uint32Array, parts: 1 | 2 | 4): void {
+    const { gl } = this;
+    const texels = data.length / parts;
+    const height = Math.max(1, Math.ceil(texels / across));
+    const [internal, format, type] =
+      parts === 2
+        ? [gl.RG32F, gl.RG, gl.FLOAT]
+        : parts === 4
+          ? [gl.RGBA32UI, gl.RGBA_INTEGER, gl.UNSIGNED_INT]
+          : [gl.R32UI, gl.RED_INTEGER, gl.UNSIGNED_INT];
+    const whole = texels === height * across ? data : padded(data, height * across * parts);
+    const texture = this.textures[name] ?? (this.textures[name] = gl.createTexture());
+    gl.bindTexture(gl.TEXTURE_2D, texture);
+    gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MIN_FILTER, gl.NEAREST);
+    gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MAG_FILTER, gl.NEAREST);
+    gl.texImage2D(gl.TEXTURE_2D, 0, internal, across, height, 0, format, type, whole);
+  }
+
+  private free({ frame }: Layer): void {
+    this.gl.deleteFramebuffer(frame.framebuffer);
+    for (const attachment of frame.attachments) this.gl.deleteTexture(attachment as WebGLTexture);
+  }
+}
+
+function padded<T extends Float32Array | Uint32Array>(data: T, length: number): T {
+  const longer = new (data.constructor as new (n: number) => T)(length);
+  longer.set(data);
+  return longer;
+}

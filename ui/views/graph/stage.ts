@@ -1,0 +1,244 @@
+/** The canvas with its camera, pointer and keys. Outside of React: nothing here renders a component. */
+import { type Camera, type Scene, boundsOf, fit, inks } from '@/core/style';
+import type { Theme } from '@/ui/shell/theme';
+import type { Workbench, WorkbenchStore } from '@/ui/shell/workbench-store';
+import { canvasBackend } from './scene/canvas2d';
+import { type Director, direct } from './scene/director';
+import { type Picker, picker } from './scene/picking';
+import { webglBackend } from './scene/webgl';
+import { Overlay } from './overlay';
+import { Pointer } from './pointer';
+
+const margin = 46;
+/** Room for the bar above and the legend below. */
+const inset = { top: 34, bottom: 44 };
+
+export class Stage {
+  readonly overlay: Overlay;
+  camera: Camera = { scale: 1, x: 0, y: 0 };
+  scene: Scene | undefined;
+  size = { width: 1, height: 1 };
+  private director: Director | undefined;
+  private canvas: HTMLCanvasElement;
+  private picks: Picker | undefined;
+  /** While true the camera follows the network; the first pan or zoom ends it. */
+  private following = true;
+  private theme: Theme = 'light';
+  private hovered = -1;
+  private readonly pointer: Pointer;
+  private readonly undo: (() => void)[] = [];
+
+  constructor(
+    readonly box: HTMLElement,
+    readonly store: WorkbenchStore,
+    private readonly onPartial: (partial: boolean) => void,
+  ) {
+    this.canvas = this.addCanvas();
+    this.overlay = new Overlay(this.addCanvas(), this);
+    this.start(this.canvas);
+    this.pointer = new Pointer(this);
+    const observer = new ResizeObserver(() => this.resize());
+    observer.observe(box);
+    this.undo.push(() => observer.disconnect());
+    const goTo = (event: Event): void => this.goTo((event as CustomEvent<string>).detail);
+    window.addEventListener('nunatak:go-to', goTo);
+    this.undo.push(() => window.removeEventListener('nunatak:go-to', goTo));
+    this.undo.push(store.subscribe((state, before) => this.follow(state, before)));
+    void document.fonts?.ready.then(() => this.overlay.draw());
+    this.resize();
+    const state = store.getState();
+    if (state.net) this.newScene(state);
+  }
+
+  private addCanvas(): HTMLCanvasElement {
+    const canvas = document.createElement('canvas');
+    canvas.style.cssText = 'position:absolute;inset:0;width:100%;height:100%;pointer-events:none';
+    this.box.append(canvas);
+    return canvas;
+  }
+
+  /** Sets the drawing up on a canvas; after a lost context it is set up again as it was. */
+  private start(canvas: HTMLCanvasElement): void {
+    const wanted = new URLSearchParams(window.location.search).get('canvas');
+    const backend = (wanted === '2d' ? undefined : webglBackend(canvas)) ?? canvasBackend(canvas);
+    const director = direct(backend, this.onPartial);
+    this.director = director;
+    this.box.dataset.drawn = wanted === '2d' || !canvas.getContext('webgl2') ? '2d' : 'webgl2';
+    canvas.addEventListener('webglcontextlost', (event) => event.preventDefault());
+    canvas.addEventListener('webglcontextrestored', () => {
+      director.dispose();
+      this.start(canvas);
+      this.resize();
+      if (this.scene) this.director?.setScene(this.scene);
+    });
+    director.setInks(this.inks);
+    director.setCamera(this.camera);
+  }
+
+  get inks() {
+    return inks[this.theme === 'dark' ? 'night' : 'paper'];
+  }
+
+  setTheme(theme: Theme): void {
+    this.theme = theme;
+    this.director?.setInks(this.inks);
+    const state = this.store.getState();
+    if (state.net) this.newScene(state);
+    this.overlay.draw();
+  }
+
+  setTool(tool: 'move' | 'box'): void {
+    this.pointer.tool = tool;
+  }
+
+  private follow(state: Workbench, before: Workbench): void {
+    if (state.looks !== before.looks || state.net !== before.net) this.newScene(state);
+    else if (state.positions !== before.positions) this.newPositions(state.positions);
+    if (state.selection !== before.selection) this.showFocus();
+  }
+
+  private newScene({ net, looks, positions }: Workbench): void {
+    if (!net || !looks || looks.radius.length !== net.ids.length) return;
+    const first = this.scene === undefined || this.scene.labels.length === 0;
+    const ground = this.theme === 'dark' ? recoloured(looks.edgeColour, looks.ground) : looks.edgeColour;
+    this.scene = { ...looks, edgeColour: ground, positions, source: net.source, target: net.target, labels: net.labels };
+    this.picks = undefined;
+    this.hovered = -1;
+    this.director?.setScene(this.scene);
+    if (first) this.following = true;
+    if (this.following) this.fitAll(true);
+    this.showFocus();
+    this.overlay.draw();
+  }
+
+  private newPositions(positions: Float32Array): void {
+    if (!this.scene || positions.length !== this.scene.positions.length) return;
+    this.scene = { ...this.scene, positions };
+    this.picks = undefined;
+    this.director?.setPositions(positions);
+    if (this.following && !this.pointer.dragging) this.fitAll(true);
+    this.overlay.draw();
+  }
+
+  get pick(): Picker | undefined {
+    if (!this.picks && this.scene) this.picks = picker(this.scene);
+    return this.picks;
+  }
+
+  private resize(): void {
+    const { clientWidth: width, clientHeight: height } = this.box;
+    if (width === 0 || height === 0) return;
+    const ratio = Math.min(3, Math.max(1, window.devicePixelRatio || 1));
+    const dx = (width - this.size.width) / 2;
+    const dy = (height - this.size.height) / 2;
+    this.size = { width, height };
+    this.director?.resize({ width, height, ratio });
+    this.overlay.resize(width, height, ratio);
+    if (this.following) this.fitAll(true);
+    else this.setCamera({ ...this.camera, x: this.camera.x + dx, y: this.camera.y + dy });
+    this.overlay.draw();
+  }
+
+  setCamera(camera: Camera): void {
+    this.camera = camera;
+    this.director?.setCamera(camera);
+    this.overlay.draw();
+  }
+
+  /** The camera as the user moves it: from now on it does not follow the network. */
+  moveTo(camera: Camera): void {
+    this.following = false;
+    this.setCamera(camera);
+  }
+
+  zoomBy(factor: number, x = this.size.width / 2, y = this.size.height / 2): void {
+    const { camera } = this;
+    const scale = Math.min(60, Math.max(0.005, camera.scale * factor));
+    const real = scale / camera.scale;
+    this.moveTo({ scale, x: x - (x - camera.x) * real, y: y - (y - camera.y) * real });
+  }
+
+  /** The whole network in view. */
+  fitAll(keepFollowing = false): void {
+    if (!keepFollowing) this.following = true;
+    if (!this.scene) return;
+    const { width, height } = this.size;
+    const camera = fit(boundsOf(this.scene.positions), width, height - inset.top - inset.bottom, margin);
+    this.setCamera({ ...camera, y: camera.y + inset.top });
+  }
+
+  /** Zooms to a node. */
+  goTo(id: string): void {
+    const { net } = this.store.getState();
+    const v = net?.ids.indexOf(id) ?? -1;
+    if (v < 0 || !this.scene) return;
+    const scale = Math.max(this.camera.scale, 1.6);
+    const x = this.size.width / 2 - this.scene.positions[2 * v] * scale;
+    const y = this.size.height / 2 - this.scene.positions[2 * v + 1] * scale;
+    this.moveTo({ scale, x, y });
+  }
+
+  hover(node: number): void {
+    if (node === this.hovered) return;
+    this.hovered = node;
+    this.showFocus();
+  }
+
+  /** The hovered node with its neighbours, or the selected ones with the ties among them, stand out. */
+  private showFocus(): void {
+    const { net, selection } = this.store.getState();
+    if (!net || !this.scene) return;
+    const n = net.ids.length;
+    const { source, target } = net;
+    if (this.hovered < 0 && selection.edge === undefined && selection.nodes.length < 2) this.director?.setFocus(undefined);
+    else if (this.hovered < 0 && selection.edge !== undefined) {
+      const nodes = new Uint8Array(n);
+      nodes[source[selection.edge]] = nodes[target[selection.edge]] = 1;
+      this.director?.setFocus({ nodes, edges: Uint32Array.of(selection.edge) });
+    } else {
+      const nodes = new Uint8Array(n);
+      const edges: number[] = [];
+      if (this.hovered >= 0) {
+        nodes[this.hovered] = 1;
+        for (let e = 0; e < source.length; e++) {
+          if (source[e] !== this.hovered && target[e] !== this.hovered) continue;
+          edges.push(e);
+          nodes[source[e]] = nodes[target[e]] = 1;
+        }
+      } else {
+        const chosen = new Set(selection.nodes);
+        net.ids.forEach((id, v) => (nodes[v] = chosen.has(id) ? 1 : 0));
+        for (let e = 0; e < source.length; e++) if (nodes[source[e]] && nodes[target[e]]) edges.push(e);
+      }
+      this.director?.setFocus({ nodes, edges: Uint32Array.from(edges) });
+    }
+    this.overlay.hovered = this.hovered;
+    this.overlay.draw();
+  }
+
+  /** Draws nodes at other places while they are dragged. */
+  movePositions(positions: Float32Array): void {
+    this.store.setState({ positions });
+  }
+
+  dispose(): void {
+    for (const undo of this.undo) undo();
+    this.pointer.dispose();
+    this.director?.dispose();
+    this.box.replaceChildren();
+  }
+}
+
+/** On the dark ground the grey of ties between groups is the ground's own. */
+function recoloured(colours: Uint8Array, ground: keyof typeof inks): Uint8Array {
+  const from = parseInt(inks[ground].tie.slice(1), 16);
+  const to = parseInt(inks.night.tie.slice(1), 16);
+  const changed = colours.slice();
+  for (let c = 0; c < changed.length; c += 4) {
+    if (((changed[c] << 16) | (changed[c + 1] << 8) | changed[c + 2]) !== from) continue;
+    changed[c] = to >> 16;
+    changed[c + 1] = (to >> 8) & 255;
+    changed[c + 2] = to & 255;
+  }
+  return changed;
+}
