@@ -65,8 +65,8 @@ export interface Holdings {
 
 export type Taken =
   | { kind: 'svg'; width: number; height: number; title: string }
-  | { kind: 'png'; width: number; height: number; title: string; factor: number; transparent: boolean; bare?: boolean }
-  | { kind: 'nodes' | 'edges' | 'graphml' };
+  | { kind: 'png'; width: number; height: number; title: string; factor: number; transparent: boolean }
+  | { kind: 'nodes' | 'edges' | 'graphml' | 'thumbnail' };
 
 export interface TrailService {
   open(address: StudyAddress): void;

@@ -58,9 +58,14 @@ export class TableDesk {
     }));
   }
 
-  /** Reads a whole file for its types and its faulty rows; the first rows stay on the desk. A later call ends an earlier one. */
-  async preview(file: File, delimiter: string | undefined, progress: (share: number) => void): Promise<FilePreview> {
-    const turn = ++this.turn;
+  /** Reads a whole file for its types and its faulty rows; its first rows stay on the desk under the draft's name. */
+  async preview(
+    draft: string,
+    file: File,
+    delimiter: string | undefined,
+    progress: (share: number) => void,
+  ): Promise<FilePreview> {
+    const turn = this.turn;
     const senses: TypeSense[] = [];
     const first: string[][] = [];
     const faulty: FaultyRow[] = [];
@@ -92,21 +97,26 @@ export class TableDesk {
       const shares = { text: 1, number: sense.share('number'), yesno: sense.share('yesno'), date: sense.share('date'), list: 1 };
       return { name, type: sense.type(), shares, filled: sense.filled };
     });
-    this.first = first;
-    const distributions = this.shape(columns);
+    this.drafts.set(draft, first);
+    const distributions = this.shape(draft, columns);
     return { found, columns, rows: reader.rowCount, faulty: { count: reader.faultyCount, first: faulty }, distributions };
   }
-  private first: string[][] = [];
+  private readonly drafts = new Map<string, string[][]>();
 
-  /** Reads the preview's rows with other types. */
-  shape(columns: ColumnSpec[]): Distribution[] {
+  /** Lays a draft's first rows on the desk, read with the given types. */
+  shape(draft: string, columns: ColumnSpec[]): Distribution[] {
     const builder = new TableBuilder('preview', columns);
-    for (const cells of this.first) builder.push(cells);
+    for (const cells of this.drafts.get(draft) ?? []) builder.push(cells);
     this.table = builder.done();
     this.rows = viewRows(this.table, {});
     return this.table.columns.map(distribution);
   }
 
+  forget(draft: string): void {
+    this.drafts.delete(draft);
+  }
+
+  /** Ends previews that still read. */
   stop(): void {
     this.turn++;
   }

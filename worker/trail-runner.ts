@@ -4,7 +4,7 @@ import { type Network, edgeCount, nodeCount } from '@/core/graph';
 import { endsAt } from '@/core/measure/degree';
 import { type Source, type Trail, TrailCache, type TrailRun, digestOf, digestsOf, layoutKey, memoKey, runTrail } from '@/core/trail';
 import { type Scene, categories, dress, plainStyle, sceneOf } from '@/core/style';
-import { canvasPen, drawPage, svg } from '@/core/figure';
+import { canvasPen, drawPage, svg, thumbnail } from '@/core/figure';
 import { csv, edgeTable, graphml, nodeTable } from '@/core/formats';
 import { Fault } from '@/core/fault';
 import { fetchTable } from './tables';
@@ -153,7 +153,9 @@ export class TrailRunner implements TrailService {
       case 'svg':
         return new Blob([await svg(sceneOf(network, run.state?.style), what, pause)], { type: 'image/svg+xml' });
       case 'png':
-        return this.png(what.bare ? bare(sceneOf(network, run.state?.style)) : sceneOf(network, run.state?.style), what);
+        return this.png(sceneOf(network, run.state?.style), what);
+      case 'thumbnail':
+        return new Blob([await thumbnail(sceneOf(network, run.state?.style))], { type: 'image/svg+xml' });
     }
   }
 
@@ -167,9 +169,6 @@ export class TrailRunner implements TrailService {
     return canvas.convertToBlob({ type: 'image/png' });
   }
 }
-
-/** The scene without labels and legend, for a small picture. */
-const bare = (scene: Scene): Scene => ({ ...scene, labelled: new Uint32Array(0), legend: [] });
 
 const mostValues = 300;
 

@@ -4,3 +4,4 @@ export * from './labels';
 export * from './text';
 export * from './svg';
 export * from './canvas';
+export * from './thumbnail';

@@ -18,9 +18,10 @@ export const measures: readonly Measure[] = [
 
 const names = new Map(measures.flatMap((measure) => measure.columns.map(({ key, name }) => [key, name] as const)));
 
-/** A computed column's name in words; other columns are called as in their table. */
+/** A computed column's name in words; others begin with a capital and have no underscores. */
 export function columnTitle(name: string): string {
-  return names.get(name) ?? name.replaceAll('_', ' ');
+  const words = name.replaceAll('_', ' ');
+  return names.get(name) ?? words.charAt(0).toUpperCase() + words.slice(1);
 }
 
 export * from './measure';

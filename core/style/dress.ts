@@ -196,7 +196,7 @@ function edgeWidth(net: Network, style: StyleSettings, legend: LegendPart[], ste
   const values = rule.column === 'weight' ? net.weight : numbers(edgeColumn(net, rule.column, step), step);
   const amounts = shares(values, rule.scale);
   if (!Number.isNaN(amounts.low) && amounts.low < amounts.high) {
-    const title = rule.column === 'weight' ? net.weightName : columnTitle(rule.column);
+    const title = columnTitle(rule.column === 'weight' ? net.weightName : rule.column);
     legend.push({ kind: 'widths', title, ...ends(amounts), min: rule.min, max: rule.max });
   }
   return Float32Array.from(amounts.shares, (share) => (Number.isNaN(share) ? rule.min : rule.min + (rule.max - rule.min) * share));

@@ -13,11 +13,11 @@ export const snapshotSchema = z.object({
   nodes: z.number().int().min(0),
   edges: z.number().int().min(0),
   groups: z.number().int().min(0).nullable(),
-  /** A PNG as a data address. */
+  /** An SVG as a data address; pages show it as an image, in which nothing runs. */
   picture: z
     .string()
-    .max(400_000)
-    .regex(/^data:image\/png;base64,[A-Za-z0-9+/=]*$/),
+    .max(600_000)
+    .regex(/^data:image\/svg\+xml;base64,[A-Za-z0-9+/=]*$/),
   layout: hex.nullable(),
 });
 export type SnapshotHead = z.infer<typeof snapshotSchema>;

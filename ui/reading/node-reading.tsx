@@ -37,8 +37,8 @@ export function NodeReading({ net, node }: { net: Network; node: number }) {
           .map((col) => ({ name: columnTitle(col.name), value: cellText(col, node) }))}
       />
       {computed.length > 0 && <Heading>Measures</Heading>}
-      {computed.map((col) => (
-        <MeasureBar key={col.name} net={net} col={col} node={node} colour={colour} />
+      {computed.map((col, i) => (
+        <MeasureBar key={col.name} net={net} col={col} node={node} colour={colour} first={i === 0} />
       ))}
       {ties.length > 0 && <Heading>Strongest ties</Heading>}
       <ul>

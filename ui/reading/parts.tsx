@@ -41,7 +41,20 @@ export function partColumns(net: Network): { computed: Extract<Column, { type: '
 }
 
 /** A measure's value with its rank and a bar against the highest; what it was computed on shows on hover. */
-export function MeasureBar({ net, col, node, colour }: { net: Network; col: Extract<Column, { type: 'number' }>; node: number; colour: string }) {
+export function MeasureBar({
+  net,
+  col,
+  node,
+  colour,
+  first,
+}: {
+  net: Network;
+  col: Extract<Column, { type: 'number' }>;
+  node: number;
+  colour: string;
+  /** Says of how many the rank is. */
+  first: boolean;
+}) {
   const value = col.values[node];
   const highest = highestOf(col.values);
   const origin = net.origins[col.name];
@@ -51,7 +64,7 @@ export function MeasureBar({ net, col, node, colour }: { net: Network; col: Extr
       <div className="flex justify-between">
         <span>{columnTitle(col.name)}</span>
         <span className="text-quiet">
-          {Number.isNaN(value) ? 'undefined' : `${shortNumber(value)} · ${ordinal(rankOf(col.values, value))} of ${grouped(net.ids.length)}`}
+          {Number.isNaN(value) ? 'undefined' : `${shortNumber(value)} · ${ordinal(rankOf(col.values, value))}${first ? ` of ${grouped(net.ids.length)}` : ''}`}
         </span>
       </div>
       <div className="h-[4px] rounded-full bg-rule">

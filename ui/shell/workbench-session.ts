@@ -32,7 +32,8 @@ export function startSession(store: WorkbenchStore): Session {
   const listener = (run: number) =>
     heard({
       progress(step, share) {
-        if (run === runs) store.setState({ progress: { step, share } });
+        // Progress comes by another way than the end of a run, and may come after it.
+        if (run === runs && store.getState().running) store.setState({ progress: { step, share } });
       },
       positions(positions) {
         if (run === runs) store.setState({ positions });
@@ -77,8 +78,7 @@ export function startSession(store: WorkbenchStore): Session {
     if (Object.values(reports).some(({ fault }) => fault)) return;
     kept = digest;
     try {
-      const small = { kind: 'png', width: 320, height: 200, factor: 1, title: '', transparent: true, bare: true } as const;
-      const picture = await asAddress(await service.take(small));
+      const picture = await asAddress(await service.take({ kind: 'thumbnail' }));
       const groupStep = trail.steps.findLast((step) => step.kind === 'groups' && step.on);
       const groups = groupStep ? Number.parseInt(reports[groupStep.id]?.result ?? '', 10) || null : null;
       const form = new FormData();

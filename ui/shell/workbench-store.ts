@@ -83,7 +83,7 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
       positions: new Float32Array(0),
       partial: false,
       selection: { nodes: [] },
-      step: start.trail.steps.at(-1)?.id,
+      step: (start.trail.steps.find(({ kind }) => kind === 'groups') ?? start.trail.steps[0])?.id,
       view: 'graph',
       reading: true,
 

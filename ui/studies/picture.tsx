@@ -3,7 +3,7 @@ export function Picture({ address, name }: { address: string | null; name: strin
   return (
     <div className="flex aspect-[8/5] items-center justify-center overflow-hidden rounded-md bg-paper">
       {address ? (
-        // A kept PNG of a few kilobytes as a data address: there is nothing to optimise.
+        // A kept SVG as a data address: there is nothing to optimise.
         <img src={address} alt={`Map of ${name}`} className="h-full w-full object-contain" />
       ) : (
         <svg width="64" height="40" viewBox="0 0 64 40" aria-hidden>

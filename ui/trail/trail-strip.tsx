@@ -128,7 +128,7 @@ function TileBody({ step, drag }: { step: Step; drag?: object }) {
         type="button"
         aria-current={active ? 'step' : undefined}
         onClick={() => store.setState({ step: active ? undefined : step.id })}
-        className={clsx('block h-full w-full px-3 pt-2 text-left align-top', !step.on && 'opacity-55')}
+        className={clsx('flex h-full w-full flex-col items-stretch justify-start px-3 pt-2 text-left', !step.on && 'opacity-55')}
         {...drag}
       >
         <b className={clsx('block font-semibold', !step.on && 'line-through')}>{kind.title}</b>

@@ -10,7 +10,7 @@ export function Legend() {
   return (
     <div aria-label="Legend" role="group" className="pointer-events-auto max-w-[32rem] rounded-lg border border-line bg-paper px-2.5 py-1.5 text-xs leading-[19px]">
       {legend.map((part) => (
-        <span key={`${part.kind} ${part.title}`} className="mr-3.5">
+        <span key={`${part.kind} ${part.title}`} className="mr-3.5 inline-block">
           <b className="mr-2 font-semibold">{part.title}</b>
           <Part part={part} />
         </span>

@@ -1,0 +1,101 @@
+/** Headless Chromium for the browser tests. */
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Builder, By, type WebDriver, type WebElement, logging, until } from 'selenium-webdriver';
+import { Options, ServiceBuilder } from 'selenium-webdriver/chrome';
+
+export interface Browser {
+  driver: WebDriver;
+  downloads: string;
+  close(): Promise<void>;
+}
+
+/** A window of 1280 × 800 with an empty profile and a folder of its own for downloads. */
+export async function openBrowser(): Promise<Browser> {
+  const folder = mkdtempSync(join(tmpdir(), 'nunatak-browser-'));
+  const downloads = join(folder, 'downloads');
+  const options = new Options();
+  options.setChromeBinaryPath('/usr/bin/chromium');
+  options.addArguments(
+    '--headless=new',
+    '--no-sandbox',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--use-angle=swiftshader',
+    '--enable-unsafe-swiftshader',
+    '--window-size=1280,800',
+    '--force-device-scale-factor=1',
+    `--user-data-dir=${join(folder, 'profile')}`,
+  );
+  options.setUserPreferences({
+    'download.default_directory': downloads,
+    'download.prompt_for_download': false,
+    'profile.default_content_settings.popups': 0,
+  });
+  const logs = new logging.Preferences();
+  logs.setLevel(logging.Type.BROWSER, logging.Level.ALL);
+  options.setLoggingPrefs(logs);
+  const driver = await new Builder()
+    .forBrowser('chrome')
+    .setChromeOptions(options)
+    .setChromeService(new ServiceBuilder('/usr/bin/chromedriver'))
+    .build();
+  // Headless windows count a frame around the page: ask for a page of 1280 × 800.
+  const inner = await driver.executeScript<[number, number]>('return [window.innerWidth, window.innerHeight]');
+  await driver.manage().window().setRect({ width: 1280 + 1280 - inner[0], height: 800 + 800 - inner[1] });
+  return {
+    driver,
+    downloads,
+    async close() {
+      await driver.quit();
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}
+
+export const wait = 20000;
+
+/** The element with a role and a name that begins with the text, once it is there and in view. */
+export async function named(driver: WebDriver, selector: string, name: string): Promise<WebElement> {
+  return driver.wait(
+    async () => {
+      for (const element of await driver.findElements(By.css(selector))) {
+        try {
+          const found = (await element.getAccessibleName()) || (await element.getText());
+          if (found.startsWith(name) && (await element.isDisplayed())) return element;
+        } catch {
+          // Gone between the search and the look: the next round sees what took its place.
+        }
+      }
+      return null;
+    },
+    wait,
+    `no ${selector} named “${name}”`,
+  ) as Promise<WebElement>;
+}
+
+export const button = (driver: WebDriver, name: string): Promise<WebElement> => named(driver, 'button, a[href], [role="tab"]', name);
+
+/** Waits until the page's text has all the parts. */
+export async function shows(driver: WebDriver, ...parts: string[]): Promise<void> {
+  for (const part of parts) {
+    await driver.wait(
+      async () => (await driver.findElement(By.css('body')).getText()).includes(part),
+      wait,
+      `the page does not show “${part}”`,
+    );
+  }
+}
+
+/** Errors in the console since the last look. */
+export async function consoleErrors(driver: WebDriver): Promise<string[]> {
+  const entries = await driver.manage().logs().get(logging.Type.BROWSER);
+  return entries.filter((entry) => entry.level.value >= logging.Level.SEVERE.value).map((entry) => entry.message);
+}
+
+export { By, until };
+export type { WebDriver, WebElement };

@@ -1,0 +1,103 @@
+/** Reads node and edge files into a network, strictly: ids are texts, and what does not fit is said. */
+import { type Column, type ColumnSpec, type Table, TableBuilder, TypeSense, cellText, column } from '@/core/tables';
+import { CsvReader } from '@/core/formats';
+import { Fault, listed } from '@/core/fault';
+import { type Network } from '@/core/graph';
+import { bytesOf } from './words';
+
+/** A CSV file as a table with found types; the columns named in `texts` stay as they are written. */
+export function readTable(path: string, texts: readonly string[]): Table {
+  const rows: string[][] = [];
+  const senses: TypeSense[] = [];
+  const reader = new CsvReader(path, {
+    rows: (cells) => {
+      rows.push(cells);
+      cells.forEach((cell, c) => (senses[c] ??= new TypeSense()).see(cell));
+    },
+    faulty: ({ line, reason }) => {
+      throw new Fault(`“${path}”, line ${line}: ${reason}. Mend the line, and run again.`);
+    },
+  });
+  reader.push(bytesOf(path));
+  const found = reader.end();
+  const specs = found.columns.map((name, c): ColumnSpec => {
+    return { name, type: texts.includes(name) ? 'text' : (senses[c]?.type() ?? 'text') };
+  });
+  const builder = new TableBuilder(path, specs);
+  for (const cells of rows) builder.push(cells);
+  return builder.done();
+}
+
+function needed(table: Table, name: string, option: string): Column {
+  const found = column(table, name);
+  if (found) return found;
+  const names = table.columns.map((col) => col.name);
+  throw new Fault(`“${table.name}” has no column “${name}”. It has ${listed(names, 12)}; name one with --${option}.`);
+}
+
+export interface Asked {
+  nodes?: string;
+  edges: string;
+  id: string;
+  source: string;
+  target: string;
+  directed: boolean;
+  weight?: string;
+}
+
+/** The network of the two files. Nodes come in the order of their file; ends it does not have are a Fault, without a node file they are the nodes. */
+export function readNetwork(asked: Asked): Network {
+  const ids: string[] = [];
+  const places = new Map<string, number>();
+  if (asked.nodes !== undefined) {
+    const table = readTable(asked.nodes, [asked.id]);
+    const id = needed(table, asked.id, 'id');
+    for (let r = 0; r < table.rows; r++) {
+      const key = cellText(id, r);
+      if (key === '') throw new Fault(`“${asked.nodes}”: row ${r + 1} has nothing in “${asked.id}”. Give every node an id.`);
+      if (places.has(key)) throw new Fault(`“${asked.nodes}”: the id “${key}” stands twice. Give every node an id of its own.`);
+      places.set(key, ids.length);
+      ids.push(key);
+    }
+  }
+  const table = readTable(asked.edges, [asked.source, asked.target]);
+  const ends = [needed(table, asked.source, 'source'), needed(table, asked.target, 'target')];
+  const weights = asked.weight === undefined ? undefined : needed(table, asked.weight, 'weight');
+  const place = (key: string, row: number): number => {
+    if (key === '') throw new Fault(`“${asked.edges}”: row ${row + 1} lacks one of its ends. Fill it in, or remove the row.`);
+    const known = places.get(key);
+    if (known !== undefined) return known;
+    if (asked.nodes !== undefined) {
+      throw new Fault(`“${asked.edges}”: row ${row + 1} names “${key}”, which is not in “${asked.nodes}”. Add the node, or remove the row.`);
+    }
+    places.set(key, ids.length);
+    ids.push(key);
+    return ids.length - 1;
+  };
+  const m = table.rows;
+  const source = new Uint32Array(m);
+  const target = new Uint32Array(m);
+  const weight = new Float64Array(m).fill(1);
+  for (let r = 0; r < m; r++) {
+    source[r] = place(cellText(ends[0], r), r);
+    target[r] = place(cellText(ends[1], r), r);
+    if (!weights) continue;
+    const text = weights.type === 'number' ? weights.values[r] : NaN;
+    if (Number.isNaN(text)) {
+      throw new Fault(`“${asked.edges}”: row ${r + 1} has no number in “${asked.weight}”. Give every edge a weight.`);
+    }
+    weight[r] = text;
+  }
+  return {
+    directed: asked.directed,
+    ids,
+    labels: ids,
+    source,
+    target,
+    weight,
+    weightName: asked.weight ?? 'weight',
+    nodeColumns: [],
+    edgeColumns: [],
+    origins: {},
+  };
+}
