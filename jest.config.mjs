@@ -5,13 +5,17 @@ const shared = {
     '^.+\\.(t|j|mj)sx?$': [
       '@swc/jest',
       {
-        jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022', transform: { react: { runtime: 'automatic' } } },
+        jsc: {
+          parser: { syntax: 'typescript', tsx: true },
+          target: 'es2022',
+          transform: { react: { runtime: 'automatic' } },
+        },
         module: { type: 'commonjs' },
       },
     ],
   },
   transformIgnorePatterns: [
-    '/node_modules/(?!(d3-[a-z-]+|internmap|culori|pure-rand|kdbush|flatbush|flatqueue|apache-arrow|comlink|fflate|zustand)/)',
+    '/node_modules/(?!(d3-[a-z-]+|internmap|culori|pure-rand|kdbush|flatbush|flatqueue|apache-arrow|comlink|fflate|zustand|@noble)/)',
   ],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/$1' },
   modulePathIgnorePatterns: ['<rootDir>/.next', '<rootDir>/.data'],

@@ -88,8 +88,15 @@ export function makeConsignments(keepers: readonly Keeper[], random: Random): Co
   const byIsland = new Map<Island, Keeper[]>();
   for (const keeper of keepers) byIsland.set(keeper.island, [...(byIsland.get(keeper.island) ?? []), keeper]);
 
-  const draw = (year: number, sender: Keeper, receiver: Keeper, what: string[], certainty: Consignment['certainty']): void => {
-    const packets = 1 + Math.floor(14 * random.unit() * random.unit()) + (random.below(60) === 0 ? random.below(220) : 0);
+  const draw = (
+    year: number,
+    sender: Keeper,
+    receiver: Keeper,
+    what: string[],
+    certainty: Consignment['certainty'],
+  ): void => {
+    const packets =
+      1 + Math.floor(14 * random.unit() * random.unit()) + (random.below(60) === 0 ? random.below(220) : 0);
     drawn.push({
       sentOn: dateOf(year, random),
       from: asWritten(sender.name, random),
@@ -126,9 +133,16 @@ export function makeConsignments(keepers: readonly Keeper[], random: Random): Co
     const abroad = sender.carrier && random.below(100) < 38;
     const island = abroad ? lanes[sender.island][Math.floor(lanes[sender.island].length * random.unit() * random.unit())] : sender.island; // prettier-ignore
     const others = (byIsland.get(island) ?? []).filter((keeper) => keeper !== sender);
-    const receiver = weighted(others, (keeper) => weightIn(keeper, year) * (abroad && !keeper.carrier ? 0.25 : 1), random);
+    const receiver = weighted(
+      others,
+      (keeper) => weightIn(keeper, year) * (abroad && !keeper.carrier ? 0.25 : 1),
+      random,
+    );
     const count = 1 + Math.floor(3 * random.unit() * random.unit());
-    const what = Array.from({ length: count }, () => varieties[Math.floor(varieties.length * random.unit() * random.unit())]);
+    const what = Array.from(
+      { length: count },
+      () => varieties[Math.floor(varieties.length * random.unit() * random.unit())],
+    );
     const certainty = random.below(100) < 80 ? 'recorded' : random.below(4) === 0 && !abroad ? 'hearsay' : 'inferred';
     draw(year, sender, receiver, [...new Set(what)], certainty);
   }

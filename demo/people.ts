@@ -24,7 +24,18 @@ const firstNames = [
 ]; // prettier-ignore
 const women = new Set(['Tove', 'Jorunn', 'Signe', 'Maud', 'Isolde', 'Elspeth', 'Hesper', 'Sunniva', 'Dagny', 'Linnea', 'Ragna', 'Merrin', 'Aldis', 'Ysolde', 'Petra']); // prettier-ignore
 const surnames = ['Pell', 'Wick', 'Lorne', 'Oxley', 'Quill', 'Sandison', 'Heddle', 'Corrie', 'Yarrow', 'Marwick', 'Thrave', 'Farrow', 'Holm', 'Orde']; // prettier-ignore
-const gardenWords = ['Walled Garden', 'Manse', 'Kailyard', 'Schoolhouse', 'Toft', 'Brae', 'Croft', 'Glebe', 'Haven', 'Mill'];
+const gardenWords = [
+  'Walled Garden',
+  'Manse',
+  'Kailyard',
+  'Schoolhouse',
+  'Toft',
+  'Brae',
+  'Croft',
+  'Glebe',
+  'Haven',
+  'Mill',
+];
 
 export interface Garden {
   id: string;

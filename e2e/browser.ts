@@ -46,7 +46,10 @@ export async function openBrowser(): Promise<Browser> {
     .build();
   // Headless windows count a frame around the page: ask for a page of 1280 × 800.
   const inner = await driver.executeScript<[number, number]>('return [window.innerWidth, window.innerHeight]');
-  await driver.manage().window().setRect({ width: 1280 + 1280 - inner[0], height: 800 + 800 - inner[1] });
+  await driver
+    .manage()
+    .window()
+    .setRect({ width: 1280 + 1280 - inner[0], height: 800 + 800 - inner[1] });
   return {
     driver,
     downloads,
@@ -78,7 +81,8 @@ export async function named(driver: WebDriver, selector: string, name: string): 
   ) as Promise<WebElement>;
 }
 
-export const button = (driver: WebDriver, name: string): Promise<WebElement> => named(driver, 'button, a[href], [role="tab"]', name);
+export const button = (driver: WebDriver, name: string): Promise<WebElement> =>
+  named(driver, 'button, a[href], [role="tab"]', name);
 
 /** Waits until the page's text has all the parts. */
 export async function shows(driver: WebDriver, ...parts: string[]): Promise<void> {

@@ -5,7 +5,9 @@ export function help(command?: string): string {
   const keys = measures.flatMap((measure) => measure.columns.map(({ key }) => key));
   const width = Math.max(...keys.map((key) => key.length)) + 2;
   const list = measures.flatMap((measure) =>
-    measure.columns.map(({ key, name }) => `  ${key.padEnd(width)}${name}${measure.weighted ? ' (with --weight)' : ''}`),
+    measure.columns.map(
+      ({ key, name }) => `  ${key.padEnd(width)}${name}${measure.weighted ? ' (with --weight)' : ''}`,
+    ),
   );
   const measure = `measure: figures of a network as JSON
   npm run -s runner -- measure --edges E.csv [--nodes N.csv] [options]

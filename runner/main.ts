@@ -26,6 +26,8 @@ async function main(words: readonly string[]): Promise<void> {
 
 main(process.argv.slice(2)).catch((error: unknown) => {
   const clear = error instanceof Fault;
-  process.stderr.write(`${clear ? error.message : error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`);
+  process.stderr.write(
+    `${clear ? error.message : error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`,
+  );
   process.exitCode = clear ? 2 : 1;
 });

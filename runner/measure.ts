@@ -8,18 +8,25 @@ import { parseWords } from './words';
 const jsonNumber = (value: number): number | null => (Number.isFinite(value) ? value : null);
 
 /** Measures to compute for the keys asked; a key of a column brings its measure. */
-function chosen(keys: string | undefined, weighted: boolean): { measures: Measure[]; wanted: (key: string) => boolean } {
+function chosen(
+  keys: string | undefined,
+  weighted: boolean,
+): { measures: Measure[]; wanted: (key: string) => boolean } {
   if (keys === undefined || keys === 'all') {
     return { measures: measures.filter((one) => weighted || !one.weighted), wanted: () => true };
   }
   const asked = keys.split(',').map((key) => key.trim());
-  const known = [...measures.flatMap(({ columns }) => columns.map(({ key }) => key)), ...wholeFigures.map(({ key }) => key)];
+  const known = [
+    ...measures.flatMap(({ columns }) => columns.map(({ key }) => key)),
+    ...wholeFigures.map(({ key }) => key),
+  ];
   for (const key of asked) {
     if (!known.includes(key)) throw new Fault(`There is no measure “${key}”. The measures are ${listed(known, 100)}.`);
   }
   const found = measures.filter((one) => one.columns.some(({ key }) => asked.includes(key)));
   const needsWeight = found.find((one) => one.weighted);
-  if (needsWeight && !weighted) throw new Fault(`“${needsWeight.key}” needs --weight with the column of the edges' weights.`);
+  if (needsWeight && !weighted)
+    throw new Fault(`“${needsWeight.key}” needs --weight with the column of the edges' weights.`);
   return { measures: found, wanted: (key) => asked.includes(key) };
 }
 
@@ -29,7 +36,8 @@ export async function measureCommand(words: readonly string[]): Promise<{ text: 
     flags: ['directed'],
     values: ['nodes', 'edges', 'id', 'source', 'target', 'weight', 'measures', 'json'],
   });
-  if (options.rest.length) throw new Fault(`“${options.rest[0]}” stands alone; files are named with --nodes and --edges.`);
+  if (options.rest.length)
+    throw new Fault(`“${options.rest[0]}” stands alone; files are named with --nodes and --edges.`);
   const edges = options.value('edges');
   if (edges === undefined) throw new Fault('Name the file of edges with --edges. --help explains all options.');
   const weight = options.value('weight');
@@ -63,7 +71,9 @@ export async function measureCommand(words: readonly string[]): Promise<{ text: 
     ...Object.fromEntries(columns.map(({ key, values }) => [key, jsonNumber(values[v])])),
   }));
   const ends = Array.from(net.source, (from, e) => ({ source: net.ids[from], target: net.ids[net.target[e]] }));
-  const figures = wholeFigures.filter(({ key }) => asked.wanted(key)).map(({ key, compute }) => [key, jsonNumber(compute(net))]);
+  const figures = wholeFigures
+    .filter(({ key }) => asked.wanted(key))
+    .map(({ key, compute }) => [key, jsonNumber(compute(net))]);
   const result = {
     nodes,
     edges: ends,

@@ -54,8 +54,10 @@ export function readNetwork(asked: Asked): Network {
     const id = needed(table, asked.id, 'id');
     for (let r = 0; r < table.rows; r++) {
       const key = cellText(id, r);
-      if (key === '') throw new Fault(`“${asked.nodes}”: row ${r + 1} has nothing in “${asked.id}”. Give every node an id.`);
-      if (places.has(key)) throw new Fault(`“${asked.nodes}”: the id “${key}” stands twice. Give every node an id of its own.`);
+      if (key === '')
+        throw new Fault(`“${asked.nodes}”: row ${r + 1} has nothing in “${asked.id}”. Give every node an id.`);
+      if (places.has(key))
+        throw new Fault(`“${asked.nodes}”: the id “${key}” stands twice. Give every node an id of its own.`);
       places.set(key, ids.length);
       ids.push(key);
     }
@@ -64,11 +66,14 @@ export function readNetwork(asked: Asked): Network {
   const ends = [needed(table, asked.source, 'source'), needed(table, asked.target, 'target')];
   const weights = asked.weight === undefined ? undefined : needed(table, asked.weight, 'weight');
   const place = (key: string, row: number): number => {
-    if (key === '') throw new Fault(`“${asked.edges}”: row ${row + 1} lacks one of its ends. Fill it in, or remove the row.`);
+    if (key === '')
+      throw new Fault(`“${asked.edges}”: row ${row + 1} lacks one of its ends. Fill it in, or remove the row.`);
     const known = places.get(key);
     if (known !== undefined) return known;
     if (asked.nodes !== undefined) {
-      throw new Fault(`“${asked.edges}”: row ${row + 1} names “${key}”, which is not in “${asked.nodes}”. Add the node, or remove the row.`);
+      throw new Fault(
+        `“${asked.edges}”: row ${row + 1} names “${key}”, which is not in “${asked.nodes}”. Add the node, or remove the row.`,
+      );
     }
     places.set(key, ids.length);
     ids.push(key);

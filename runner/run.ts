@@ -33,7 +33,9 @@ function filesOf(path: string): (inside: string) => Uint8Array | undefined {
     });
   } catch (error) {
     if (error instanceof Fault) throw error;
-    throw new Fault(`“${path}” is no archive that can be unpacked. Give a folder, or a ZIP as the application makes it.`);
+    throw new Fault(
+      `“${path}” is no archive that can be unpacked. Give a folder, or a ZIP as the application makes it.`,
+    );
   }
   return (inside) => files[inside];
 }
@@ -43,7 +45,8 @@ export async function runCommand(words: readonly string[]): Promise<string> {
   const options = parseWords(words, { flags: [], values: ['out'] });
   const [path] = options.rest;
   const out = options.value('out');
-  if (path === undefined || options.rest.length > 1) throw new Fault('Give one archive or folder: run ARCHIVE-or-FOLDER --out DIR.');
+  if (path === undefined || options.rest.length > 1)
+    throw new Fault('Give one archive or folder: run ARCHIVE-or-FOLDER --out DIR.');
   if (out === undefined) throw new Fault('Name the folder for the results with --out.');
   const { archive, source } = readArchive(filesOf(path), path);
   const { reports, state, digest } = await runTrail(source, archive.trail);

@@ -32,7 +32,12 @@ export function parseWords(words: readonly string[], names: OptionNames): Words 
       continue;
     }
     if (!names.values.includes(name)) {
-      throw new Fault(`There is no option --${name}. The options are ${listed([...names.values, ...names.flags].map((one) => `--${one}`), 20)}.`);
+      throw new Fault(
+        `There is no option --${name}. The options are ${listed(
+          [...names.values, ...names.flags].map((one) => `--${one}`),
+          20,
+        )}.`,
+      );
     }
     const value = cut < 0 ? words[++i] : word.slice(cut + 1);
     if (value === undefined) throw new Fault(`The option --${name} needs a value after it.`);

@@ -54,7 +54,9 @@ async function keepResult(studyId: string, id: string, source: Source, trail: Tr
   const { network } = state;
   const at = trail.steps.findLastIndex((step) => step.kind === 'arrange' && step.on);
   const step = trail.steps[at];
-  const groups = reports.find((report) => trail.steps.some(({ id: one, kind }) => one === report.id && kind === 'groups'));
+  const groups = reports.find((report) =>
+    trail.steps.some(({ id: one, kind }) => one === report.id && kind === 'groups'),
+  );
   const picture = Buffer.from(await thumbnail(sceneOf(network, state.style))).toString('base64');
   const head = {
     digest,

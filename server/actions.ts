@@ -33,7 +33,9 @@ export async function retypeTable(
   key: string,
   columns: z.infer<typeof columnsSchema>,
 ): Promise<Answer<void>> {
-  return answered(() => tables.changeTable(text.parse(study), text.parse(key), { columns: columnsSchema.parse(columns) }));
+  return answered(() =>
+    tables.changeTable(text.parse(study), text.parse(key), { columns: columnsSchema.parse(columns) }),
+  );
 }
 export async function deleteTable(study: string, key: string): Promise<Answer<void>> {
   return answered(() => tables.deleteTable(text.parse(study), text.parse(key)));

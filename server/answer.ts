@@ -19,14 +19,19 @@ interface Problem {
 /** What a user may see of an error: a Fault's sentence; of anything else only an id, under which the log has the rest. */
 function problemOf(error: unknown): Problem {
   if (error instanceof NotFound) return { status: 404, title: 'Not found', detail: error.message, where: error.where };
-  if (error instanceof Fault) return { status: 422, title: 'Cannot be done', detail: error.message, where: error.where };
+  if (error instanceof Fault)
+    return { status: 422, title: 'Cannot be done', detail: error.message, where: error.where };
   if (error instanceof z.ZodError) {
     const [first] = error.issues;
     return { status: 400, title: 'Wrong input', detail: `${first.path.join('.') || 'The request'}: ${first.message}` };
   }
   const id = randomUUID().slice(0, 8);
   log.error({ id, error }, 'defect');
-  return { status: 500, title: 'Defect', detail: `Something broke on our side. Its number is ${id}; the server’s log has the rest.` };
+  return {
+    status: 500,
+    title: 'Defect',
+    detail: `Something broke on our side. Its number is ${id}; the server’s log has the rest.`,
+  };
 }
 
 /** Runs a server action; whatever is thrown becomes an answer. */

@@ -19,8 +19,17 @@ export const startTableWorker = (): Started<TableDesk> =>
   started(new Worker(new URL('./table.worker.ts', import.meta.url), { type: 'module', name: 'tables' }));
 
 /** A listener that the worker can call across the border. */
-export const heard = (listener: Listener): Listener => Comlink.proxy(listener) as unknown as Listener;
+export const heard = (listener: Listener): Listener => Comlink.proxy(listener);
 export const heardShare = (listener: (share: number) => void): ((share: number) => void) => Comlink.proxy(listener);
 
-export type { ColumnHoldings, Holdings, Listener, RecordTexts, Result, StudyAddress, TableAddress, Taken } from './protocol';
+export type {
+  ColumnHoldings,
+  Holdings,
+  Listener,
+  RecordTexts,
+  Result,
+  StudyAddress,
+  TableAddress,
+  Taken,
+} from './protocol';
 export type { FilePreview, GridCell, GridView } from './table-desk';

@@ -1,5 +1,13 @@
 /** A table on the desk: fetched once, then sorted, searched and read in pieces; and files looked through before they are stored. */
-import { type Distribution, type Table, TableBuilder, TypeSense, distribution, viewRows, writtenCell } from '@/core/tables';
+import {
+  type Distribution,
+  type Table,
+  TableBuilder,
+  TypeSense,
+  distribution,
+  viewRows,
+  writtenCell,
+} from '@/core/tables';
 import type { ColumnSpec, ColumnType } from '@/core/tables';
 import { CsvReader, type CsvFound, type FaultyRow } from '@/core/formats';
 import { Fault } from '@/core/fault';
@@ -94,12 +102,24 @@ export class TableDesk {
     const found = reader.end();
     const columns = found.columns.map((name, c) => {
       const sense = senses[c] ?? new TypeSense();
-      const shares = { text: 1, number: sense.share('number'), yesno: sense.share('yesno'), date: sense.share('date'), list: 1 };
+      const shares = {
+        text: 1,
+        number: sense.share('number'),
+        yesno: sense.share('yesno'),
+        date: sense.share('date'),
+        list: 1,
+      };
       return { name, type: sense.type(), shares, filled: sense.filled };
     });
     this.drafts.set(draft, first);
     const distributions = this.shape(draft, columns);
-    return { found, columns, rows: reader.rowCount, faulty: { count: reader.faultyCount, first: faulty }, distributions };
+    return {
+      found,
+      columns,
+      rows: reader.rowCount,
+      faulty: { count: reader.faultyCount, first: faulty },
+      distributions,
+    };
   }
   private readonly drafts = new Map<string, string[][]>();
 

@@ -2,14 +2,33 @@
 import { type Column, type Table, cellText, distribution } from '@/core/tables';
 import { type Network, edgeCount, nodeCount } from '@/core/graph';
 import { endsAt } from '@/core/measure/degree';
-import { type Source, type Trail, TrailCache, type TrailRun, digestOf, digestsOf, layoutKey, memoKey, runTrail } from '@/core/trail';
+import {
+  type Source,
+  type Trail,
+  TrailCache,
+  type TrailRun,
+  digestOf,
+  digestsOf,
+  layoutKey,
+  memoKey,
+  runTrail,
+} from '@/core/trail';
 import { type Scene, categories, dress, plainStyle, sceneOf } from '@/core/style';
 import { canvasPen, drawPage, svg, thumbnail } from '@/core/figure';
 import { csv, edgeTable, graphml, nodeTable } from '@/core/formats';
 import { Fault } from '@/core/fault';
 import { fetchTable } from './tables';
 import { loadFonts } from './fonts';
-import type { ColumnHoldings, Holdings, Listener, RecordTexts, Result, StudyAddress, Taken, TrailService } from './protocol';
+import type {
+  ColumnHoldings,
+  Holdings,
+  Listener,
+  RecordTexts,
+  Result,
+  StudyAddress,
+  Taken,
+  TrailService,
+} from './protocol';
 
 /** Thrown out of a run that a later one replaces. */
 class Stopped extends Error {}

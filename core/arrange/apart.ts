@@ -25,12 +25,18 @@ export async function keepApart(positions: Float32Array, least: number, breath: 
       maxY = Math.max(maxY, positions[2 * v + 1]);
     }
     // Far-flung nodes would ask for more cells than there are nodes by far; wider cells are still right, only slower.
-    const width = Math.max(least, Math.sqrt(((maxX - minX) * (maxY - minY)) / (8 * n)), (maxX - minX) / 4096, (maxY - minY) / 4096);
+    const width = Math.max(
+      least,
+      Math.sqrt(((maxX - minX) * (maxY - minY)) / (8 * n)),
+      (maxX - minX) / 4096,
+      (maxY - minY) / 4096,
+    );
     const across = Math.floor((maxX - minX) / width) + 1;
     const down = Math.floor((maxY - minY) / width) + 1;
     const offsets = new Uint32Array(across * down + 1);
     for (let v = 0; v < n; v++) {
-      cell[v] = Math.floor((positions[2 * v] - minX) / width) + across * Math.floor((positions[2 * v + 1] - minY) / width);
+      cell[v] =
+        Math.floor((positions[2 * v] - minX) / width) + across * Math.floor((positions[2 * v + 1] - minY) / width);
       offsets[cell[v] + 1]++;
     }
     for (let c = 0; c < across * down; c++) offsets[c + 1] += offsets[c];

@@ -103,7 +103,7 @@ function step(x: Float64Array, y: Float64Array, forces: Forces): void {
     const py = y[v];
     let fx = 0;
     let fy = 0;
-    for (let c = 0; c < cells; ) {
+    for (let c = 0; c < cells;) {
       const dx = px - cellX[c];
       const dy = py - cellY[c];
       const d2 = dx * dx + dy * dy;

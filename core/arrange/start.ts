@@ -85,7 +85,8 @@ function doubleCentre(columns: Float64Array, size: number, k: number): void {
   for (let p = 0; p < k; p++) {
     let columnMean = 0;
     for (let i = 0; i < size; i++) columnMean += columns[p * size + i] / size;
-    for (let i = 0; i < size; i++) columns[p * size + i] = -0.5 * (columns[p * size + i] - rowMean[i] - columnMean + mean);
+    for (let i = 0; i < size; i++)
+      columns[p * size + i] = -0.5 * (columns[p * size + i] - rowMean[i] - columnMean + mean);
   }
 }
 

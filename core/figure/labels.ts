@@ -49,7 +49,8 @@ export function placeLabels(
     const r1 = Math.floor((top + height) / cell);
     if (c1 < 0 || r1 < 0 || c0 >= across || r0 >= down) return false;
     for (let r = Math.max(0, r0); r <= Math.min(down - 1, r1); r++) {
-      for (let c = Math.max(0, c0); c <= Math.min(across - 1, c1); c++) if (taken[r * across + c] && !force) return false;
+      for (let c = Math.max(0, c0); c <= Math.min(across - 1, c1); c++)
+        if (taken[r * across + c] && !force) return false;
     }
     for (let r = Math.max(0, r0); r <= Math.min(down - 1, r1); r++) {
       for (let c = Math.max(0, c0); c <= Math.min(across - 1, c1); c++) taken[r * across + c] = 1;

@@ -28,7 +28,14 @@ export interface Stroke {
 export interface Pen {
   fillPage(colour: string): void;
   /** A straight line, or a quadratic curve where a control point is given. */
-  line(x1: number, y1: number, x2: number, y2: number, control: readonly [number, number] | undefined, stroke: Stroke): void;
+  line(
+    x1: number,
+    y1: number,
+    x2: number,
+    y2: number,
+    control: readonly [number, number] | undefined,
+    stroke: Stroke,
+  ): void;
   /** A closed polygon. */
   polygon(points: readonly number[], fill: string, opacity: number): void;
   shape(kind: Shape, x: number, y: number, radius: number, fill: string, rim: string, rimWidth: number): void;
@@ -38,7 +45,14 @@ export interface Pen {
     text: string,
     x: number,
     y: number,
-    style: { size: number; colour: string; weight: 400 | 600; anchor: 'start' | 'middle'; serif?: boolean; halo?: string },
+    style: {
+      size: number;
+      colour: string;
+      weight: 400 | 600;
+      anchor: 'start' | 'middle';
+      serif?: boolean;
+      halo?: string;
+    },
   ): void;
 }
 
@@ -104,7 +118,13 @@ export async function drawPage(
     pen.shape(shapes[scene.shape[v]], x, y, r, nodeColour(scene, v), ink.ground, Math.min(1.5, r / 4));
   }
   await breathe?.(0.9);
-  const lettering = { size: scene.labelSize, weight: 600, anchor: 'middle', colour: ink.ink, halo: ink.ground } as const;
+  const lettering = {
+    size: scene.labelSize,
+    weight: 600,
+    anchor: 'middle',
+    colour: ink.ink,
+    halo: ink.ground,
+  } as const;
   const box = { width: options.width, height: options.height - legend.height };
   const widthOf = (text: string): number => textWidth(text, scene.labelSize);
   for (const { node, x, y } of placeLabels(scene, camera, box, widthOf)) pen.text(scene.labels[node], x, y, lettering);

@@ -54,7 +54,8 @@ export async function svg(
     shape(kind, x, y, radius, fill, rim, rimWidth) {
       close();
       const line = rimWidth > 0 ? ` stroke="${rim}" stroke-width="${at(rimWidth)}"` : '';
-      if (kind === 'circle') parts.push(`<circle cx="${at(x)}" cy="${at(y)}" r="${at(radius)}" fill="${fill}"${line}/>\n`);
+      if (kind === 'circle')
+        parts.push(`<circle cx="${at(x)}" cy="${at(y)}" r="${at(radius)}" fill="${fill}"${line}/>\n`);
       else {
         const points = corners[kind].map(([dx, dy]) => `${at(x + dx * radius)},${at(y + dy * radius)}`).join(' ');
         parts.push(`<polygon points="${points}" fill="${fill}"${line}/>\n`);

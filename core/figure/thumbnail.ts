@@ -23,7 +23,10 @@ export function thumbnail(scene: Scene): Promise<string> {
   return svg(
     {
       ...scene,
-      positions: Float32Array.from({ length: 2 * nodes.length }, (_, i) => scene.positions[2 * nodes[i >> 1] + (i & 1)]),
+      positions: Float32Array.from(
+        { length: 2 * nodes.length },
+        (_, i) => scene.positions[2 * nodes[i >> 1] + (i & 1)],
+      ),
       radius: Float32Array.from(nodes, (v) => scene.radius[v]),
       fill: Uint8Array.from({ length: 3 * nodes.length }, (_, i) => scene.fill[3 * nodes[Math.floor(i / 3)] + (i % 3)]),
       shape: Uint8Array.from(nodes, (v) => scene.shape[v]),

@@ -26,14 +26,23 @@ export function archiveManifest(
   trail: Trail,
   tables: readonly { key: string; name: string; columns: Archive['tables'][number]['columns'] }[],
 ): string {
-  const listed = tables.map(({ key, name: title, columns }) => ({ key, name: title, file: `tables/${key}.csv`, columns }));
+  const listed = tables.map(({ key, name: title, columns }) => ({
+    key,
+    name: title,
+    file: `tables/${key}.csv`,
+    columns,
+  }));
   return JSON.stringify({ format: 'nunatak network 1', name, trail, tables: listed }, null, 2) + '\n';
 }
 
 /** Reads an archive's files. A Fault where one is missing or is not what it should be. */
-export function readArchive(file: (path: string) => Uint8Array | undefined, where: string): { archive: Archive; source: Source } {
+export function readArchive(
+  file: (path: string) => Uint8Array | undefined,
+  where: string,
+): { archive: Archive; source: Source } {
   const manifest = file('network.json');
-  if (!manifest) throw new Fault(`“${where}” has no network.json. Give a folder or archive that a network was taken away as.`);
+  if (!manifest)
+    throw new Fault(`“${where}” has no network.json. Give a folder or archive that a network was taken away as.`);
   let parsed;
   try {
     parsed = archiveSchema.safeParse(JSON.parse(new TextDecoder().decode(manifest)));

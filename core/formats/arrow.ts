@@ -122,8 +122,10 @@ export function fromArrow(bytes: Uint8Array): Table {
         };
       case 'list': {
         const data = part(`${c}`).data[0] as Data<List<Uint32>> | undefined;
-        const offsets = data ? Uint32Array.from(data.valueOffsets.subarray(0, meta.rows + 1)) : new Uint32Array(1);
-        const codes = data ? Uint32Array.from(data.children[0].values.subarray(0, offsets[meta.rows])) : new Uint32Array(0);
+        if (!data) return { type, name, offsets: new Uint32Array(1), codes: new Uint32Array(0), dictionary: [] };
+        const offsets = Uint32Array.from((data.valueOffsets as Int32Array).subarray(0, meta.rows + 1));
+        const child = data.children[0] as unknown as { values: Uint32Array };
+        const codes = Uint32Array.from(child.values.subarray(0, offsets[meta.rows]));
         return { type, name, offsets, codes, dictionary: lists[c] ?? [] };
       }
     }

@@ -22,7 +22,11 @@ export interface CsvFound {
 export type FaultyRule = 'aside' | 'fit';
 
 interface LowParser {
-  parse(input: string, base: number, ignoreLast: boolean): { data: string[][]; errors: { code: string }[]; meta: { cursor: number } };
+  parse(
+    input: string,
+    base: number,
+    ignoreLast: boolean,
+  ): { data: string[][]; errors: { code: string }[]; meta: { cursor: number } };
 }
 type LowParserMaker = new (config: { delimiter: string; newline: string; quoteChar: string }) => LowParser;
 const Parser = (Papa as unknown as { Parser: LowParserMaker }).Parser;
@@ -67,7 +71,8 @@ export class CsvReader {
   end(): CsvFound {
     if (!this.decoder) this.begin();
     this.read(this.decoder?.decode() ?? '', true);
-    if (!this.found) throw new Fault(`“${this.name}” is empty. Choose a file with a header line and rows below it.`, this.name);
+    if (!this.found)
+      throw new Fault(`“${this.name}” is empty. Choose a file with a header line and rows below it.`, this.name);
     return this.found;
   }
 
@@ -156,7 +161,7 @@ function linesIn(rows: readonly string[][]): number {
 function encodingOf(bytes: Uint8Array, name: string): CsvFound['encoding'] {
   if (bytes[0] === 0xff && bytes[1] === 0xfe) return 'utf-16le';
   if (bytes[0] === 0xfe && bytes[1] === 0xff) return 'utf-16be';
-  if (bytes.includes(0)) {
+  if (bytes.subarray(0, headSize).includes(0)) {
     throw new Fault(`“${name}” is no text file. Bring in a CSV file: text, one line for each row.`, name);
   }
   try {
@@ -211,7 +216,11 @@ function header(cells: readonly string[], name: string): { columns: string[]; no
     used.add(unique);
     return unique;
   });
-  if (unnamed) notes.push(`${counted(unnamed, 'column')} without a name in the header ${unnamed === 1 ? 'was' : 'were'} given one.`);
-  if (doubled.length) notes.push(`The name “${doubled[0]}” stands more than once in the header; the later ones got a number.`);
+  if (unnamed)
+    notes.push(
+      `${counted(unnamed, 'column')} without a name in the header ${unnamed === 1 ? 'was' : 'were'} given one.`,
+    );
+  if (doubled.length)
+    notes.push(`The name “${doubled[0]}” stands more than once in the header; the later ones got a number.`);
   return { columns, notes };
 }

@@ -16,8 +16,7 @@ export const csvCell = (text: string): string => quoted(neutralised(text));
 
 /** Rows of written cells as they are, for programs that read them back: nothing is neutralised. */
 export function csvRows(rows: readonly (readonly string[])[]): string {
-  // A single empty cell would be a blank line, which readers pass over.
-  return rows.map((cells) => (cells.length === 1 && cells[0] === '' ? '""' : cells.map(quoted).join(',')) + '\r\n').join('');
+  return rows.map((cells) => cells.map(quoted).join(',') + '\r\n').join('');
 }
 
 /** Columns of equal length as CSV with a header; lines end with CR LF. */

@@ -14,7 +14,12 @@ function attributeText(col: Column, row: number): string {
 
 /** The network as GraphML: labels, weights, positions and all columns. Empty cells are left out. */
 export function graphml(net: Network): string {
-  const label: Column = { type: 'text', name: 'label', codes: Int32Array.from(net.labels.keys()), dictionary: net.labels };
+  const label: Column = {
+    type: 'text',
+    name: 'label',
+    codes: Int32Array.from(net.labels.keys()),
+    dictionary: net.labels,
+  };
   const nodeColumns = [label, ...net.nodeColumns.filter((col) => col.name !== 'label'), ...positionColumns(net)];
   const weight: Column = { type: 'number', name: 'weight', values: net.weight };
   const edgeColumns = [weight, ...net.edgeColumns.filter((col) => col.name !== 'weight')];

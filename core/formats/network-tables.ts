@@ -22,7 +22,11 @@ function distinct(columns: Column[]): Column[] {
 
 /** `id`, `label`, then the node table's and all computed columns. */
 export function nodeTable(net: Network): Column[] {
-  return distinct([textColumn('id', net.ids), textColumn('label', net.labels), ...net.nodeColumns.filter((col) => col.name !== 'id')]);
+  return distinct([
+    textColumn('id', net.ids),
+    textColumn('label', net.labels),
+    ...net.nodeColumns.filter((col) => col.name !== 'id'),
+  ]);
 }
 
 /** `source`, `target` (ids), `weight`, then all columns of the edges. */

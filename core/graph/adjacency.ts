@@ -15,7 +15,7 @@ const kept = new WeakMap<Uint32Array, Map<string, Adjacency>>();
 
 function keep(net: Network, key: string, make: () => Adjacency): Adjacency {
   let made = kept.get(net.source);
-  if (!made) kept.set(net.source, (made = new Map()));
+  if (!made) kept.set(net.source, (made = new Map<string, Adjacency>()));
   const full = `${key} ${net.directed} ${nodeCount(net)}`;
   let adjacency = made.get(full);
   if (!adjacency) made.set(full, (adjacency = make()));

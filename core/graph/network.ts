@@ -80,7 +80,11 @@ export function withColumn(net: Network, on: 'nodes' | 'edges', col: Column, ste
 /** The named node column; a Fault that names the step's place where there is none. */
 export function nodeColumn(net: Network, name: string, where?: string): Column {
   const found = net.nodeColumns.find((col) => col.name === name);
-  if (!found) throw new Fault(`The nodes have no column “${name}” at this step. Choose another column, or move the step after the one that makes it.`, where);
+  if (!found)
+    throw new Fault(
+      `The nodes have no column “${name}” at this step. Choose another column, or move the step after the one that makes it.`,
+      where,
+    );
   return found;
 }
 

@@ -173,7 +173,8 @@ function refine(
   // Weight from each part to the rest of its group.
   const outward = new Float64Array(n);
   for (let v = 0; v < n; v++) {
-    for (let k = rows.offsets[v]; k < rows.offsets[v + 1]; k++) if (of[rows.to[k]] === of[v]) outward[v] += rows.weight[k];
+    for (let k = rows.offsets[v]; k < rows.offsets[v + 1]; k++)
+      if (of[rows.to[k]] === of[v]) outward[v] += rows.weight[k];
   }
   const order = Uint32Array.from({ length: n }, (_, v) => v);
   random.shuffle(order);

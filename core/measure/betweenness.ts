@@ -60,13 +60,7 @@ async function accumulateAll(rows: Adjacency, stands: Float64Array, sums: Float6
 }
 
 /** Adds to `sums` what the shortest paths from one source give every node between their ends; node v counts as `stands[v]` nodes. */
-function accumulate(
-  source: number,
-  rows: Adjacency,
-  stands: Float64Array,
-  scratch: Scratch,
-  sums: Float64Array,
-): void {
+function accumulate(source: number, rows: Adjacency, stands: Float64Array, scratch: Scratch, sums: Float64Array): void {
   const { offsets, to } = rows;
   const { distance, paths, dependency, order } = scratch;
   if (offsets[source] === offsets[source + 1]) return;

@@ -43,7 +43,8 @@ export async function pagerankOf(
     let change = 0;
     for (let v = 0; v < n; v++) {
       let sum = 0;
-      if (weighted) for (let k = into.offsets[v]; k < into.offsets[v + 1]; k++) sum += share[into.to[k]] * into.weight[k];
+      if (weighted)
+        for (let k = into.offsets[v]; k < into.offsets[v + 1]; k++) sum += share[into.to[k]] * into.weight[k];
       else for (let k = into.offsets[v]; k < into.offsets[v + 1]; k++) sum += share[into.to[k]];
       next[v] = base + damping * sum;
       change += Math.abs(next[v] - rank[v]);

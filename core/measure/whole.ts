@@ -21,7 +21,12 @@ export function density(net: Network): number {
 
 export const wholeFigures: readonly WholeFigure[] = [
   { key: 'nodes', name: 'Nodes', words: 'How many nodes there are.', compute: nodeCount },
-  { key: 'edges', name: 'Edges', words: 'How many edges there are, parallel ones and loops included.', compute: edgeCount },
+  {
+    key: 'edges',
+    name: 'Edges',
+    words: 'How many edges there are, parallel ones and loops included.',
+    compute: edgeCount,
+  },
   {
     key: 'density',
     name: 'Density',

@@ -33,7 +33,8 @@ export function shares(values: Float64Array, scale: Scale): Amounts {
   for (let i = 0; i < values.length; i++) {
     const share = (values[i] - low) / range;
     // The logarithm is taken over two decades above the lowest value, which has no logarithm of its own at 0.
-    result[i] = scale === 'linear' ? share : scale === 'sqrt' ? Math.sqrt(share) : Math.log1p(99 * share) / Math.log(100);
+    result[i] =
+      scale === 'linear' ? share : scale === 'sqrt' ? Math.sqrt(share) : Math.log1p(99 * share) / Math.log(100);
   }
   return { shares: result, low, high };
 }
@@ -42,7 +43,7 @@ function rankShares(values: Float64Array, result: Float64Array): Float64Array {
   const order = Uint32Array.from(values.keys()).filter((i) => !Number.isNaN(values[i]));
   order.sort((a, b) => values[a] - values[b]);
   const last = order.length - 1;
-  for (let i = 0; i < order.length; ) {
+  for (let i = 0; i < order.length;) {
     let j = i;
     while (j < last && values[order[j + 1]] === values[order[i]]) j++;
     for (let k = i; k <= j; k++) result[order[k]] = (i + j) / 2 / last;

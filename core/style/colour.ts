@@ -12,7 +12,8 @@ export function rgb(colour: string): Rgb {
 }
 
 /** `#rrggbb`. */
-export const hex = ([r, g, b]: Rgb): string => `#${[r, g, b].map((part) => part.toString(16).padStart(2, '0')).join('')}`;
+export const hex = ([r, g, b]: Rgb): string =>
+  `#${[r, g, b].map((part) => part.toString(16).padStart(2, '0')).join('')}`;
 
 /** Category palettes in order of use. The second and third: Okabe & Ito 2008; Tol 2021, “bright”. */
 export const categoryPalettes = {

@@ -173,7 +173,9 @@ function nodeRadius(net: Network, style: StyleSettings, legend: LegendPart[], st
   if (!Number.isNaN(amounts.low)) {
     legend.push({ kind: 'sizes', title: columnTitle(col.name), ...ends(amounts), min: rule.min, max: rule.max });
   }
-  return Float32Array.from(amounts.shares, (share) => (Number.isNaN(share) ? rule.min : rule.min + (rule.max - rule.min) * share));
+  return Float32Array.from(amounts.shares, (share) =>
+    Number.isNaN(share) ? rule.min : rule.min + (rule.max - rule.min) * share,
+  );
 }
 
 function edgePattern(net: Network, style: StyleSettings, legend: LegendPart[], step?: string): Uint8Array {
@@ -199,7 +201,9 @@ function edgeWidth(net: Network, style: StyleSettings, legend: LegendPart[], ste
     const title = columnTitle(rule.column === 'weight' ? net.weightName : rule.column);
     legend.push({ kind: 'widths', title, ...ends(amounts), min: rule.min, max: rule.max });
   }
-  return Float32Array.from(amounts.shares, (share) => (Number.isNaN(share) ? rule.min : rule.min + (rule.max - rule.min) * share));
+  return Float32Array.from(amounts.shares, (share) =>
+    Number.isNaN(share) ? rule.min : rule.min + (rule.max - rule.min) * share,
+  );
 }
 
 /** Opacity falls with the number of edges, so that many read as shading. */

@@ -39,7 +39,8 @@ export function readDate(text: string): ReadDate | undefined {
     year = Number(iso[1]);
     month = iso[2] === undefined ? 0 : Number(iso[2]);
     day = iso[3] === undefined ? 0 : Number(iso[3]);
-    precision = iso[3] !== undefined ? datePrecision.day : iso[2] !== undefined ? datePrecision.month : datePrecision.year;
+    precision =
+      iso[3] !== undefined ? datePrecision.day : iso[2] !== undefined ? datePrecision.month : datePrecision.year;
     doubtful = iso[4] !== undefined;
   } else {
     const word = wordForm.exec(trimmed);
@@ -96,7 +97,8 @@ export function cellText(col: Column, row: number): string {
       return writeDate(col.day[row], col.precision[row], col.doubtful[row] === 1);
     case 'list': {
       let text = '';
-      for (let k = col.offsets[row]; k < col.offsets[row + 1]; k++) text += (text && '; ') + col.dictionary[col.codes[k]];
+      for (let k = col.offsets[row]; k < col.offsets[row + 1]; k++)
+        text += (text && '; ') + col.dictionary[col.codes[k]];
       return text;
     }
   }

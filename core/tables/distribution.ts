@@ -51,8 +51,10 @@ function banded(values: Float64Array): Distribution {
     if (value > high) high = value;
   }
   if (filled === 0) return { filled, distinct: 0, bars: [] };
-  const width = (high - low) / bands || 1;
+  // Halves and parts before differences: the range itself may be larger than a number can be.
+  const width = high / bands - low / bands || 1;
   const bars = new Array<number>(low === high ? 1 : bands).fill(0);
-  for (const value of values) if (!Number.isNaN(value)) bars[Math.min(bars.length - 1, Math.floor((value - low) / width))]++;
+  for (const value of values)
+    if (!Number.isNaN(value)) bars[Math.min(bars.length - 1, Math.floor(value / width - low / width))]++;
   return { filled, distinct: seen.size, bars, low, high };
 }

@@ -21,23 +21,21 @@ export const stepSchema = z.discriminatedUnion('kind', [
 ]);
 export type Step = z.infer<typeof stepSchema>;
 
-export const trailSchema = z
-  .object({ steps: z.array(stepSchema) })
-  .superRefine(({ steps }, check) => {
-    steps.forEach((step, i) => {
-      if ((step.kind === 'ties') !== (i === 0)) {
-        check.addIssue({ code: 'custom', path: ['steps', i], message: 'A trail begins with its one Ties step.' });
-      }
-      if (steps.findIndex((other) => other.id === step.id) !== i) {
-        check.addIssue({ code: 'custom', path: ['steps', i, 'id'], message: `Two steps have the id ${step.id}.` });
-      }
-    });
+export const trailSchema = z.object({ steps: z.array(stepSchema) }).superRefine(({ steps }, check) => {
+  steps.forEach((step, i) => {
+    if ((step.kind === 'ties') !== (i === 0)) {
+      check.addIssue({ code: 'custom', path: ['steps', i], message: 'A trail begins with its one Ties step.' });
+    }
+    if (steps.findIndex((other) => other.id === step.id) !== i) {
+      check.addIssue({ code: 'custom', path: ['steps', i, 'id'], message: `Two steps have the id ${step.id}.` });
+    }
   });
+});
 export type Trail = z.infer<typeof trailSchema>;
 
 /** The kind of a step, with its settings' type set aside: the schema has already parted them. */
 export function kindOf(step: Step): StepKind<Step> {
-  return stepKinds[step.kind] as unknown as StepKind<Step>;
+  return stepKinds[step.kind];
 }
 
 /** Settings in a few words. */

@@ -115,7 +115,8 @@ export async function runTrail(source: Source, trail: Trail, options: RunOptions
     const digest = digests[i];
     let outcome = cache.get(digest) as StepOutcome | undefined;
     const kind = kindOf(step);
-    if (!outcome && options.sketch && kind.sketch && state) {
+    const atHand = kind.atHand?.(step, (key) => cache.get(memoKey(digests[i - 1], key)) !== undefined);
+    if (!outcome && options.sketch && kind.sketch && !atHand && state) {
       stand = true;
       state = kind.sketch(state, step);
       reports.push({ id: step.id, ...size(state), result: '', notes: [] });
@@ -177,5 +178,5 @@ function tableFor(source: Source, key: string, step: string): Table {
 export function newStep(trail: Trail, kind: Step['kind'], settings: object): Step {
   let number = trail.steps.length + 1;
   while (trail.steps.some((step) => step.id === `s${number}`)) number++;
-  return stepKinds[kind].schema.parse({ id: `s${number}`, kind, on: true, ...settings }) as Step;
+  return stepKinds[kind].schema.parse({ id: `s${number}`, kind, on: true, ...settings });
 }

@@ -46,6 +46,8 @@ export interface StepKind<S extends { id: string; kind: string; on: boolean } = 
   run(state: TrailState | undefined, settings: S, context: StepContext): Promise<StepOutcome>;
   /** A quick stand-in for `run`, shown while the real thing is computed. */
   sketch?(state: TrailState, settings: S): TrailState;
+  /** Whether the costly part of the work is kept already, so that no stand-in is needed. */
+  atHand?(settings: S, kept: (key: string) => boolean): boolean;
 }
 
 /** The state before a step that needs one. */

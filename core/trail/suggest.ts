@@ -14,7 +14,13 @@ interface Ends {
 
 function named(table: Table, names: readonly string[]): Column | undefined {
   for (const name of names) {
-    const found = table.columns.find((col) => col.name.toLowerCase().replace(/[^a-z]/g, '').replace(/id$/, '') === name);
+    const found = table.columns.find(
+      (col) =>
+        col.name
+          .toLowerCase()
+          .replace(/[^a-z]/g, '')
+          .replace(/id$/, '') === name,
+    );
     if (found) return found;
   }
   return undefined;

@@ -23,7 +23,10 @@ function install(packages, why) {
   say(`Installing ${packages.join(', ')} …`);
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   run('apt-get', ['update', '-qq'], { env, stdio: ['ignore', 'ignore', 'inherit'] });
-  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...packages], { env, stdio: ['ignore', 'ignore', 'inherit'] });
+  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...packages], {
+    env,
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
 }
 
 /** A PostgreSQL server, unless an outside one is used. */
@@ -39,10 +42,15 @@ export function needChromium() {
 
 /** The packages of the lock file; nothing is done where they are all there. */
 export function needModules(root) {
-  const lock = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
   const mark = join(root, 'node_modules', '.installed');
   if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return;
   say('Installing the packages of the lock file …');
-  run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root, env: { ...process.env, NODE_ENV: 'development' } });
+  run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+    cwd: root,
+    env: { ...process.env, NODE_ENV: 'development' },
+  });
   writeFileSync(mark, lock);
 }

@@ -1,6 +1,16 @@
 /** A private PostgreSQL cluster on loopback, shared by all starts of this checkout, stopped by the last of them. */
 import { createHash, randomBytes } from 'node:crypto';
-import { chmodSync, chownSync, existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  chownSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { output, run, say } from './run.mjs';
@@ -22,7 +32,8 @@ function reachable(folder) {
   mkdirSync(folder, { recursive: true, mode: 0o755 });
   if (!asRoot) return folder;
   // `ls` as that account: permission bits alone do not tell.
-  if (output('ls', [folder], { ...account(), cwd: '/', stdio: ['ignore', 'pipe', 'ignore'] }) !== undefined) return folder;
+  if (output('ls', [folder], { ...account(), cwd: '/', stdio: ['ignore', 'pipe', 'ignore'] }) !== undefined)
+    return folder;
   const name = createHash('sha256').update(folder).digest('hex').slice(0, 12);
   const elsewhere = join('/var/lib/nunatak', name);
   mkdirSync(elsewhere, { recursive: true, mode: 0o755 });
@@ -80,7 +91,17 @@ export async function postgres(folder) {
     const handed = join(making, '..', 'password.handed');
     writeFileSync(handed, readFileSync(passwordFile), { mode: 0o600 });
     if (asRoot) for (const path of [making, handed]) chownSync(path, as.uid, as.gid);
-    const args = ['-D', making, '-U', 'nunatak', '--auth=scram-sha-256', `--pwfile=${handed}`, '-E', 'UTF8', '--locale=C'];
+    const args = [
+      '-D',
+      making,
+      '-U',
+      'nunatak',
+      '--auth=scram-sha-256',
+      `--pwfile=${handed}`,
+      '-E',
+      'UTF8',
+      '--locale=C',
+    ];
     run(join(programs, 'initdb'), args, { ...as, stdio: ['ignore', 'ignore', 'inherit'] });
     rmSync(handed);
     rmSync(data, { recursive: true, force: true });

@@ -18,7 +18,14 @@ export async function portFrom(wanted) {
 export async function serve(root, { mode, port, url, quiet }) {
   const child = start(
     process.execPath,
-    [join(root, 'node_modules', 'next', 'dist', 'bin', 'next'), mode, '--hostname', '127.0.0.1', '--port', String(port)],
+    [
+      join(root, 'node_modules', 'next', 'dist', 'bin', 'next'),
+      mode,
+      '--hostname',
+      '127.0.0.1',
+      '--port',
+      String(port),
+    ],
     {
       cwd: root,
       env: { ...process.env, DATABASE_URL: url, NEXT_TELEMETRY_DISABLED: '1' },

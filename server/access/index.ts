@@ -26,6 +26,7 @@ export async function studyFor(id: string, _right: Right): Promise<StudyHead> {
         .from(study)
         .where(and(eq(study.id, id), isNull(study.deletedAt)))
     : [];
-  if (!found[0]) throw new NotFound('This study is not there. It may have been deleted; the Studies page lists those there are.');
+  if (!found[0])
+    throw new NotFound('This study is not there. It may have been deleted; the Studies page lists those there are.');
   return found[0];
 }

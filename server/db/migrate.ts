@@ -11,7 +11,9 @@ export async function migrateDatabase(root = process.cwd()): Promise<void> {
     await client.query('select pg_advisory_lock(7250134)');
     await migrate(database(), { migrationsFolder: join(root, 'server', 'db', 'migrations') });
     for (const table of [study, studyTable, network]) {
-      await database().delete(table).where(sql`${table.deletedAt} < now() - interval '7 days'`);
+      await database()
+        .delete(table)
+        .where(sql`${table.deletedAt} < now() - interval '7 days'`);
     }
   } finally {
     await client.query('select pg_advisory_unlock(7250134)').catch(() => undefined);

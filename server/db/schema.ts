@@ -1,6 +1,17 @@
 /** The database, top to bottom. */
 import { sql } from 'drizzle-orm';
-import { customType, index, integer, json, pgTable, primaryKey, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core';
+import {
+  customType,
+  index,
+  integer,
+  json,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  unique,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import type { ColumnSpec } from '@/core/tables';
 import type { Trail } from '@/core/trail';
 

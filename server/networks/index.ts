@@ -45,7 +45,8 @@ async function found(studyId: string, id: string): Promise<typeof network.$infer
         .from(network)
         .where(and(eq(network.id, id), eq(network.studyId, studyId), isNull(network.deletedAt)))
     : [];
-  if (!rows[0]) throw new NotFound('This network is not there. It may have been deleted; the Networks page lists those there are.');
+  if (!rows[0])
+    throw new NotFound('This network is not there. It may have been deleted; the Networks page lists those there are.');
   return rows[0];
 }
 

@@ -10,7 +10,8 @@ export async function createSuggestedNetwork(studyId: string): Promise<{ id: str
   const tables = [];
   for (const { key } of heads) tables.push(await readTable(studyId, key));
   const trail = suggestTrail(tables);
-  if (!trail) throw new Fault('A network needs a table with two columns at least. Bring one in on the Records page.', 'tables');
+  if (!trail)
+    throw new Fault('A network needs a table with two columns at least. Bring one in on the Records page.', 'tables');
   const count = (await listNetworks(studyId)).length;
   return createNetwork(studyId, count ? `Network ${count + 1}` : 'First network', trail);
 }

@@ -10,14 +10,22 @@ export interface StudyCard {
   changedAt: Date;
   tables: number;
   records: number;
-  networks: { id: string; name: string; nodes: number | null; edges: number | null; groups: number | null; picture: string | null }[];
+  networks: {
+    id: string;
+    name: string;
+    nodes: number | null;
+    edges: number | null;
+    groups: number | null;
+    picture: string | null;
+  }[];
 }
 
 /** A name without surrounding blanks; a Fault where nothing is left, or too much. */
 export function cleanName(name: string, what: string): string {
   const clean = name.trim().replace(/\s+/g, ' ');
   if (clean === '') throw new Fault(`Give the ${what} a name.`, 'name');
-  if (clean.length > 200) throw new Fault(`The name has ${clean.length} characters; 200 is the most. Shorten it.`, 'name');
+  if (clean.length > 200)
+    throw new Fault(`The name has ${clean.length} characters; 200 is the most. Shorten it.`, 'name');
   return clean;
 }
 
@@ -92,7 +100,8 @@ export async function restoreStudy(id: string): Promise<void> {
     .set({ deletedAt: null })
     .where(and(eq(study.id, id), isNotNull(study.deletedAt)))
     .returning({ id: study.id });
-  if (restored.length === 0) throw new NotFound('There is nothing to bring back: the study is not among the deleted ones.');
+  if (restored.length === 0)
+    throw new NotFound('There is nothing to bring back: the study is not among the deleted ones.');
 }
 
 /** Marks a study as changed now. */

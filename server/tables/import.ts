@@ -83,7 +83,11 @@ export async function importTable(
   }
 }
 
-async function freeKey(client: { query: (text: string, values: unknown[]) => Promise<{ rows: { key: string }[] }> }, studyId: string, wanted: string): Promise<string> {
+async function freeKey(
+  client: { query: (text: string, values: unknown[]) => Promise<{ rows: { key: string }[] }> },
+  studyId: string,
+  wanted: string,
+): Promise<string> {
   // The lock makes two imports into one study take turns at choosing keys.
   await client.query('select pg_advisory_xact_lock(hashtext($1))', [studyId]);
   const { rows } = await client.query('select key from study_table where study_id = $1', [studyId]);
@@ -114,7 +118,10 @@ async function* copyLines(
   for await (const piece of bytes) {
     size += piece.length;
     if (size > largestFile) {
-      throw new Fault(`“${request.file}” is over 256 MB. Split it, or leave columns out, and bring it in again.`, request.file);
+      throw new Fault(
+        `“${request.file}” is over 256 MB. Split it, or leave columns out, and bring it in again.`,
+        request.file,
+      );
     }
     reader.push(piece);
     checkColumns(reader, request);

@@ -35,7 +35,12 @@ export function IconButton({
   children,
   side = 'bottom',
   ...rest
-}: ComponentProps<'button'> & { name: string; keys?: string; children: ReactNode; side?: 'bottom' | 'left' | 'right' | 'top' }) {
+}: ComponentProps<'button'> & {
+  name: string;
+  keys?: string;
+  children: ReactNode;
+  side?: 'bottom' | 'left' | 'right' | 'top';
+}) {
   return (
     <Hint text={keys ? `${name} · ${keys}` : name} side={side}>
       <button
@@ -54,7 +59,15 @@ export function IconButton({
 }
 
 /** A word on hover and focus. */
-export function Hint({ text, side = 'bottom', children }: { text: string; side?: 'bottom' | 'left' | 'right' | 'top'; children: ReactNode }) {
+export function Hint({
+  text,
+  side = 'bottom',
+  children,
+}: {
+  text: string;
+  side?: 'bottom' | 'left' | 'right' | 'top';
+  children: ReactNode;
+}) {
   return (
     <Tooltip.Root>
       <Tooltip.Trigger asChild>{children}</Tooltip.Trigger>

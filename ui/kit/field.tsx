@@ -5,7 +5,17 @@ import { Select, Slider, Switch } from 'radix-ui';
 import { type ReactNode, useEffect, useId, useRef, useState } from 'react';
 
 /** A label over a control, with a line of help under it where there is one. */
-export function Field({ label, help, htmlFor, children }: { label: ReactNode; help?: ReactNode; htmlFor?: string; children: ReactNode }) {
+export function Field({
+  label,
+  help,
+  htmlFor,
+  children,
+}: {
+  label: ReactNode;
+  help?: ReactNode;
+  htmlFor?: string;
+  children: ReactNode;
+}) {
   return (
     <div className="mt-3.5">
       <label htmlFor={htmlFor} className="mb-1 block text-sm font-semibold">
@@ -46,7 +56,11 @@ export function Choose({
 }) {
   const id = useId();
   const select = (
-    <Select.Root value={value || none} onValueChange={(next) => onChange(next === none ? '' : next)} disabled={disabled}>
+    <Select.Root
+      value={value || none}
+      onValueChange={(next) => onChange(next === none ? '' : next)}
+      disabled={disabled}
+    >
       <Select.Trigger
         id={id}
         aria-label={label}

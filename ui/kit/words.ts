@@ -14,7 +14,10 @@ export function ordinal(n: number): string {
 
 /** `132 nodes, 330 ties, 6 groups`. */
 export function sizeInWords(nodes: number, edges: number, groups?: number | null): string {
-  const parts = [`${grouped(nodes)} ${nodes === 1 ? 'node' : 'nodes'}`, `${grouped(edges)} ${edges === 1 ? 'tie' : 'ties'}`];
+  const parts = [
+    `${grouped(nodes)} ${nodes === 1 ? 'node' : 'nodes'}`,
+    `${grouped(edges)} ${edges === 1 ? 'tie' : 'ties'}`,
+  ];
   if (groups) parts.push(`${grouped(groups)} ${groups === 1 ? 'group' : 'groups'}`);
   return parts.join(', ');
 }

@@ -14,7 +14,12 @@ export function EdgeReading({ net, edge }: { net: Network; edge: number }) {
       <p className="text-quiet">a tie of {counted(records, 'record')}</p>
       <div className="mt-2 flex gap-3 text-sm font-semibold text-accent">
         {[net.source[edge], net.target[edge]].map((node, i) => (
-          <button key={i} type="button" className="truncate" onClick={() => store.getState().select({ nodes: [net.ids[node]] })}>
+          <button
+            key={i}
+            type="button"
+            className="truncate"
+            onClick={() => store.getState().select({ nodes: [net.ids[node]] })}
+          >
             {net.labels[node]}
           </button>
         ))}

@@ -15,7 +15,10 @@ export function NodeReading({ net, node }: { net: Network; node: number }) {
   const looks = useWorkbench((state) => state.looks);
   const store = useWorkbenchStore();
   const { computed, given } = partColumns(net);
-  const colour = looks && looks.fill.length > 3 * node ? hex([looks.fill[3 * node], looks.fill[3 * node + 1], looks.fill[3 * node + 2]]) : 'var(--bar)';
+  const colour =
+    looks && looks.fill.length > 3 * node
+      ? hex([looks.fill[3 * node], looks.fill[3 * node + 1], looks.fill[3 * node + 2]])
+      : 'var(--bar)';
   const ties = useMemo(() => strongest(net, node), [net, node]);
   const words = ['role', 'kind', 'type', 'group']
     .map((name) => given.find((col) => col.name === name))

@@ -58,13 +58,17 @@ export function MeasureBar({
   const value = col.values[node];
   const highest = highestOf(col.values);
   const origin = net.origins[col.name];
-  const scope = origin ? `Computed on ${grouped(origin.nodes)} nodes and ${grouped(origin.edges)} edges. Exactly ${value}.` : String(value);
+  const scope = origin
+    ? `Computed on ${grouped(origin.nodes)} nodes and ${grouped(origin.edges)} edges. Exactly ${value}.`
+    : String(value);
   return (
     <div className="mt-1.5" title={scope}>
       <div className="flex justify-between">
         <span>{columnTitle(col.name)}</span>
         <span className="text-quiet">
-          {Number.isNaN(value) ? 'undefined' : `${shortNumber(value)} · ${ordinal(rankOf(col.values, value))}${first ? ` of ${grouped(net.ids.length)}` : ''}`}
+          {Number.isNaN(value)
+            ? 'undefined'
+            : `${shortNumber(value)} · ${ordinal(rankOf(col.values, value))}${first ? ` of ${grouped(net.ids.length)}` : ''}`}
         </span>
       </div>
       <div className="h-[4px] rounded-full bg-rule">
@@ -104,12 +108,18 @@ export function Records({ net, edge, title }: { net: Network; edge: number; titl
       <Heading>{title}</Heading>
       <ul aria-label={title}>
         {texts.rows.map(({ row, cells }) => (
-          <li key={row} className="border-b border-rule py-1" title={cells.map((cell, c) => `${texts.columns[c]}: ${cell}`).join('\n')}>
+          <li
+            key={row}
+            className="border-b border-rule py-1"
+            title={cells.map((cell, c) => `${texts.columns[c]}: ${cell}`).join('\n')}
+          >
             {cells.filter((cell) => cell !== '').join(' · ')}
           </li>
         ))}
       </ul>
-      {to - from > shownRecords && <p className="mt-1 text-sm text-quiet">and {grouped(to - from - shownRecords)} more</p>}
+      {to - from > shownRecords && (
+        <p className="mt-1 text-sm text-quiet">and {grouped(to - from - shownRecords)} more</p>
+      )}
     </section>
   );
 }
@@ -126,7 +136,10 @@ export function edgeFacts(net: Network, edge: number): { name: string; value: st
       .filter((col) => col.name !== net.weightName)
       .map((col) => ({
         name: col.name,
-        value: col.type === 'number' && !Number.isNaN(col.values[edge]) ? shortNumber(col.values[edge]) : cellText(col, edge),
+        value:
+          col.type === 'number' && !Number.isNaN(col.values[edge])
+            ? shortNumber(col.values[edge])
+            : cellText(col, edge),
       })),
   ];
 }

@@ -7,7 +7,10 @@ const sorted = new WeakMap<Float64Array, Float64Array>();
 function descending(values: Float64Array): Float64Array {
   let order = sorted.get(values);
   if (!order) {
-    order = values.filter((value) => !Number.isNaN(value)).sort().reverse();
+    order = values
+      .filter((value) => !Number.isNaN(value))
+      .sort()
+      .reverse();
     sorted.set(values, order);
   }
   return order;

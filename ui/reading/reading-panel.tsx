@@ -17,13 +17,17 @@ export function ReadingPanel() {
   if (net) {
     const chosen = new Set(selection.nodes);
     const nodes = chosen.size ? Array.from(net.ids.keys()).filter((v) => chosen.has(net.ids[v])) : [];
-    if (selection.edge !== undefined && selection.edge < net.source.length) content = <EdgeReading net={net} edge={selection.edge} />;
+    if (selection.edge !== undefined && selection.edge < net.source.length)
+      content = <EdgeReading net={net} edge={selection.edge} />;
     else if (nodes.length === 1) content = <NodeReading net={net} node={nodes[0]} />;
     else if (nodes.length > 1) content = <SeveralReading net={net} nodes={nodes} />;
     else content = <WholeReading net={net} />;
   }
   return (
-    <aside aria-label="Reading panel" className="relative w-72 shrink-0 overflow-y-auto border-l border-line bg-panel px-3.5 pt-3.5 pb-6">
+    <aside
+      aria-label="Reading panel"
+      className="relative w-72 shrink-0 overflow-y-auto border-l border-line bg-panel px-3.5 pt-3.5 pb-6"
+    >
       <span className="absolute top-2.5 right-2">
         <IconButton name="Close the reading panel" side="left" onClick={() => store.setState({ reading: false })}>
           <PanelRightClose size={16} aria-hidden />

@@ -37,7 +37,11 @@ export function WholeReading({ net }: { net: Network }) {
       <p className="text-quiet">the whole network, {net.directed ? 'directed' : 'undirected'}</p>
       <dl className="mt-3">
         {figures.map(({ key, name: title, words, value }) => (
-          <div key={key} className="flex justify-between border-b border-rule py-1" title={`${words} Exactly ${value}.`}>
+          <div
+            key={key}
+            className="flex justify-between border-b border-rule py-1"
+            title={`${words} Exactly ${value}.`}
+          >
             <dt>{title}</dt>
             <dd className="font-semibold">{shortNumber(value)}</dd>
           </div>

@@ -54,7 +54,9 @@ export function DraftFindings({ draft, onChange }: { draft: Draft; onChange: Rec
       <div className="h-3.5" />
       {preview.rows === 0 && preview.faulty.count === 0 && (
         <Finding title="Only a header">
-          <p className="text-sm text-quiet">There are no rows below it, so there is nothing to store. Choose another file.</p>
+          <p className="text-sm text-quiet">
+            There are no rows below it, so there is nothing to store. Choose another file.
+          </p>
         </Finding>
       )}
       {preview.faulty.count > 0 && (
@@ -67,19 +69,37 @@ export function DraftFindings({ draft, onChange }: { draft: Draft; onChange: Rec
             ))}
           </ul>
           <div className="mt-2 flex flex-wrap gap-1.5">
-            <Button look={faulty === 'aside' ? 'main' : 'plain'} aria-pressed={faulty === 'aside'} onClick={() => onChange(draft.id, { faulty: 'aside' })}>
+            <Button
+              look={faulty === 'aside' ? 'main' : 'plain'}
+              aria-pressed={faulty === 'aside'}
+              onClick={() => onChange(draft.id, { faulty: 'aside' })}
+            >
               Set rows aside
             </Button>
-            <Button look={faulty === 'fit' ? 'main' : 'plain'} aria-pressed={faulty === 'fit'} onClick={() => onChange(draft.id, { faulty: 'fit' })}>
+            <Button
+              look={faulty === 'fit' ? 'main' : 'plain'}
+              aria-pressed={faulty === 'fit'}
+              onClick={() => onChange(draft.id, { faulty: 'fit' })}
+            >
               Fill up or cut to fit
             </Button>
           </div>
         </Finding>
       )}
       {misfits.map(({ name, type, count }) => (
-        <Finding key={name} title={`${counted(count, 'cell')} of ${name} ${count === 1 ? 'is' : 'are'} no ${typeNames[type]}`}>
-          <p className="text-sm text-quiet">Kept as written and shown in red; they count as empty. Or read the column as text.</p>
-          <Button className="mt-2" onClick={() => onChange(draft.id, { types: types.map((one, c) => (preview.columns[c].name === name ? 'text' : one)) })}>
+        <Finding
+          key={name}
+          title={`${counted(count, 'cell')} of ${name} ${count === 1 ? 'is' : 'are'} no ${typeNames[type]}`}
+        >
+          <p className="text-sm text-quiet">
+            Kept as written and shown in red; they count as empty. Or read the column as text.
+          </p>
+          <Button
+            className="mt-2"
+            onClick={() =>
+              onChange(draft.id, { types: types.map((one, c) => (preview.columns[c].name === name ? 'text' : one)) })
+            }
+          >
             Read as text
           </Button>
         </Finding>
@@ -113,13 +133,23 @@ function TypeList({
           <li key={name} className="grid grid-cols-[1fr_6.5rem] items-center gap-2">
             <span className="truncate" title={name}>
               {name}
-              {share !== undefined && share < 1 && <span className="ml-1.5 text-sm text-quiet">{Math.floor(share * 100)} % fit</span>}
+              {share !== undefined && share < 1 && (
+                <span className="ml-1.5 text-sm text-quiet">{Math.floor(share * 100)} % fit</span>
+              )}
             </span>
-            <Choose compact label={`Type of ${name}`} value={type} choices={typeChoices} onChange={(next) => onChange(c, next as ColumnType)} />
+            <Choose
+              compact
+              label={`Type of ${name}`}
+              value={type}
+              choices={typeChoices}
+              onChange={(next) => onChange(c, next as ColumnType)}
+            />
           </li>
         ))}
       </ul>
-      {columns.length > mostListed && <p className="mt-2 text-sm text-quiet">and {grouped(columns.length - mostListed)} more, as found</p>}
+      {columns.length > mostListed && (
+        <p className="mt-2 text-sm text-quiet">and {grouped(columns.length - mostListed)} more, as found</p>
+      )}
     </>
   );
 }
@@ -133,12 +163,22 @@ export function TableFindings({ study, table }: { study: string; table: TableHea
   };
   return (
     <Panel title="Table" help={`${counted(table.rows, 'record')} in ${counted(table.columns.length, 'column')}.`}>
-      <TextField label="Name" value={table.name} onCommit={async (name) => said(await renameTable(study, table.key, name))} />
+      <TextField
+        label="Name"
+        value={table.name}
+        onCommit={async (name) => said(await renameTable(study, table.key, name))}
+      />
       <h3 className="mt-4 text-sm font-semibold">Types of the columns</h3>
       <TypeList
         columns={table.columns}
         onChange={async (c, type) =>
-          said(await retypeTable(study, table.key, table.columns.map((col, i) => (i === c ? { ...col, type } : col))))
+          said(
+            await retypeTable(
+              study,
+              table.key,
+              table.columns.map((col, i) => (i === c ? { ...col, type } : col)),
+            ),
+          )
         }
       />
       <Button

@@ -12,7 +12,13 @@ import type { Laid, Records } from './use-records';
 const rowHeight = 28;
 const headerHeight = 64;
 const page = 100;
-const typeNames: Record<ColumnType, string> = { text: 'text', number: 'number', yesno: 'yes/no', date: 'date', list: 'list' };
+const typeNames: Record<ColumnType, string> = {
+  text: 'text',
+  number: 'number',
+  yesno: 'yes/no',
+  date: 'date',
+  list: 'list',
+};
 
 interface GridRow {
   row: number;
@@ -45,7 +51,12 @@ export function Grid({ laid, desk, search }: { laid: Laid; desk: Records['desk']
     (c: number): number => widths[laid.columns[c].name] ?? firstWidth(laid.columns[c]),
     [widths, laid.columns],
   );
-  const rows = useVirtualizer({ count: shown.count, getScrollElement: () => scroller.current, estimateSize: () => rowHeight, overscan: 16 });
+  const rows = useVirtualizer({
+    count: shown.count,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => rowHeight,
+    overscan: 16,
+  });
   const columns = useVirtualizer({
     count: laid.columns.length,
     getScrollElement: () => scroller.current,
@@ -71,7 +82,11 @@ export function Grid({ laid, desk, search }: { laid: Laid; desk: Records['desk']
       tabIndex={0}
       className="min-h-0 grow overflow-auto bg-paper"
     >
-      <div role="row" className="sticky top-0 z-10 border-b border-line bg-panel" style={{ width, height: headerHeight }}>
+      <div
+        role="row"
+        className="sticky top-0 z-10 border-b border-line bg-panel"
+        style={{ width, height: headerHeight }}
+      >
         {inView.map((item) => (
           <HeaderCell
             key={item.key}
@@ -103,7 +118,11 @@ export function Grid({ laid, desk, search }: { laid: Laid; desk: Records['desk']
                     key={col.key}
                     role="gridcell"
                     aria-colindex={col.index + 1}
-                    title={cell && !cell.fits ? `“${cell.text}” is no ${typeNames[laid.columns[col.index].type]}` : cell?.text}
+                    title={
+                      cell && !cell.fits
+                        ? `“${cell.text}” is no ${typeNames[laid.columns[col.index].type]}`
+                        : cell?.text
+                    }
                     className={clsx(
                       'absolute top-0 h-full truncate px-2.5 leading-[27px]',
                       laid.columns[col.index].type === 'number' && 'text-right',
@@ -119,7 +138,9 @@ export function Grid({ laid, desk, search }: { laid: Laid; desk: Records['desk']
           );
         })}
       </div>
-      {shown.count === 0 && <p className="sticky left-0 p-4 text-quiet">{search ? `No row has “${search}”.` : 'No rows.'}</p>}
+      {shown.count === 0 && (
+        <p className="sticky left-0 p-4 text-quiet">{search ? `No row has “${search}”.` : 'No rows.'}</p>
+      )}
     </div>
   );
 }
@@ -131,8 +152,15 @@ function firstWidth({ name, type }: { name: string; type: ColumnType }): number 
 }
 
 /** Pages of rows, fetched when they come into view; `turn` empties them. */
-function usePages(desk: Records['desk'], turn: number): { pages: Map<number, GridRow[]>; need: (from: number, to: number) => void } {
-  const held = useRef<{ turn: number; pages: Map<number, GridRow[]>; asked: Set<number> }>({ turn, pages: new Map(), asked: new Set() });
+function usePages(
+  desk: Records['desk'],
+  turn: number,
+): { pages: Map<number, GridRow[]>; need: (from: number, to: number) => void } {
+  const held = useRef<{ turn: number; pages: Map<number, GridRow[]>; asked: Set<number> }>({
+    turn,
+    pages: new Map(),
+    asked: new Set(),
+  });
   const [, setArrived] = useState(0);
   if (held.current.turn !== turn) held.current = { turn, pages: new Map(), asked: new Set() };
   const need = useCallback(
@@ -173,7 +201,11 @@ function HeaderCell({
   onWidth: (width: number) => void;
 }) {
   const sorted = view.sort === column.name;
-  const next = !sorted ? { sort: column.name, descending: false } : view.descending ? {} : { sort: column.name, descending: true };
+  const next = !sorted
+    ? { sort: column.name, descending: false }
+    : view.descending
+      ? {}
+      : { sort: column.name, descending: true };
   return (
     <div
       role="columnheader"
@@ -181,12 +213,18 @@ function HeaderCell({
       className="absolute top-0 h-full"
       style={{ left, width }}
     >
-      <button type="button" onClick={() => onSort(next)} className="block h-full w-full px-2.5 pt-1.5 text-left align-top hover:bg-ground">
+      <button
+        type="button"
+        onClick={() => onSort(next)}
+        className="block h-full w-full px-2.5 pt-1.5 text-left align-top hover:bg-ground"
+      >
         <span className="flex items-center gap-1 text-sm font-semibold">
           <span className="truncate">{column.name}</span>
           {sorted && (view.descending ? <ArrowDown size={12} aria-hidden /> : <ArrowUp size={12} aria-hidden />)}
         </span>
-        <span className="block truncate text-xs text-quiet">{distribution ? inWords(column.type, distribution) : ''}</span>
+        <span className="block truncate text-xs text-quiet">
+          {distribution ? inWords(column.type, distribution) : ''}
+        </span>
         {distribution && <Skyline bars={distribution.bars} width={Math.min(84, width - 20)} />}
       </button>
       <div

@@ -80,23 +80,36 @@ export function RecordsPage({ study, tables }: { study: { id: string; name: stri
               {laid ? (
                 <Grid key={laid.id} laid={laid} desk={records.desk} search={search} />
               ) : (
-                <p className={clsx('grow p-4', (fault ?? draft?.fault) ? 'text-danger' : 'text-quiet')} role={(fault ?? draft?.fault) ? 'alert' : undefined}>
+                <p
+                  className={clsx('grow p-4', (fault ?? draft?.fault) ? 'text-danger' : 'text-quiet')}
+                  role={(fault ?? draft?.fault) ? 'alert' : undefined}
+                >
                   {fault ?? draft?.fault ?? 'Reading …'}
                 </p>
               )}
-              {draft && <StoreBar draft={draft} onPutAway={() => records.putAway(draft.id)} onStore={() => void records.store(draft)} />}
+              {draft && (
+                <StoreBar
+                  draft={draft}
+                  onPutAway={() => records.putAway(draft.id)}
+                  onStore={() => void records.store(draft)}
+                />
+              )}
             </>
           ) : (
             <div className="m-auto max-w-sm p-8 text-center">
               <h2 className="font-serif text-lg font-semibold">No records yet</h2>
               <p className="mt-1 text-quiet">
-                Drop one CSV file with ties, or two: one that describes the nodes and one with the ties between them. You see how they are read before
-                anything is stored. The demo study shows what it leads to.
+                Drop one CSV file with ties, or two: one that describes the nodes and one with the ties between them.
+                You see how they are read before anything is stored. The demo study shows what it leads to.
               </p>
             </div>
           )}
         </main>
-        {draft ? <DraftFindings draft={draft} onChange={records.change} /> : table && <TableFindings key={table.key} study={study.id} table={table} />}
+        {draft ? (
+          <DraftFindings draft={draft} onChange={records.change} />
+        ) : (
+          table && <TableFindings key={table.key} study={study.id} table={table} />
+        )}
       </div>
     </div>
   );
@@ -114,7 +127,17 @@ function ListTitle({ children }: { children: string }) {
   return <h2 className="mt-4 mb-1 text-sm font-semibold">{children}</h2>;
 }
 
-function Entry({ name, count, active, onChoose }: { name: string; count: string; active: boolean; onChoose: () => void }) {
+function Entry({
+  name,
+  count,
+  active,
+  onChoose,
+}: {
+  name: string;
+  count: string;
+  active: boolean;
+  onChoose: () => void;
+}) {
   return (
     <li>
       <button
@@ -136,8 +159,17 @@ function Entry({ name, count, active, onChoose }: { name: string; count: string;
 function DropPlace({ over, onFiles }: { over: boolean; onFiles: (files: File[]) => void }) {
   const input = useRef<HTMLInputElement>(null);
   return (
-    <div className={clsx('mt-3 rounded-lg border border-dashed text-center', over ? 'border-accent bg-tint' : 'border-bar bg-paper')}>
-      <button type="button" onClick={() => input.current?.click()} className="w-full rounded-lg px-3 py-4 text-quiet hover:text-ink">
+    <div
+      className={clsx(
+        'mt-3 rounded-lg border border-dashed text-center',
+        over ? 'border-accent bg-tint' : 'border-bar bg-paper',
+      )}
+    >
+      <button
+        type="button"
+        onClick={() => input.current?.click()}
+        className="w-full rounded-lg px-3 py-4 text-quiet hover:text-ink"
+      >
         <FileUp size={19} className="mx-auto mb-1" aria-hidden />
         Drop CSV files here,
         <br />
@@ -169,7 +201,12 @@ function StoreBar({ draft, onPutAway, onStore }: { draft: Draft; onPutAway: () =
     <div className="flex h-[52px] shrink-0 items-center gap-2.5 border-t border-line bg-panel px-3.5">
       {storing ? (
         <>
-          <div role="progressbar" aria-label="Storing" aria-valuenow={Math.round(storing.share * 100)} className="h-1 grow rounded-full bg-line">
+          <div
+            role="progressbar"
+            aria-label="Storing"
+            aria-valuenow={Math.round(storing.share * 100)}
+            className="h-1 grow rounded-full bg-line"
+          >
             <div className="h-full rounded-full bg-accent" style={{ width: `${storing.share * 100}%` }} />
           </div>
           <span className="w-32 text-quiet">storing, {Math.round(storing.share * 100)} %</span>
@@ -185,12 +222,18 @@ function StoreBar({ draft, onPutAway, onStore }: { draft: Draft; onPutAway: () =
                 </b>
                 {preview.faulty.count > 0 && (
                   <span className="ml-2 text-quiet">
-                    {faulty === 'aside' ? `${grouped(preview.faulty.count)} are set aside with their reasons` : `${grouped(preview.faulty.count)} are filled up or cut to fit`}
+                    {faulty === 'aside'
+                      ? `${grouped(preview.faulty.count)} are set aside with their reasons`
+                      : `${grouped(preview.faulty.count)} are filled up or cut to fit`}
                   </span>
                 )}
               </>
             )}
-            {preview && draft.fault && <span role="alert" className="ml-3 text-danger">{draft.fault}</span>}
+            {preview && draft.fault && (
+              <span role="alert" className="ml-3 text-danger">
+                {draft.fault}
+              </span>
+            )}
           </p>
           <Button onClick={onPutAway}>Put away</Button>
           <Button look="main" disabled={!preview || stored === 0} onClick={onStore}>

@@ -12,9 +12,15 @@ export function Providers({ children }: { children: ReactNode }) {
       {children}
       <Toaster
         theme={theme}
-        position="bottom-center"
+        position="top-center"
+        offset={50}
         toastOptions={{
-          style: { background: 'var(--panel)', color: 'var(--ink)', border: '1px solid var(--line)', fontFamily: 'inherit' },
+          style: {
+            background: 'var(--panel)',
+            color: 'var(--ink)',
+            border: '1px solid var(--line)',
+            fontFamily: 'inherit',
+          },
         }}
       />
     </Tooltip.Provider>

@@ -22,7 +22,13 @@ const places = [
 ] as const;
 
 /** The study's name and its places. */
-export function StudyPlaces({ study, here }: { study: { id: string; name: string }; here: (typeof places)[number]['key'] }) {
+export function StudyPlaces({
+  study,
+  here,
+}: {
+  study: { id: string; name: string };
+  here: (typeof places)[number]['key'];
+}) {
   return (
     <>
       <span className="max-w-56 truncate text-quiet">{study.name}</span>
@@ -32,7 +38,10 @@ export function StudyPlaces({ study, here }: { study: { id: string; name: string
             key={key}
             href={`/studies/${study.id}/${key}`}
             aria-current={key === here ? 'page' : undefined}
-            className={clsx('rounded-md px-3 py-[3px] font-medium', key === here ? 'bg-panel font-semibold' : 'text-quiet hover:text-ink')}
+            className={clsx(
+              'rounded-md px-3 py-[3px] font-medium',
+              key === here ? 'bg-panel font-semibold' : 'text-quiet hover:text-ink',
+            )}
           >
             {name}
           </Link>

@@ -48,7 +48,13 @@ export function WorkbenchBar() {
   );
 }
 
-const saveWords = { saved: 'Saved', waiting: 'Saving …', saving: 'Saving …', failed: 'Not saved yet', conflict: 'Not saved' };
+const saveWords = {
+  saved: 'Saved',
+  waiting: 'Saving …',
+  saving: 'Saving …',
+  failed: 'Not saved yet',
+  conflict: 'Not saved',
+};
 
 function SaveWord() {
   const kind = useWorkbench((state) => state.save.kind);
@@ -118,7 +124,11 @@ function NetworkMenu() {
             else toast.error(answer.fault);
           },
         },
-        { label: 'Rename', icon: <Pencil size={15} aria-hidden />, onSelect: () => setTimeout(() => setRenaming(true), 50) },
+        {
+          label: 'Rename',
+          icon: <Pencil size={15} aria-hidden />,
+          onSelect: () => setTimeout(() => setRenaming(true), 50),
+        },
         {
           label: 'Delete',
           danger: true,
@@ -131,7 +141,10 @@ function NetworkMenu() {
             }
             router.push(`/studies/${study}/networks`);
             toast(`“${network.name}” deleted.`, {
-              action: { label: 'Undo', onClick: () => void restoreNetwork(study, network.id).then(() => to(network.id)) },
+              action: {
+                label: 'Undo',
+                onClick: () => void restoreNetwork(study, network.id).then(() => to(network.id)),
+              },
             });
           },
         },

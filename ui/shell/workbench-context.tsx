@@ -4,7 +4,10 @@ import { useStore } from 'zustand';
 import type { Workbench, WorkbenchStore } from './workbench-store';
 import type { Session } from './workbench-session';
 
-export const WorkbenchContext = createContext<{ store: WorkbenchStore; session: { current: Session | undefined } } | null>(null);
+export const WorkbenchContext = createContext<{
+  store: WorkbenchStore;
+  session: { current: Session | undefined };
+} | null>(null);
 
 function useContextValue() {
   const value = useContext(WorkbenchContext);

@@ -87,7 +87,14 @@ export function startSession(store: WorkbenchStore): Session {
       const keptLayout = handPlaced ? undefined : layout;
       form.set(
         'head',
-        JSON.stringify({ digest, nodes: net.ids.length, edges: net.source.length, groups, picture, layout: keptLayout ?? null }),
+        JSON.stringify({
+          digest,
+          nodes: net.ids.length,
+          edges: net.source.length,
+          groups,
+          picture,
+          layout: keptLayout ?? null,
+        }),
       );
       if (keptLayout) form.set('positions', new Blob([positions as Float32Array<ArrayBuffer>]));
       await fetch(`/api/studies/${study.id}/networks/${network.id}/snapshot`, { method: 'PUT', body: form });
@@ -158,7 +165,13 @@ export function startSession(store: WorkbenchStore): Session {
       const { save, network: head } = store.getState();
       if (save.kind !== 'conflict') return;
       const trail = trailSchema.parse(save.trail);
-      store.setState({ network: { ...head, version: save.version }, save: { kind: 'saved' }, past: [], future: [], trail });
+      store.setState({
+        network: { ...head, version: save.version },
+        save: { kind: 'saved' },
+        past: [],
+        future: [],
+        trail,
+      });
     },
     end() {
       unsubscribe();
@@ -181,7 +194,7 @@ function keptSelection(store: WorkbenchStore, net: { ids: string[] }): { selecti
 function asAddress(blob: Blob): Promise<string> {
   return new Promise((resolve, reject) => {
     const reader = new FileReader();
-    reader.onload = () => resolve(String(reader.result));
+    reader.onload = () => resolve(reader.result as string);
     reader.onerror = () => reject(reader.error ?? new Error('unreadable'));
     reader.readAsDataURL(blob);
   });

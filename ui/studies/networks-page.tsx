@@ -12,7 +12,15 @@ import { Picture } from './picture';
 import { changedWords } from './ago';
 
 /** The networks of a study, as cards. */
-export function NetworksPage({ study, networks, tables }: { study: { id: string; name: string }; networks: NetworkHead[]; tables: number }) {
+export function NetworksPage({
+  study,
+  networks,
+  tables,
+}: {
+  study: { id: string; name: string };
+  networks: NetworkHead[];
+  tables: number;
+}) {
   const router = useRouter();
   const [making, setMaking] = useState(false);
   const create = async (): Promise<void> => {
@@ -54,11 +62,17 @@ export function NetworksPage({ study, networks, tables }: { study: { id: string;
         )}
         <ul className="mt-6 grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-4">
           {networks.map((one) => (
-            <li key={one.id} className="relative rounded-lg border border-line bg-panel p-3 focus-within:border-quiet hover:border-quiet">
+            <li
+              key={one.id}
+              className="relative rounded-lg border border-line bg-panel p-3 focus-within:border-quiet hover:border-quiet"
+            >
               <Picture address={one.picture} name={one.name} />
               <div className="mt-2.5 flex items-start justify-between gap-2">
                 <h2 className="min-w-0 font-serif text-[16px] leading-snug font-semibold break-words">
-                  <Link href={`/studies/${study.id}/networks/${one.id}`} className="after:absolute after:inset-0 after:rounded-lg">
+                  <Link
+                    href={`/studies/${study.id}/networks/${one.id}`}
+                    className="after:absolute after:inset-0 after:rounded-lg"
+                  >
                     {one.name}
                   </Link>
                 </h2>
@@ -66,7 +80,11 @@ export function NetworksPage({ study, networks, tables }: { study: { id: string;
                   <Menu
                     align="end"
                     trigger={
-                      <button type="button" aria-label={`${one.name}: more`} className="flex size-7 items-center justify-center rounded-md hover:bg-ground">
+                      <button
+                        type="button"
+                        aria-label={`${one.name}: more`}
+                        className="flex size-7 items-center justify-center rounded-md hover:bg-ground"
+                      >
                         <EllipsisVertical size={15} aria-hidden />
                       </button>
                     }
@@ -84,7 +102,10 @@ export function NetworksPage({ study, networks, tables }: { study: { id: string;
                           router.refresh();
                           toast(`“${one.name}” deleted.`, {
                             duration: 10000,
-                            action: { label: 'Undo', onClick: () => void restoreNetwork(study.id, one.id).then(() => router.refresh()) },
+                            action: {
+                              label: 'Undo',
+                              onClick: () => void restoreNetwork(study.id, one.id).then(() => router.refresh()),
+                            },
                           });
                         },
                       },

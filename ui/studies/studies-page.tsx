@@ -36,7 +36,8 @@ export function StudiesPage({ studies }: { studies: StudyCard[] }) {
               className="flex gap-2"
               onSubmit={(event) => {
                 event.preventDefault();
-                void create(String(new FormData(event.currentTarget).get('name') ?? ''));
+                const name = new FormData(event.currentTarget).get('name');
+                void create(typeof name === 'string' ? name : '');
               }}
             >
               <input
@@ -59,7 +60,8 @@ export function StudiesPage({ studies }: { studies: StudyCard[] }) {
         </div>
         {studies.length === 0 && (
           <p className="mt-10 rounded-lg border border-dashed border-line p-8 text-center text-quiet">
-            No study yet. Create one and drop your files into it; or start with <code>npm run demo</code>, which brings one along.
+            No study yet. Create one and drop your files into it; or start with <code>npm run demo</code>, which brings
+            one along.
           </p>
         )}
         <ul className="mt-6 grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-4">
@@ -79,7 +81,10 @@ function Card({ study }: { study: StudyCard }) {
   const href = `/studies/${study.id}/${study.networks.length ? 'networks' : 'records'}`;
   return (
     <li className="relative rounded-lg border border-line bg-panel p-3 focus-within:border-quiet hover:border-quiet">
-      <Picture address={study.networks.find(({ picture }) => picture)?.picture ?? null} name={first?.name ?? study.name} />
+      <Picture
+        address={study.networks.find(({ picture }) => picture)?.picture ?? null}
+        name={first?.name ?? study.name}
+      />
       <div className="mt-2.5 flex items-start justify-between gap-2">
         {renaming ? (
           <div className="relative z-10 grow" ref={(node) => node?.querySelector('input')?.select()}>
@@ -106,12 +111,20 @@ function Card({ study }: { study: StudyCard }) {
           <Menu
             align="end"
             trigger={
-              <button type="button" aria-label={`${study.name}: more`} className="flex size-7 items-center justify-center rounded-md hover:bg-ground">
+              <button
+                type="button"
+                aria-label={`${study.name}: more`}
+                className="flex size-7 items-center justify-center rounded-md hover:bg-ground"
+              >
                 <EllipsisVertical size={15} aria-hidden />
               </button>
             }
             entries={[
-              { label: 'Rename', icon: <Pencil size={15} aria-hidden />, onSelect: () => setTimeout(() => setRenaming(true), 50) },
+              {
+                label: 'Rename',
+                icon: <Pencil size={15} aria-hidden />,
+                onSelect: () => setTimeout(() => setRenaming(true), 50),
+              },
               {
                 label: 'Delete',
                 danger: true,
@@ -134,7 +147,8 @@ function Card({ study }: { study: StudyCard }) {
         </span>
       </div>
       <p className="text-quiet">
-        {counted(study.tables, 'table')}, {counted(study.records, 'record')}, {counted(study.networks.length, 'network')}
+        {counted(study.tables, 'table')}, {counted(study.records, 'record')},{' '}
+        {counted(study.networks.length, 'network')}
       </p>
       {first?.nodes != null && (
         <p className="truncate text-quiet">

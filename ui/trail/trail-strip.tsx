@@ -1,6 +1,20 @@
 'use client';
-import { DndContext, type DragEndEvent, KeyboardSensor, PointerSensor, closestCenter, useSensor, useSensors } from '@dnd-kit/core';
-import { SortableContext, arrayMove, horizontalListSortingStrategy, sortableKeyboardCoordinates, useSortable } from '@dnd-kit/sortable';
+import {
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  closestCenter,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import {
+  SortableContext,
+  arrayMove,
+  horizontalListSortingStrategy,
+  sortableKeyboardCoordinates,
+  useSortable,
+} from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { clsx } from 'clsx';
 import { Copy, EllipsisVertical, Eye, EyeOff, Plus, Trash2 } from 'lucide-react';
@@ -36,13 +50,19 @@ export function TrailStrip() {
     if (!over || active.id === over.id) return;
     store.getState().edit((trail) => {
       const from = trail.steps.findIndex(({ id }) => id === active.id);
-      const to = Math.max(1, trail.steps.findIndex(({ id }) => id === over.id));
+      const to = Math.max(
+        1,
+        trail.steps.findIndex(({ id }) => id === over.id),
+      );
       return { steps: arrayMove(trail.steps, from, to) };
     });
   };
   const [tiesStep, ...others] = steps;
   return (
-    <nav aria-label="Trail" className="relative h-[92px] shrink-0 overflow-x-auto overflow-y-hidden border-b border-line bg-ground">
+    <nav
+      aria-label="Trail"
+      className="relative h-[92px] shrink-0 overflow-x-auto overflow-y-hidden border-b border-line bg-ground"
+    >
       <div className="relative flex h-full" style={{ width: `max(100%, ${(steps.length + 1) * tileWidth + 130}px)` }}>
         <svg
           className="absolute bottom-0 left-0"
@@ -53,7 +73,10 @@ export function TrailStrip() {
         >
           <path d={elevationPath(profile, tileWidth, profileHeight)} fill="var(--rise)" opacity={0.75} />
         </svg>
-        <Link href={`/studies/${study}/records`} className="relative w-32 shrink-0 border-r border-line px-3 pt-2 hover:bg-panel/40">
+        <Link
+          href={`/studies/${study}/records`}
+          className="relative w-32 shrink-0 border-r border-line px-3 pt-2 hover:bg-panel/40"
+        >
           <b className="block font-semibold">Records</b>
           <span className="block text-sm text-quiet">{counted(tables.length, 'table')}</span>
           <span className="absolute bottom-1.5 left-3 text-sm font-semibold text-accent">
@@ -121,20 +144,28 @@ function TileBody({ step, drag }: { step: Step; drag?: object }) {
       ref={tile}
       className={clsx(
         'group relative h-[91px] w-32 shrink-0 border-r border-line',
-        active ? 'bg-panel before:absolute before:inset-x-0 before:top-0 before:h-[3px] before:bg-accent' : 'hover:bg-panel/40',
+        active
+          ? 'bg-panel before:absolute before:inset-x-0 before:top-0 before:h-[3px] before:bg-accent'
+          : 'hover:bg-panel/40',
       )}
     >
       <button
         type="button"
         aria-current={active ? 'step' : undefined}
         onClick={() => store.setState({ step: active ? undefined : step.id })}
-        className={clsx('flex h-full w-full flex-col items-stretch justify-start px-3 pt-2 text-left', !step.on && 'opacity-55')}
+        className={clsx(
+          'flex h-full w-full flex-col items-stretch justify-start px-3 pt-2 text-left',
+          !step.on && 'opacity-55',
+        )}
         {...drag}
       >
         <b className={clsx('block font-semibold', !step.on && 'line-through')}>{kind.title}</b>
         <span className="block truncate text-sm text-quiet">{summaryOf(step)}</span>
         <span
-          className={clsx('absolute right-2 bottom-1.5 left-3 block truncate text-sm font-semibold', report?.fault ? 'text-danger' : 'text-accent')}
+          className={clsx(
+            'absolute right-2 bottom-1.5 left-3 block truncate text-sm font-semibold',
+            report?.fault ? 'text-danger' : 'text-accent',
+          )}
         >
           {report?.fault ? 'needs a look' : (report?.result ?? '')}
         </span>
@@ -143,7 +174,11 @@ function TileBody({ step, drag }: { step: Step; drag?: object }) {
         <Menu
           align="end"
           trigger={
-            <button type="button" aria-label={`${kind.title}: more`} className="flex size-6 items-center justify-center rounded-md hover:bg-ground">
+            <button
+              type="button"
+              aria-label={`${kind.title}: more`}
+              className="flex size-6 items-center justify-center rounded-md hover:bg-ground"
+            >
               <EllipsisVertical size={14} aria-hidden />
             </button>
           }
@@ -152,7 +187,12 @@ function TileBody({ step, drag }: { step: Step; drag?: object }) {
       </span>
       {progress !== undefined && (
         <>
-          <span className="absolute inset-x-0 bottom-0 h-[3px] bg-line" role="progressbar" aria-label={`${kind.title} runs`} aria-valuenow={Math.round(progress * 100)}>
+          <span
+            className="absolute inset-x-0 bottom-0 h-[3px] bg-line"
+            role="progressbar"
+            aria-label={`${kind.title} runs`}
+            aria-valuenow={Math.round(progress * 100)}
+          >
             <span className="block h-full bg-accent" style={{ width: `${Math.max(4, progress * 100)}%` }} />
           </span>
           <button
@@ -169,7 +209,8 @@ function TileBody({ step, drag }: { step: Step; drag?: object }) {
 }
 
 function tileEntries(step: Step, store: ReturnType<typeof useWorkbenchStore>) {
-  if (step.kind === 'ties') return [{ label: 'A trail begins with its ties', disabled: true, onSelect: () => undefined }];
+  if (step.kind === 'ties')
+    return [{ label: 'A trail begins with its ties', disabled: true, onSelect: () => undefined }];
   return [
     {
       label: step.on ? 'Switch off' : 'Switch on',

@@ -17,7 +17,11 @@ export function ViewBar() {
   const store = useWorkbenchStore();
   return (
     <div className="pointer-events-none absolute top-2.5 right-3 left-3 z-10 flex items-start">
-      <div role="tablist" aria-label="View" className="pointer-events-auto flex overflow-hidden rounded-lg border border-line bg-panel">
+      <div
+        role="tablist"
+        aria-label="View"
+        className="pointer-events-auto flex overflow-hidden rounded-lg border border-line bg-panel"
+      >
         {views.map(({ key, name }) => (
           <button
             key={key}
@@ -25,7 +29,10 @@ export function ViewBar() {
             role="tab"
             aria-selected={view === key}
             onClick={() => store.setState({ view: key })}
-            className={clsx('h-7 px-3 font-medium', view === key ? 'bg-ink font-semibold text-paper' : 'hover:bg-ground')}
+            className={clsx(
+              'h-7 px-3 font-medium',
+              view === key ? 'bg-ink font-semibold text-paper' : 'hover:bg-ground',
+            )}
           >
             {name}
           </button>

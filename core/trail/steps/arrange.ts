@@ -25,13 +25,18 @@ export const arrange: StepKind<ArrangeSettings> = {
   kind: 'arrange',
   title: 'Arrange',
   help: 'Lay the network out: ties pull, nodes push. Drag a node to place it by hand; it keeps its place when the layout runs again.',
-  schema: arrangeSchema as z.ZodType<ArrangeSettings>,
+  schema: arrangeSchema,
   summary: ({ seed }) => `forces, seed ${seed}`,
   async run(state, settings, context) {
     const { network, ...rest } = given(state);
     const force = forceSettings(settings);
     const found = await context.memo(layoutKey(settings), () =>
-      forceLayout(network, force, context, context.positions && ((at) => context.positions?.(byHand(network, at, settings)))),
+      forceLayout(
+        network,
+        force,
+        context,
+        context.positions && ((at) => context.positions?.(byHand(network, at, settings))),
+      ),
     );
     const hands = Object.keys(settings.placed).length;
     return {
@@ -40,6 +45,7 @@ export const arrange: StepKind<ArrangeSettings> = {
       notes: hands ? [{ text: `${counted(hands, 'node is', 'nodes are')} placed by hand.` }] : [],
     };
   },
+  atHand: (settings, kept) => kept(layoutKey(settings)),
   sketch(state, settings) {
     const n = nodeCount(state.network);
     const positions = new Float32Array(2 * n);

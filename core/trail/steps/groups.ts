@@ -1,7 +1,15 @@
 /** Groups: sets of nodes with more ties inside than out. */
 import { z } from 'zod';
 import { type Column, cellText } from '../../tables';
-import { type Adjacency, type Network, edgeCount, nodeColumn, nodeCount, simpleAdjacency, withColumn } from '../../graph';
+import {
+  type Adjacency,
+  type Network,
+  edgeCount,
+  nodeColumn,
+  nodeCount,
+  simpleAdjacency,
+  withColumn,
+} from '../../graph';
 import { leiden, modularityOf, numberBySize } from '../../groups';
 import { seeded } from '../../random';
 import { Fault, counted } from '../../fault';
@@ -27,7 +35,7 @@ export const groups: StepKind<GroupsSettings> = {
   kind: 'groups',
   title: 'Groups',
   help: 'Find sets of nodes with more ties inside than out. Direction is ignored, parallel ties are summed.',
-  schema: groupsSchema as z.ZodType<GroupsSettings>,
+  schema: groupsSchema,
   summary: ({ resolution }) => `Leiden, resolution ${resolution.toFixed(1)}`,
   async run(state, settings, context) {
     const { network, ...rest } = given(state);
@@ -44,7 +52,9 @@ export const groups: StepKind<GroupsSettings> = {
       result: counted(found.count, 'group'),
       notes: [
         { text: `Modularity ${found.modularity.toFixed(3)} at resolution ${settings.resolution}.` },
-        { text: `Run on the ${counted(nodeCount(network), 'node')} and ${counted(edgeCount(network), 'edge')} left before this step.` },
+        {
+          text: `Run on the ${counted(nodeCount(network), 'node')} and ${counted(edgeCount(network), 'edge')} left before this step.`,
+        },
       ],
     };
   },

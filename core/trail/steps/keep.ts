@@ -23,10 +23,11 @@ export const keep: StepKind<KeepSettings> = {
   kind: 'keep',
   title: 'Keep',
   help: 'Narrow the network. Everything after this step reads only what stays.',
-  schema: keepSchema as z.ZodType<KeepSettings>,
+  schema: keepSchema,
   summary: ({ rule }) => {
     if (rule.by === 'component') return 'largest component';
-    if (rule.by === 'values') return rule.values.length ? `${rule.column}: ${rule.values.join(', ')}` : `${rule.column}: none`;
+    if (rule.by === 'values')
+      return rule.values.length ? `${rule.column}: ${rule.values.join(', ')}` : `${rule.column}: none`;
     return rule.max === undefined ? `degree at least ${rule.min}` : `degree ${rule.min} to ${rule.max}`;
   },
   async run(state, settings, context) {
@@ -68,7 +69,8 @@ function staying(net: Network, rule: KeepRule, step: string): Uint8Array {
         for (let v = 0; v < n; v++) stays[v] = col.codes[v] < 0 ? empty : hit[col.codes[v]];
       } else if (col.type === 'list') {
         for (let v = 0; v < n; v++) {
-          for (let k = col.offsets[v]; k < col.offsets[v + 1]; k++) if (wanted.has(col.dictionary[col.codes[k]])) stays[v] = 1;
+          for (let k = col.offsets[v]; k < col.offsets[v + 1]; k++)
+            if (wanted.has(col.dictionary[col.codes[k]])) stays[v] = 1;
         }
       } else for (let v = 0; v < n; v++) stays[v] = wanted.has(cellText(col, v)) ? 1 : 0;
     }

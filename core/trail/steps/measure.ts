@@ -18,7 +18,7 @@ export const measure: StepKind<MeasureSettings> = {
   kind: 'measure',
   title: 'Measure',
   help: 'Compute what stands out. Each measure becomes a column of the nodes that later steps can read.',
-  schema: measureSchema as z.ZodType<MeasureSettings>,
+  schema: measureSchema,
   summary: ({ measures: keys }) =>
     keys.map((key) => measures.find((one) => one.key === key)?.name ?? key).join(', ') || 'nothing chosen',
   async run(state, settings, context) {
@@ -42,7 +42,11 @@ export const measure: StepKind<MeasureSettings> = {
     return {
       state: { ...rest, network: measured },
       result: counted(columns, 'column'),
-      notes: [{ text: `Run on the ${counted(nodeCount(network), 'node')} and ${counted(edgeCount(network), 'edge')} left before this step.` }],
+      notes: [
+        {
+          text: `Run on the ${counted(nodeCount(network), 'node')} and ${counted(edgeCount(network), 'edge')} left before this step.`,
+        },
+      ],
     };
   },
 };

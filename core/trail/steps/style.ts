@@ -16,9 +16,15 @@ export const style: StepKind<StyleStepSettings> = {
   kind: 'style',
   title: 'Style',
   help: 'Give nodes and edges colour, size, shape, labels and lines, all alike or by what they hold. The legend follows.',
-  schema: styleSchema as z.ZodType<StyleStepSettings>,
+  schema: styleSchema,
   summary: (settings) => {
-    const rules = [settings.nodeColour, settings.nodeSize, settings.nodeShape, settings.edgeWidth, settings.edgePattern];
+    const rules = [
+      settings.nodeColour,
+      settings.nodeSize,
+      settings.nodeShape,
+      settings.edgeWidth,
+      settings.edgePattern,
+    ];
     const count = rules.filter((rule) => rule.by !== 'all').length;
     return count ? `${count} ${count === 1 ? 'rule' : 'rules'}` : 'all alike';
   },

@@ -30,7 +30,11 @@ export function edgesOf(
       target,
       weight: Float64Array.from(rows, (r) => ends.weight?.[r] ?? 1),
       edgeColumns: others.map((col) => pick(col, rows)),
-      edgeRecords: { offsets: Uint32Array.from({ length: rows.length + 1 }, (_, i) => i), items: rows, table: settings.table },
+      edgeRecords: {
+        offsets: Uint32Array.from({ length: rows.length + 1 }, (_, i) => i),
+        items: rows,
+        table: settings.table,
+      },
     };
   }
   const { source, target, behind } = bundle(rows, ends, settings.directed);
@@ -56,7 +60,11 @@ function rowsWithEnds(ends: Ends): Uint32Array {
 }
 
 /** Rows with the same ends together, edges in the order of their first rows. Undirected pairs are one whichever way they stand. */
-function bundle(rows: Uint32Array, ends: Ends, directed: boolean): { source: Uint32Array; target: Uint32Array; behind: Rows } {
+function bundle(
+  rows: Uint32Array,
+  ends: Ends,
+  directed: boolean,
+): { source: Uint32Array; target: Uint32Array; behind: Rows } {
   const places = new Map<number, number>();
   const source: number[] = [];
   const target: number[] = [];

@@ -30,7 +30,7 @@ export const ties: StepKind<TiesSettings> = {
   kind: 'ties',
   title: 'Ties',
   help: 'Say which columns hold the two ends of a tie. Every row becomes one; rows with the same ends can be summed.',
-  schema: tiesSchema as z.ZodType<TiesSettings>,
+  schema: tiesSchema,
   summary: (settings) => `${settings.from} ${settings.directed ? '→' : '–'} ${settings.to}`,
   async run(_state, settings, context) {
     const { network, notes } = await tie(settings, context);

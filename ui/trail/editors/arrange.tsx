@@ -6,7 +6,12 @@ export function ArrangeEditor({ step, set }: EditorProps<'arrange'>) {
   const hands = Object.keys(step.placed).length;
   return (
     <>
-      <Choose label="Layout" value={step.method} choices={[{ value: 'force', label: 'Forces' }]} onChange={() => undefined} />
+      <Choose
+        label="Layout"
+        value={step.method}
+        choices={[{ value: 'force', label: 'Forces' }]}
+        onChange={() => undefined}
+      />
       <Slide
         label="Pull to the centre"
         value={step.pull}
@@ -35,13 +40,16 @@ export function ArrangeEditor({ step, set }: EditorProps<'arrange'>) {
         onChange={(apart) => set({ apart }, 'apart')}
         help="Least distance between two nodes; 0 lets them cover each other."
       />
-      <Toggle
-        label="Heavier ties pull harder"
-        checked={step.weights}
-        onChange={(weights) => set({ weights })}
-      />
+      <Toggle label="Heavier ties pull harder" checked={step.weights} onChange={(weights) => set({ weights })} />
       <div className="grid grid-cols-2 gap-2">
-        <NumberField label="Rounds" whole min={1} max={5000} value={step.iterations} onCommit={(iterations) => set({ iterations })} />
+        <NumberField
+          label="Rounds"
+          whole
+          min={1}
+          max={5000}
+          value={step.iterations}
+          onCommit={(iterations) => set({ iterations })}
+        />
         <NumberField label="Seed" whole value={step.seed} onCommit={(seed) => set({ seed })} />
       </div>
       <p className="mt-1 text-sm text-quiet">The same seed gives the same picture.</p>

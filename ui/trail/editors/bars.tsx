@@ -22,7 +22,13 @@ export function Bars({
   const band = (high - low) / bars.length || 1;
   return (
     <figure aria-label={label} className="mt-2">
-      <svg viewBox={`0 0 100 ${height}`} preserveAspectRatio="none" className="block w-full" style={{ height }} aria-hidden>
+      <svg
+        viewBox={`0 0 100 ${height}`}
+        preserveAspectRatio="none"
+        className="block w-full"
+        style={{ height }}
+        aria-hidden
+      >
         {bars.map((count, i) => {
           const tall = count === 0 ? 0 : Math.max(1.5, (Math.sqrt(count) / Math.sqrt(most)) * height);
           const inside = low + (i + 1) * band > from && low + i * band <= to;

@@ -31,7 +31,10 @@ export function GroupsEditor({ step, before, set }: EditorProps<'groups'>) {
       <Choose
         label="Name groups by"
         value={step.nameBy ?? ''}
-        choices={[{ value: '', label: 'number' }, ...named.map(({ name }) => ({ value: name, label: `most frequent ${name}` }))]}
+        choices={[
+          { value: '', label: 'number' },
+          ...named.map(({ name }) => ({ value: name, label: `most frequent ${name}` })),
+        ]}
         onChange={(nameBy) => set({ nameBy: nameBy || undefined })}
       />
       <NumberField label="Seed" whole value={step.seed} onCommit={(seed) => set({ seed })} />
@@ -66,7 +69,8 @@ function GroupList() {
     }
     for (const group of found) {
       const [first] = group.members;
-      if (first !== undefined && looks) group.colour = hex([looks.fill[3 * first], looks.fill[3 * first + 1], looks.fill[3 * first + 2]]);
+      if (first !== undefined && looks)
+        group.colour = hex([looks.fill[3 * first], looks.fill[3 * first + 1], looks.fill[3 * first + 2]]);
     }
     return found.filter(({ size }) => size > 0).sort((a, b) => b.size - a.size);
   }, [net, looks]);

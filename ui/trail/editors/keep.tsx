@@ -51,7 +51,15 @@ export function KeepEditor({ step, before, set }: EditorProps<'keep'>) {
 
 type Set = EditorProps<'keep'>['set'];
 
-function DegreeRule({ rule, before, set }: { rule: Extract<EditorProps<'keep'>['step']['rule'], { by: 'degree' }>; before: Holdings; set: Set }) {
+function DegreeRule({
+  rule,
+  before,
+  set,
+}: {
+  rule: Extract<EditorProps<'keep'>['step']['rule'], { by: 'degree' }>;
+  before: Holdings;
+  set: Set;
+}) {
   const highest = Math.max(1, before.degree.high ?? 1);
   return (
     <>
@@ -118,7 +126,10 @@ function ValuesRule({
         />
       )}
       <div className="mt-2 flex gap-3 text-sm font-semibold text-accent">
-        <button type="button" onClick={() => set({ rule: { ...rule, values: col?.values.map(({ value }) => value) ?? [] } })}>
+        <button
+          type="button"
+          onClick={() => set({ rule: { ...rule, values: col?.values.map(({ value }) => value) ?? [] } })}
+        >
           All
         </button>
         <button type="button" onClick={() => set({ rule: { ...rule, values: [] } })}>
@@ -134,7 +145,9 @@ function ValuesRule({
                 className="size-3.5 accent-[var(--accent)]"
                 checked={chosen.has(value)}
                 onChange={(event) => {
-                  const values = event.target.checked ? [...rule.values, value] : rule.values.filter((one) => one !== value);
+                  const values = event.target.checked
+                    ? [...rule.values, value]
+                    : rule.values.filter((one) => one !== value);
                   set({ rule: { ...rule, values } });
                 }}
               />

@@ -8,7 +8,9 @@ import type { EditorProps } from '../step-editor';
 export function MeasureEditor({ step, before, set }: EditorProps<'measure'>) {
   const net = useWorkbench((state) => state.net);
   const store = useWorkbenchStore();
-  const offered = measures.filter((one) => !one.directedOnly || before?.directed !== false || step.measures.includes(one.key));
+  const offered = measures.filter(
+    (one) => !one.directedOnly || before?.directed !== false || step.measures.includes(one.key),
+  );
   return (
     <>
       <ul className="mt-3">
@@ -61,7 +63,10 @@ export function MeasureEditor({ step, before, set }: EditorProps<'measure'>) {
                           <span className="truncate">{net.labels[node]}</span>
                           <span className="text-quiet">{shortNumber(value)}</span>
                         </span>
-                        <span className="block h-[3px] rounded-full bg-bar" style={{ width: `${most > 0 ? (100 * value) / most : 0}%` }} />
+                        <span
+                          className="block h-[3px] rounded-full bg-bar"
+                          style={{ width: `${most > 0 ? (100 * value) / most : 0}%` }}
+                        />
                       </button>
                     </li>
                   ))}

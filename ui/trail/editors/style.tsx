@@ -1,7 +1,17 @@
 'use client';
 import { type ReactNode, useMemo } from 'react';
 import { columnTitle } from '@/core/measure';
-import { type Pattern, type Scale, type Shape, amountPalettes, categoryColours, categoryPalettes, patterns, scales, shapes } from '@/core/style';
+import {
+  type Pattern,
+  type Scale,
+  type Shape,
+  amountPalettes,
+  categoryColours,
+  categoryPalettes,
+  patterns,
+  scales,
+  shapes,
+} from '@/core/style';
 import { Choose, NumberField, Slide, Toggle } from '@/ui/kit';
 import { useWorkbench } from '@/ui/shell/workbench-context';
 import type { ColumnHoldings } from '@/worker/client';
@@ -12,7 +22,8 @@ type Props = EditorProps<'style'>;
 const scaleNames: Record<Scale, string> = { linear: 'linear', sqrt: 'square root', log: 'logarithm', rank: 'rank' };
 const scaleChoices = scales.map((value) => ({ value, label: scaleNames[value] }));
 const isAmount = ({ type }: ColumnHoldings): boolean => type === 'number' || type === 'date';
-const choicesOf = (columns: readonly ColumnHoldings[]) => columns.map(({ name }) => ({ value: name, label: columnTitle(name) }));
+const choicesOf = (columns: readonly ColumnHoldings[]) =>
+  columns.map(({ name }) => ({ value: name, label: columnTitle(name) }));
 
 export function StyleEditor({ step, before, set }: Props) {
   const nodeColumns = before?.nodeColumns ?? [];
@@ -26,7 +37,12 @@ export function StyleEditor({ step, before, set }: Props) {
       <Section title="Nodes">
         <NodeColour step={step} set={set} amounts={amounts} categorical={categorical} before={before} />
         <NodeSize step={step} set={set} amounts={amounts} before={before} />
-        <NodeShape step={step} set={set} categorical={categorical.filter(({ values }) => values.length <= 40)} before={before} />
+        <NodeShape
+          step={step}
+          set={set}
+          categorical={categorical.filter(({ values }) => values.length <= 40)}
+          before={before}
+        />
       </Section>
       <Section title="Labels">
         <Labels step={step} set={set} amounts={amounts} before={before} />
@@ -61,7 +77,12 @@ function Section({ title, children }: { title: string; children: ReactNode }) {
   );
 }
 
-function NodeColour({ step, set, amounts, categorical }: Props & { amounts: ColumnHoldings[]; categorical: ColumnHoldings[] }) {
+function NodeColour({
+  step,
+  set,
+  amounts,
+  categorical,
+}: Props & { amounts: ColumnHoldings[]; categorical: ColumnHoldings[] }) {
   const rule = step.nodeColour;
   return (
     <>
@@ -85,7 +106,13 @@ function NodeColour({ step, set, amounts, categorical }: Props & { amounts: Colu
           }
         }}
       />
-      {rule.by === 'all' && <ColourField label="Colour of all nodes" value={rule.colour} onChange={(colour) => set({ nodeColour: { by: 'all', colour } }, 'colour')} />}
+      {rule.by === 'all' && (
+        <ColourField
+          label="Colour of all nodes"
+          value={rule.colour}
+          onChange={(colour) => set({ nodeColour: { by: 'all', colour } }, 'colour')}
+        />
+      )}
       {rule.by === 'category' && (
         <>
           <Choose
@@ -97,7 +124,10 @@ function NodeColour({ step, set, amounts, categorical }: Props & { amounts: Colu
           <Choose
             label="Palette"
             value={rule.palette}
-            choices={Object.keys(categoryPalettes).map((value) => ({ value, label: value === 'nunatak' ? 'Nunatak' : value }))}
+            choices={Object.keys(categoryPalettes).map((value) => ({
+              value,
+              label: value === 'nunatak' ? 'Nunatak' : value,
+            }))}
             onChange={(palette) => set({ nodeColour: { ...rule, palette: palette as typeof rule.palette } })}
           />
           <CategoryColours rule={rule} set={set} />
@@ -105,7 +135,12 @@ function NodeColour({ step, set, amounts, categorical }: Props & { amounts: Colu
       )}
       {rule.by === 'amount' && (
         <>
-          <Choose label="Column" value={rule.column} choices={choicesOf(amounts)} onChange={(column) => set({ nodeColour: { ...rule, column } })} />
+          <Choose
+            label="Column"
+            value={rule.column}
+            choices={choicesOf(amounts)}
+            onChange={(column) => set({ nodeColour: { ...rule, column } })}
+          />
           <div className="grid grid-cols-2 gap-2">
             <Choose
               label="Palette"
@@ -127,7 +162,13 @@ function NodeColour({ step, set, amounts, categorical }: Props & { amounts: Colu
 }
 
 /** The colour of each value, to be set one by one. */
-function CategoryColours({ rule, set }: { rule: Extract<Props['step']['nodeColour'], { by: 'category' }>; set: Props['set'] }) {
+function CategoryColours({
+  rule,
+  set,
+}: {
+  rule: Extract<Props['step']['nodeColour'], { by: 'category' }>;
+  set: Props['set'];
+}) {
   const net = useWorkbench((state) => state.net);
   const entries = useMemo(() => {
     const col = net?.nodeColumns.find(({ name }) => name === rule.column);
@@ -142,7 +183,10 @@ function CategoryColours({ rule, set }: { rule: Extract<Props['step']['nodeColou
             aria-label={`Colour of ${value}`}
             value={colour}
             onChange={(event) =>
-              set({ nodeColour: { ...rule, colours: { ...rule.colours, [value]: event.target.value } } }, `colour ${value}`)
+              set(
+                { nodeColour: { ...rule, colours: { ...rule.colours, [value]: event.target.value } } },
+                `colour ${value}`,
+              )
             }
             className="size-5 cursor-pointer rounded border border-line bg-panel"
           />
@@ -196,7 +240,12 @@ function NodeSize({ step, set, amounts }: Props & { amounts: ColumnHoldings[] })
       ) : (
         <>
           <div className="grid grid-cols-2 gap-2">
-            <Choose label="Column" value={rule.column} choices={choicesOf(amounts)} onChange={(column) => set({ nodeSize: { ...rule, column } })} />
+            <Choose
+              label="Column"
+              value={rule.column}
+              choices={choicesOf(amounts)}
+              onChange={(column) => set({ nodeSize: { ...rule, column } })}
+            />
             <Choose
               label="Scale"
               value={rule.scale}
@@ -205,8 +254,20 @@ function NodeSize({ step, set, amounts }: Props & { amounts: ColumnHoldings[] })
             />
           </div>
           <div className="grid grid-cols-2 gap-2">
-            <NumberField label="Smallest" min={0.5} max={100} value={rule.min} onCommit={(min) => set({ nodeSize: { ...rule, min } })} />
-            <NumberField label="Largest" min={0.5} max={100} value={rule.max} onCommit={(max) => set({ nodeSize: { ...rule, max } })} />
+            <NumberField
+              label="Smallest"
+              min={0.5}
+              max={100}
+              value={rule.min}
+              onCommit={(min) => set({ nodeSize: { ...rule, min } })}
+            />
+            <NumberField
+              label="Largest"
+              min={0.5}
+              max={100}
+              value={rule.max}
+              onCommit={(max) => set({ nodeSize: { ...rule, max } })}
+            />
           </div>
         </>
       )}
@@ -215,7 +276,13 @@ function NodeSize({ step, set, amounts }: Props & { amounts: ColumnHoldings[] })
 }
 
 /** Which value looks how: a list of values, each with a choice. */
-function ByValue({ name, values, current, choices, onChange }: {
+function ByValue({
+  name,
+  values,
+  current,
+  choices,
+  onChange,
+}: {
   name: string;
   values: readonly { value: string }[];
   current: (value: string, place: number) => string;
@@ -266,15 +333,23 @@ function NodeShape({ step, set, categorical }: Props & { categorical: ColumnHold
         />
       ) : (
         <>
-          <Choose label="Column" value={rule.column} choices={choicesOf(categorical)} onChange={(column) => set({ nodeShape: { by: 'category', column, shapes: {} } })} />
+          <Choose
+            label="Column"
+            value={rule.column}
+            choices={choicesOf(categorical)}
+            onChange={(column) => set({ nodeShape: { by: 'category', column, shapes: {} } })}
+          />
           <ByValue
             name="Shape"
             values={col?.values ?? []}
             choices={shapes}
             current={(value, i) =>
-              rule.shapes[value] ?? (Object.keys(rule.shapes).length ? 'circle' : shapes[Math.min(i, shapes.length - 1)])
+              rule.shapes[value] ??
+              (Object.keys(rule.shapes).length ? 'circle' : shapes[Math.min(i, shapes.length - 1)])
             }
-            onChange={(value, shape) => set({ nodeShape: { ...rule, shapes: { ...rule.shapes, [value]: shape as Shape } } })}
+            onChange={(value, shape) =>
+              set({ nodeShape: { ...rule, shapes: { ...rule.shapes, [value]: shape as Shape } } })
+            }
           />
         </>
       )}
@@ -297,7 +372,14 @@ function Labels({ step, set, amounts }: Props & { amounts: ColumnHoldings[] }) {
         onChange={(show) => set({ labels: { ...rule, show: show as typeof rule.show } })}
       />
       {rule.show === 'top' && (
-        <Slide label="How many" value={rule.top} min={1} max={200} step={1} onChange={(top) => set({ labels: { ...rule, top } }, 'top')} />
+        <Slide
+          label="How many"
+          value={rule.top}
+          min={1}
+          max={200}
+          step={1}
+          onChange={(top) => set({ labels: { ...rule, top } }, 'top')}
+        />
       )}
       {rule.show !== 'none' && (
         <>
@@ -307,14 +389,27 @@ function Labels({ step, set, amounts }: Props & { amounts: ColumnHoldings[] }) {
             choices={[{ value: '', label: 'size of the node' }, ...choicesOf(amounts)]}
             onChange={(by) => set({ labels: { ...rule, by: by || undefined } })}
           />
-          <Slide label="Letter size" value={rule.size} min={8} max={28} step={1} onChange={(size) => set({ labels: { ...rule, size } }, 'letters')} />
+          <Slide
+            label="Letter size"
+            value={rule.size}
+            min={8}
+            max={28}
+            step={1}
+            onChange={(size) => set({ labels: { ...rule, size } }, 'letters')}
+          />
         </>
       )}
     </>
   );
 }
 
-function EdgeLook({ step, set, amounts, categorical, before }: Props & { amounts: { value: string; label: string }[]; categorical: ColumnHoldings[] }) {
+function EdgeLook({
+  step,
+  set,
+  amounts,
+  categorical,
+  before,
+}: Props & { amounts: { value: string; label: string }[]; categorical: ColumnHoldings[] }) {
   const { edgeColour, edgeWidth, edgePattern } = step;
   const col = edgePattern.by === 'category' ? categorical.find(({ name }) => name === edgePattern.column) : undefined;
   return (
@@ -329,7 +424,11 @@ function EdgeLook({ step, set, amounts, categorical, before }: Props & { amounts
         onChange={(by) => set({ edgeColour: by === 'all' ? { by, colour: '#8E999D' } : { by: 'ends' } })}
       />
       {edgeColour.by === 'all' && (
-        <ColourField label="Colour of all edges" value={edgeColour.colour} onChange={(colour) => set({ edgeColour: { by: 'all', colour } }, 'edges')} />
+        <ColourField
+          label="Colour of all edges"
+          value={edgeColour.colour}
+          onChange={(colour) => set({ edgeColour: { by: 'all', colour } }, 'edges')}
+        />
       )}
       <Choose
         label="Width"
@@ -344,16 +443,45 @@ function EdgeLook({ step, set, amounts, categorical, before }: Props & { amounts
         }}
       />
       {edgeWidth.by === 'all' ? (
-        <Slide label="Width of all edges" value={edgeWidth.width} min={0.2} max={8} step={0.1} onChange={(width) => set({ edgeWidth: { by: 'all', width } }, 'width')} />
+        <Slide
+          label="Width of all edges"
+          value={edgeWidth.width}
+          min={0.2}
+          max={8}
+          step={0.1}
+          onChange={(width) => set({ edgeWidth: { by: 'all', width } }, 'width')}
+        />
       ) : (
         <>
           <div className="grid grid-cols-2 gap-2">
-            <Choose label="Column" value={edgeWidth.column} choices={amounts} onChange={(column) => set({ edgeWidth: { ...edgeWidth, column } })} />
-            <Choose label="Scale" value={edgeWidth.scale} choices={scaleChoices} onChange={(scale) => set({ edgeWidth: { ...edgeWidth, scale: scale as Scale } })} />
+            <Choose
+              label="Column"
+              value={edgeWidth.column}
+              choices={amounts}
+              onChange={(column) => set({ edgeWidth: { ...edgeWidth, column } })}
+            />
+            <Choose
+              label="Scale"
+              value={edgeWidth.scale}
+              choices={scaleChoices}
+              onChange={(scale) => set({ edgeWidth: { ...edgeWidth, scale: scale as Scale } })}
+            />
           </div>
           <div className="grid grid-cols-2 gap-2">
-            <NumberField label="Thinnest" min={0.1} max={30} value={edgeWidth.min} onCommit={(min) => set({ edgeWidth: { ...edgeWidth, min } })} />
-            <NumberField label="Widest" min={0.1} max={30} value={edgeWidth.max} onCommit={(max) => set({ edgeWidth: { ...edgeWidth, max } })} />
+            <NumberField
+              label="Thinnest"
+              min={0.1}
+              max={30}
+              value={edgeWidth.min}
+              onCommit={(min) => set({ edgeWidth: { ...edgeWidth, min } })}
+            />
+            <NumberField
+              label="Widest"
+              min={0.1}
+              max={30}
+              value={edgeWidth.max}
+              onCommit={(max) => set({ edgeWidth: { ...edgeWidth, max } })}
+            />
           </div>
         </>
       )}
@@ -378,14 +506,21 @@ function EdgeLook({ step, set, amounts, categorical, before }: Props & { amounts
         />
       ) : (
         <>
-          <Choose label="Column" value={edgePattern.column} choices={choicesOf(categorical)} onChange={(column) => set({ edgePattern: { by: 'category', column, patterns: {} } })} />
+          <Choose
+            label="Column"
+            value={edgePattern.column}
+            choices={choicesOf(categorical)}
+            onChange={(column) => set({ edgePattern: { by: 'category', column, patterns: {} } })}
+          />
           <ByValue
             name="Line"
             values={col?.values ?? []}
             choices={patterns}
             current={(value, i) => edgePattern.patterns[value] ?? patterns[Math.min(i, patterns.length - 1)]}
             onChange={(value, pattern) =>
-              set({ edgePattern: { ...edgePattern, patterns: { ...edgePattern.patterns, [value]: pattern as Pattern } } })
+              set({
+                edgePattern: { ...edgePattern, patterns: { ...edgePattern.patterns, [value]: pattern as Pattern } },
+              })
             }
           />
         </>
@@ -406,9 +541,18 @@ function EdgeLook({ step, set, amounts, categorical, before }: Props & { amounts
         onChange={(auto) => set({ edgeOpacity: auto ? undefined : 0.5 })}
       />
       {step.edgeOpacity !== undefined && (
-        <Slide label="Opacity" value={step.edgeOpacity} min={0.01} max={1} step={0.01} onChange={(edgeOpacity) => set({ edgeOpacity }, 'opacity')} />
+        <Slide
+          label="Opacity"
+          value={step.edgeOpacity}
+          min={0.01}
+          max={1}
+          step={0.01}
+          onChange={(edgeOpacity) => set({ edgeOpacity }, 'opacity')}
+        />
       )}
-      {before?.directed !== false && <Toggle label="Arrowheads" checked={step.arrows} onChange={(arrows) => set({ arrows })} />}
+      {before?.directed !== false && (
+        <Toggle label="Arrowheads" checked={step.arrows} onChange={(arrows) => set({ arrows })} />
+      )}
     </>
   );
 }

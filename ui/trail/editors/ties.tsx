@@ -48,7 +48,10 @@ export function TiesEditor({ step, set }: EditorProps<'ties'>) {
       <Choose
         label="Ties count as"
         value={step.weight ?? ''}
-        choices={[{ value: '', label: 'the number of records' }, ...numbers.map((name) => ({ value: name, label: `${name}, summed` }))]}
+        choices={[
+          { value: '', label: 'the number of records' },
+          ...numbers.map((name) => ({ value: name, label: `${name}, summed` })),
+        ]}
         onChange={(weight) => set({ weight: weight || undefined })}
       />
       <Choose
@@ -68,7 +71,10 @@ export function TiesEditor({ step, set }: EditorProps<'ties'>) {
       <Choose
         label="Table that describes the nodes"
         value={step.nodes?.table ?? ''}
-        choices={[{ value: '', label: 'none: the ends alone' }, ...tableChoices.filter(({ value }) => value !== step.table)]}
+        choices={[
+          { value: '', label: 'none: the ends alone' },
+          ...tableChoices.filter(({ value }) => value !== step.table),
+        ]}
         onChange={(key) => {
           const next = tables.find((one) => one.key === key)?.columns.map(({ name }) => name) ?? [];
           const match = ['name', 'id', 'label'].find((name) => next.includes(name)) ?? next[0] ?? '';
@@ -121,7 +127,8 @@ function example(net: Network): string {
   const ends = `${net.labels[net.source[heaviest]]} ${net.directed ? '→' : '–'} ${net.labels[net.target[heaviest]]}`;
   const records = net.edgeColumns.find((col) => col.name === 'records');
   const parts = [`${shortNumber(net.weight[heaviest])} ${net.weightName}`];
-  if (records?.type === 'number' && net.weightName !== 'records') parts.unshift(`${grouped(records.values[heaviest])} records`);
+  if (records?.type === 'number' && net.weightName !== 'records')
+    parts.unshift(`${grouped(records.values[heaviest])} records`);
   const dates = net.edgeColumns.filter((col) => col.type === 'date').map((col) => cellText(col, heaviest).slice(0, 4));
   if (dates.length >= 2 && dates[0]) parts.push(dates[0] === dates[1] ? dates[0] : `${dates[0]}–${dates[1]}`);
   return `${ends}: ${parts.join(', ')}`;

@@ -41,15 +41,28 @@ export function GraphView() {
   );
   return (
     <div className="relative min-h-0 grow overflow-hidden bg-paper">
-      <div ref={box} role="application" aria-label={name} tabIndex={0} className="absolute inset-0 outline-offset-[-2px]" />
-      {waiting && <p className="pointer-events-none absolute inset-x-0 top-1/2 text-center text-quiet">The trail runs …</p>}
+      <div
+        ref={box}
+        role="application"
+        aria-label={name}
+        tabIndex={0}
+        className="absolute inset-0 outline-offset-[-2px]"
+      />
+      {waiting && (
+        <p className="pointer-events-none absolute inset-x-0 top-1/2 text-center text-quiet">The trail runs …</p>
+      )}
       {fault && (
-        <p role="alert" className="absolute inset-x-0 top-1/2 mx-auto w-fit rounded-md bg-danger-tint px-3 py-2 text-danger">
+        <p
+          role="alert"
+          className="absolute inset-x-0 top-1/2 mx-auto w-fit rounded-md bg-danger-tint px-3 py-2 text-danger"
+        >
           {fault}
         </p>
       )}
       {net && net.ids.length === 0 && !waiting && !fault && (
-        <p className="pointer-events-none absolute inset-x-0 top-1/2 text-center text-quiet">No node is left to draw. Widen a step of the trail.</p>
+        <p className="pointer-events-none absolute inset-x-0 top-1/2 text-center text-quiet">
+          No node is left to draw. Widen a step of the trail.
+        </p>
       )}
       <div className="pointer-events-none absolute right-3 bottom-2.5 left-3 flex items-end justify-between gap-3">
         <Legend />
@@ -59,11 +72,29 @@ export function GraphView() {
               {unsettled ? 'settling' : 'refining'}
             </span>
           )}
-          <div className="flex flex-col overflow-hidden rounded-lg border border-line bg-panel" role="toolbar" aria-label="Map">
-            <IconButton name="Move the map" keys="hold Space" side="left" aria-pressed={tool === 'move'} className={tool === 'move' ? 'bg-tint' : ''} onClick={() => setTool('move')}>
+          <div
+            className="flex flex-col overflow-hidden rounded-lg border border-line bg-panel"
+            role="toolbar"
+            aria-label="Map"
+          >
+            <IconButton
+              name="Move the map"
+              keys="hold Space"
+              side="left"
+              aria-pressed={tool === 'move'}
+              className={tool === 'move' ? 'bg-tint' : ''}
+              onClick={() => setTool('move')}
+            >
               <Hand size={16} aria-hidden />
             </IconButton>
-            <IconButton name="Box around nodes" keys="hold Shift" side="left" aria-pressed={tool === 'box'} className={tool === 'box' ? 'bg-tint' : ''} onClick={() => setTool('box')}>
+            <IconButton
+              name="Box around nodes"
+              keys="hold Shift"
+              side="left"
+              aria-pressed={tool === 'box'}
+              className={tool === 'box' ? 'bg-tint' : ''}
+              onClick={() => setTool('box')}
+            >
               <BoxSelect size={16} aria-hidden />
             </IconButton>
             <IconButton name="Closer" keys="+" side="left" onClick={() => stage.current?.zoomBy(1.35)}>

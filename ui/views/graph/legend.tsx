@@ -8,7 +8,11 @@ export function Legend() {
   const legend = useWorkbench((state) => state.looks?.legend);
   if (!legend?.length) return null;
   return (
-    <div aria-label="Legend" role="group" className="pointer-events-auto max-w-[32rem] rounded-lg border border-line bg-paper px-2.5 py-1.5 text-xs leading-[19px]">
+    <div
+      aria-label="Legend"
+      role="group"
+      className="pointer-events-auto max-w-[32rem] rounded-lg border border-line bg-paper px-2.5 py-1.5 text-xs leading-[19px]"
+    >
       {legend.map((part) => (
         <span key={`${part.kind} ${part.title}`} className="mr-3.5 inline-block">
           <b className="mr-2 font-semibold">{part.title}</b>
@@ -46,7 +50,10 @@ function Part({ part }: { part: LegendPart }) {
       return (
         <span className="inline-flex items-center gap-1.5">
           {part.low}
-          <span className="h-2.5 w-16 rounded-[2px]" style={{ background: `linear-gradient(to right, ${part.stops.join(',')})` }} />
+          <span
+            className="h-2.5 w-16 rounded-[2px]"
+            style={{ background: `linear-gradient(to right, ${part.stops.join(',')})` }}
+          />
           {part.high}
         </span>
       );
@@ -69,7 +76,11 @@ function Mark({ shape }: { shape: Shape }) {
   const points = corners[shape].map(([x, y]) => `${5.5 + 4.2 * x},${5.5 + 4.2 * y}`).join(' ');
   return (
     <svg width="11" height="11" aria-hidden>
-      {shape === 'circle' ? <circle cx="5.5" cy="5.5" r="4.4" fill="var(--ink)" /> : <polygon points={points} fill="var(--ink)" />}
+      {shape === 'circle' ? (
+        <circle cx="5.5" cy="5.5" r="4.4" fill="var(--ink)" />
+      ) : (
+        <polygon points={points} fill="var(--ink)" />
+      )}
     </svg>
   );
 }
@@ -77,7 +88,12 @@ function Mark({ shape }: { shape: Shape }) {
 function Line({ pattern, width }: { pattern: Pattern; width: number }) {
   return (
     <svg width="18" height="8" aria-hidden>
-      <path d="M0 4h18" stroke="var(--ink)" strokeWidth={width} strokeDasharray={dashes[pattern].map((d) => d * 1.2).join(' ')} />
+      <path
+        d="M0 4h18"
+        stroke="var(--ink)"
+        strokeWidth={width}
+        strokeDasharray={dashes[pattern].map((d) => d * 1.2).join(' ')}
+      />
     </svg>
   );
 }

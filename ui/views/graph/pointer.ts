@@ -23,7 +23,12 @@ export class Pointer {
 
   constructor(private readonly stage: Stage) {
     const { box } = stage;
-    const on = <E extends Event>(target: EventTarget, type: string, handle: (event: E) => void, passive?: false): void => {
+    const on = <E extends Event>(
+      target: EventTarget,
+      type: string,
+      handle: (event: E) => void,
+      passive?: false,
+    ): void => {
       const listener = handle as (event: Event) => void;
       target.addEventListener(type, listener, passive === false ? { passive } : undefined);
       this.undo.push(() => target.removeEventListener(type, listener));

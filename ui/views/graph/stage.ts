@@ -101,7 +101,14 @@ export class Stage {
     if (!net || !looks || looks.radius.length !== net.ids.length) return;
     const first = this.scene === undefined || this.scene.labels.length === 0;
     const ground = this.theme === 'dark' ? recoloured(looks.edgeColour, looks.ground) : looks.edgeColour;
-    this.scene = { ...looks, edgeColour: ground, positions, source: net.source, target: net.target, labels: net.labels };
+    this.scene = {
+      ...looks,
+      edgeColour: ground,
+      positions,
+      source: net.source,
+      target: net.target,
+      labels: net.labels,
+    };
     this.picks = undefined;
     this.hovered = -1;
     this.director?.setScene(this.scene);
@@ -190,7 +197,8 @@ export class Stage {
     if (!net || !this.scene) return;
     const n = net.ids.length;
     const { source, target } = net;
-    if (this.hovered < 0 && selection.edge === undefined && selection.nodes.length < 2) this.director?.setFocus(undefined);
+    if (this.hovered < 0 && selection.edge === undefined && selection.nodes.length < 2)
+      this.director?.setFocus(undefined);
     else if (this.hovered < 0 && selection.edge !== undefined) {
       const nodes = new Uint8Array(n);
       nodes[source[selection.edge]] = nodes[target[selection.edge]] = 1;

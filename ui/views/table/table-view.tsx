@@ -29,7 +29,10 @@ export function TableView() {
               type="button"
               aria-pressed={of === key}
               onClick={() => setOf(key)}
-              className={clsx('rounded-md px-3 py-[2px] font-medium', of === key ? 'bg-panel font-semibold' : 'text-quiet')}
+              className={clsx(
+                'rounded-md px-3 py-[2px] font-medium',
+                of === key ? 'bg-panel font-semibold' : 'text-quiet',
+              )}
             >
               {key === 'nodes' ? 'Nodes' : 'Edges'}
             </button>
@@ -55,7 +58,17 @@ function edgesByName(net: Parameters<typeof edgeTable>[0]): Column[] {
   );
 }
 
-function Rows({ of, columns, count, search }: { of: 'nodes' | 'edges'; columns: Column[]; count: number; search: string }) {
+function Rows({
+  of,
+  columns,
+  count,
+  search,
+}: {
+  of: 'nodes' | 'edges';
+  columns: Column[];
+  count: number;
+  search: string;
+}) {
   const net = useWorkbench((state) => state.net);
   const selection = useWorkbench((state) => state.selection);
   const store = useWorkbenchStore();
@@ -86,12 +99,21 @@ function Rows({ of, columns, count, search }: { of: 'nodes' | 'edges'; columns: 
     else if (!adding) store.getState().select({ nodes: [net.ids[row]] });
     else {
       const id = net.ids[row];
-      store.getState().select({ nodes: chosen.has(id) ? selection.nodes.filter((one) => one !== id) : [...selection.nodes, id] });
+      store
+        .getState()
+        .select({ nodes: chosen.has(id) ? selection.nodes.filter((one) => one !== id) : [...selection.nodes, id] });
     }
   };
   const width = columns.length * columnWidth;
   return (
-    <div ref={scroller} className="min-h-0 grow overflow-auto" role="grid" aria-label={of === 'nodes' ? 'Nodes' : 'Edges'} aria-rowcount={rows.length + 1} tabIndex={0}>
+    <div
+      ref={scroller}
+      className="min-h-0 grow overflow-auto"
+      role="grid"
+      aria-label={of === 'nodes' ? 'Nodes' : 'Edges'}
+      aria-rowcount={rows.length + 1}
+      tabIndex={0}
+    >
       <div role="row" className="sticky top-0 z-10 flex border-b border-line bg-paper" style={{ width }}>
         {columns.map((col) => {
           const sorted = sort?.name === col.name ? sort : undefined;
@@ -117,7 +139,8 @@ function Rows({ of, columns, count, search }: { of: 'nodes' | 'edges'; columns: 
                 }
               >
                 <span className="truncate">{columnTitle(col.name)}</span>
-                {sorted && (sorted.descending ? <ArrowDown size={13} aria-hidden /> : <ArrowUp size={13} aria-hidden />)}
+                {sorted &&
+                  (sorted.descending ? <ArrowDown size={13} aria-hidden /> : <ArrowUp size={13} aria-hidden />)}
               </button>
             </div>
           );
@@ -134,7 +157,10 @@ function Rows({ of, columns, count, search }: { of: 'nodes' | 'edges'; columns: 
               aria-selected={selected}
               aria-rowindex={item.index + 2}
               onClick={(event) => choose(row, event.shiftKey || event.ctrlKey || event.metaKey)}
-              className={clsx('absolute top-0 left-0 flex cursor-pointer border-b border-rule', selected ? 'bg-tint' : 'hover:bg-ground')}
+              className={clsx(
+                'absolute top-0 left-0 flex cursor-pointer border-b border-rule',
+                selected ? 'bg-tint' : 'hover:bg-ground',
+              )}
               style={{ transform: `translateY(${item.start}px)`, height: rowHeight, width }}
             >
               {columns.map((col) => (
@@ -145,7 +171,9 @@ function Rows({ of, columns, count, search }: { of: 'nodes' | 'edges'; columns: 
                   style={{ width: columnWidth }}
                   title={cellText(col, row)}
                 >
-                  {col.type === 'number' && !Number.isNaN(col.values[row]) ? shortNumber(col.values[row]) : cellText(col, row)}
+                  {col.type === 'number' && !Number.isNaN(col.values[row])
+                    ? shortNumber(col.values[row])
+                    : cellText(col, row)}
                 </div>
               ))}
             </div>

@@ -1,18 +1,16 @@
 import type { Metadata } from 'next';
-import { notFound } from 'next/navigation';
-import { NotFound, studyFor } from '@/server/access';
+import { studyFor } from '@/server/access';
 import { listTables } from '@/server/tables';
 import { RecordsPage } from '@/ui/records/records-page';
+import { orNotFound } from '@/app/or-not-found';
 
 export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'Records · Nunatak' };
 
 export default async function Records({ params }: { params: Promise<{ study: string }> }) {
-  try {
+  const shown = await orNotFound(async () => {
     const study = await studyFor((await params).study, 'read');
-    return <RecordsPage study={study} tables={await listTables(study.id)} />;
-  } catch (error) {
-    if (error instanceof NotFound) notFound();
-    throw error;
-  }
+    return { study, tables: await listTables(study.id) };
+  });
+  return <RecordsPage {...shown} />;
 }

@@ -127,7 +127,15 @@ export function canvasBackend(canvas: HTMLCanvasElement): Backend {
         const fill = hex([scene.fill[3 * v], scene.fill[3 * v + 1], scene.fill[3 * v + 2]]);
         // A dimmed node is a shape in the ground's colour under a faint one of its own.
         const dim = focus && !focus[v];
-        plain.shape(shapes[scene.shape[v]], x, y, r, dim ? mixed(fill, ground) : fill, ground, fine ? Math.min(1.5, r / 4) : 0);
+        plain.shape(
+          shapes[scene.shape[v]],
+          x,
+          y,
+          r,
+          dim ? mixed(fill, ground) : fill,
+          ground,
+          fine ? Math.min(1.5, r / 4) : 0,
+        );
       }
     },
     flush: () => undefined,
@@ -140,5 +148,7 @@ export function canvasBackend(canvas: HTMLCanvasElement): Backend {
 /** A fifth of the first colour in the second. */
 function mixed(colour: string, ground: string): string {
   const part = (text: string, i: number): number => parseInt(text.slice(1 + 2 * i, 3 + 2 * i), 16);
-  return hex([0, 1, 2].map((i) => Math.round(part(colour, i) * 0.22 + part(ground, i) * 0.78)) as [number, number, number]);
+  return hex(
+    [0, 1, 2].map((i) => Math.round(part(colour, i) * 0.22 + part(ground, i) * 0.78)) as [number, number, number],
+  );
 }

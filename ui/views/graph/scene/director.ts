@@ -105,7 +105,13 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
       dirty = false;
       backend.clear();
       if (usable) backend.showLayer(camera, focus ? 0.3 : 1);
-      else backend.drawEdges(camera, 0, Math.min(edges, capacity), Math.min(4, Math.sqrt(edges / Math.min(edges, capacity))));
+      else
+        backend.drawEdges(
+          camera,
+          0,
+          Math.min(edges, capacity),
+          Math.min(4, Math.sqrt(edges / Math.min(edges, capacity))),
+        );
       if (focus) backend.drawChosenEdges(camera, focus.edges.subarray(0, capacity));
       backend.drawNodes(camera, resting);
       drew(now, usable ? 0 : Math.min(edges, capacity));

@@ -44,7 +44,10 @@ export function webglBackend(canvas: HTMLCanvasElement): Backend | undefined {
 class WebglBackend implements Backend {
   private programs: Programs;
   private indices = new Map<number, WebGLBuffer>();
-  private textures: Record<'positions' | 'nodes' | 'edges' | 'nodeOrder' | 'edgeOrder' | 'chosen', WebGLTexture | null> = {
+  private textures: Record<
+    'positions' | 'nodes' | 'edges' | 'nodeOrder' | 'edgeOrder' | 'chosen',
+    WebGLTexture | null
+  > = {
     positions: null,
     nodes: null,
     edges: null,
@@ -62,7 +65,8 @@ class WebglBackend implements Backend {
   private fence: WebGLSync | null = null;
 
   constructor(private readonly gl: WebGL2RenderingContext) {
-    const program = (vertex: string, fragment: string): twgl.ProgramInfo => twgl.createProgramInfo(gl, [vertex, fragment]);
+    const program = (vertex: string, fragment: string): twgl.ProgramInfo =>
+      twgl.createProgramInfo(gl, [vertex, fragment]);
     this.programs = {
       straight: program(edgeVertex(1), edgeFragment),
       curved: program(edgeVertex(curveSegments), edgeFragment),
@@ -110,7 +114,9 @@ class WebglBackend implements Backend {
       this.nodeData[4 * v + 1] = radii[v];
       this.nodeData[4 * v + 2] = scene.shape[v];
     }
-    const nodeOrder = Uint32Array.from({ length: n }, (_, v) => v).sort((a, b) => scene.radius[b] - scene.radius[a] || a - b);
+    const nodeOrder = Uint32Array.from({ length: n }, (_, v) => v).sort(
+      (a, b) => scene.radius[b] - scene.radius[a] || a - b,
+    );
     this.upload('edges', edges, 4);
     this.upload('nodes', this.nodeData, 4);
     this.upload('edgeOrder', order, 1);
@@ -158,7 +164,9 @@ class WebglBackend implements Backend {
     const width = Math.ceil(view.width * view.ratio * layerRoom);
     const height = Math.ceil(view.height * view.ratio * layerRoom);
     if (!this.back) {
-      const attachments = [{ format: gl.RGBA, type: gl.UNSIGNED_BYTE, min: gl.LINEAR, mag: gl.LINEAR, wrap: gl.CLAMP_TO_EDGE }];
+      const attachments = [
+        { format: gl.RGBA, type: gl.UNSIGNED_BYTE, min: gl.LINEAR, mag: gl.LINEAR, wrap: gl.CLAMP_TO_EDGE },
+      ];
       this.back = { frame: twgl.createFramebufferInfo(gl, attachments, width, height), camera };
     }
     this.back.camera = camera;
@@ -271,7 +279,14 @@ class WebglBackend implements Backend {
   }
 
   /** Draws things of `corners` vertices and `count` indices each, a batch at a time over one index buffer. */
-  private inBatches(program: twgl.ProgramInfo, from: number, to: number, corners: number, count: number, mode: () => number): void {
+  private inBatches(
+    program: twgl.ProgramInfo,
+    from: number,
+    to: number,
+    corners: number,
+    count: number,
+    mode: () => number,
+  ): void {
     const { gl } = this;
     gl.bindBuffer(gl.ELEMENT_ARRAY_BUFFER, this.indexBuffer(corners));
     for (let base = from; base < to; base += batch) {
@@ -302,7 +317,11 @@ class WebglBackend implements Backend {
     return buffer;
   }
 
-  private shared(camera: Camera, view: { width: number; height: number }, order: 'edgeOrder' | 'nodeOrder' | 'chosen'): object {
+  private shared(
+    camera: Camera,
+    view: { width: number; height: number },
+    order: 'edgeOrder' | 'nodeOrder' | 'chosen',
+  ): object {
     return {
       uPositions: this.textures.positions,
       uNodes: this.textures.nodes,
@@ -339,7 +358,7 @@ class WebglBackend implements Backend {
 
   private free({ frame }: Layer): void {
     this.gl.deleteFramebuffer(frame.framebuffer);
-    for (const attachment of frame.attachments) this.gl.deleteTexture(attachment as WebGLTexture);
+    for (const attachment of frame.attachments) this.gl.deleteTexture(attachment);
   }
 }
 

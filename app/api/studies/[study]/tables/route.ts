@@ -8,8 +8,13 @@ export function POST(request: Request, { params }: { params: Promise<{ study: st
     fromHere(request);
     const asked = new URL(request.url).searchParams.get('request') ?? 'null';
     const settings = importSchema.parse(JSON.parse(asked));
-    if (!request.body) throw new Fault(`“${settings.file}” is empty. Choose a file with a header line and rows below it.`);
-    const imported = await importTable((await params).study, settings, request.body as unknown as AsyncIterable<Uint8Array>);
+    if (!request.body)
+      throw new Fault(`“${settings.file}” is empty. Choose a file with a header line and rows below it.`);
+    const imported = await importTable(
+      (await params).study,
+      settings,
+      request.body as unknown as AsyncIterable<Uint8Array>,
+    );
     return Response.json(imported, { status: 201 });
   });
 }

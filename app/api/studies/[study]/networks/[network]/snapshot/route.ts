@@ -12,9 +12,11 @@ export function PUT(
   return responded(async () => {
     fromHere(request);
     const { study, network } = await params;
-    if (Number(request.headers.get('content-length') ?? 0) > largest) throw new Fault('The result is too large to keep.');
+    if (Number(request.headers.get('content-length') ?? 0) > largest)
+      throw new Fault('The result is too large to keep.');
     const form = await request.formData();
-    const head = snapshotSchema.parse(JSON.parse(String(form.get('head') ?? 'null')));
+    const text = form.get('head');
+    const head = snapshotSchema.parse(JSON.parse(typeof text === 'string' ? text : 'null'));
     const positions = form.get('positions');
     const bytes = positions instanceof Blob ? Buffer.from(await positions.arrayBuffer()) : Buffer.alloc(0);
     await keepSnapshot(study, network, head, bytes);

@@ -1,0 +1,56 @@
+/** Which folder may import what; ARCHITECTURE in docs/architecture.md says why. */
+const only = (from, allowed) => ({
+  name: `${from}-imports`,
+  severity: 'error',
+  comment: `${from} may import of ours: ${[from, ...allowed].join(', ')}`,
+  from: { path: `^${from}/`, pathNot: '\\.test\\.tsx?$' },
+  to: {
+    path: '^(core|worker|server|ui|app|runner|feed|demo|bench|e2e|scripts)/',
+    pathNot: `^(${[from, ...allowed].join('|')})/`,
+  },
+});
+
+module.exports = {
+  forbidden: [
+    only('core', []),
+    only('worker', ['core']),
+    only('server', ['core']),
+    only('runner', ['core']),
+    only('demo', ['core']),
+    only('app', ['ui', 'server', 'core']),
+    only('ui', ['core', 'worker', 'server']),
+    {
+      name: 'core-is-pure',
+      severity: 'error',
+      comment: 'The core knows no interface, no database and no network.',
+      from: { path: '^core/', pathNot: '\\.test\\.ts$' },
+      to: { path: 'node_modules/(react|react-dom|next|drizzle-orm|pg|zustand|twgl\\.js|comlink)/' },
+    },
+    {
+      name: 'ui-asks-actions',
+      severity: 'error',
+      comment: 'The interface takes types from the server, and changes things through its actions only.',
+      from: { path: '^ui/' },
+      to: { path: '^server/', pathNot: '^server/actions', dependencyTypesNot: ['type-only'] },
+    },
+    {
+      name: 'no-circles',
+      severity: 'error',
+      from: {},
+      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+    },
+    {
+      name: 'no-orphans',
+      severity: 'error',
+      from: { orphan: true, path: '^(core|worker|server|ui)/', pathNot: '\\.(test|worker)\\.tsx?$' },
+      to: {},
+    },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '(\\.next|\\.data)/' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default'] },
+  },
+};

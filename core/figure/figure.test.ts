@@ -1,0 +1,137 @@
+import fc from 'fast-check';
+import { network } from '../graph';
+import { plainStyle, sceneOf, type Scene } from '../style';
+import { drawPage, escapeXml, placeLabels, svg, textWidth, thumbnail, type Pen } from '.';
+
+const scene = (labels: string[], directed = true): Scene => ({
+  ...sceneOf(
+    {
+      ...network({ nodes: 3, edges: [[0, 1], [1, 2], [2, 2]], directed }), // prettier-ignore
+      labels,
+      positions: Float32Array.of(0, 0, 100, 0, 50, 80),
+    },
+    { ...plainStyle, arrows: true, labels: { show: 'all', top: 10, size: 12 } },
+  ),
+});
+const page = { width: 400, height: 300, title: 'Who & whom' };
+
+/** Every tag that opens closes again, in order. */
+function wellFormed(text: string): boolean {
+  const open: string[] = [];
+  for (const [, close, name, self] of text.matchAll(/<(\/?)([a-zA-Z]+)[^<>]*?(\/?)>/g)) {
+    if (self) continue;
+    if (!close) open.push(name);
+    else if (open.pop() !== name) return false;
+  }
+  return open.length === 0 && !/&(?!(amp|lt|gt|quot);)/.test(text);
+}
+
+test('an SVG with title, edges, arrowheads, nodes and text, the same bytes each time', async () => {
+  const text = await svg(scene(['Ann', 'Bo', 'Cy']), page);
+  expect(text).toBe(await svg(scene(['Ann', 'Bo', 'Cy']), page));
+  expect(wellFormed(text)).toBe(true);
+  expect(text).toContain('<title>Who &amp; whom</title>');
+  expect(text.match(/<circle /g)).toHaveLength(3);
+  expect(text.match(/<polygon /g)).toHaveLength(2);
+  // Two edges and a loop of two halves.
+  expect(text.match(/<path /g)).toHaveLength(4);
+  expect(text).toMatch(/<text [^>]*>Ann<\/text>/);
+});
+
+test('names with quotes, markup and emoji stay text', async () => {
+  const text = await svg(scene(['<b>"x"</b>', '😀', 'a\u0000b']), page);
+  expect(wellFormed(text)).toBe(true);
+  expect(text).toContain('&lt;b&gt;&quot;x&quot;&lt;/b&gt;');
+  expect(text).toContain('>ab<');
+  fc.assert(fc.property(fc.string({ unit: 'binary' }), (any) => wellFormed(`<t>${escapeXml(any)}</t>`)));
+});
+
+test('labels do not cover each other, and the most important come first', () => {
+  const place = fc.record({ x: fc.integer({ min: 0, max: 300 }), y: fc.integer({ min: 0, max: 200 }) });
+  fc.assert(
+    fc.property(fc.array(place, { minLength: 1, maxLength: 40 }), (places) => {
+      const n = places.length;
+      const crowd = {
+        positions: Float32Array.from(places.flatMap(({ x, y }) => [x, y])),
+        radius: new Float32Array(n).fill(4),
+        labelled: Uint32Array.from(places.keys()),
+        labels: places.map((_, i) => `name ${i}`),
+        labelSize: 12,
+      };
+      const widthOf = (text: string): number => textWidth(text, 12);
+      const placed = placeLabels(crowd, { scale: 1, x: 0, y: 0 }, { width: 300, height: 200 }, widthOf);
+      if (places[0].x > 0 && places[0].x < 300) expect(placed[0]?.node).toBe(0);
+      placed.forEach((a, i) =>
+        placed.slice(0, i).forEach((b) => {
+          const apart =
+            Math.abs(a.y - b.y) >= 11 ||
+            Math.abs(a.x - b.x) >= (widthOf(crowd.labels[a.node]) + widthOf(crowd.labels[b.node])) / 2 - 1;
+          expect(apart).toBe(true);
+        }),
+      );
+    }),
+  );
+});
+
+test('a selected node is labelled even where another was first', () => {
+  const crowd = {
+    positions: Float32Array.of(50, 50, 52, 50),
+    radius: Float32Array.of(4, 4),
+    labelled: Uint32Array.of(0),
+    labels: ['a', 'b'],
+    labelSize: 12,
+  };
+  const placed = placeLabels(crowd, { scale: 1, x: 0, y: 0 }, { width: 100, height: 100 }, () => 60, [1]);
+  expect(placed.map(({ node }) => node)).toContain(1);
+});
+
+test('the legend says what the looks say', async () => {
+  const words: string[] = [];
+  const nothing = (): void => undefined;
+  const pen: Pen = {
+    fillPage: nothing,
+    line: nothing,
+    polygon: nothing,
+    shape: nothing,
+    rect: nothing,
+    text: (word) => words.push(word),
+  };
+  const dressed: Scene = {
+    ...scene(['Ann', 'Bo', 'Cy']),
+    legend: [
+      { kind: 'colours', title: 'Group', entries: [{ label: 'Ness', colour: '#123456' }] },
+      { kind: 'sizes', title: 'Degree', low: '1', high: '9', min: 2, max: 5 },
+    ],
+  };
+  await drawPage(dressed, page, pen);
+  for (const word of ['Who & whom', 'Ann', 'Group', 'Ness', 'Degree', '1 – 9']) expect(words).toContain(word);
+});
+
+test('a long legend is broken into lines that fit the page', async () => {
+  const ends: number[] = [];
+  const nothing = (): void => undefined;
+  const pen: Pen = { fillPage: nothing, line: nothing, polygon: nothing, shape: nothing, rect: nothing, text: (word, x, _y, style) => style.anchor === 'start' && ends.push(x + textWidth(word, style.size)) }; // prettier-ignore
+  const entries = Array.from({ length: 12 }, (_, i) => ({ label: `a rather long name ${i}`, colour: '#000000' }));
+  await drawPage(
+    { ...scene(['', '', '']), legend: [{ kind: 'colours', title: 'Group', entries }] },
+    { width: 400, height: 300 },
+    pen,
+  );
+  expect(ends).toHaveLength(13);
+  expect(Math.max(...ends)).toBeLessThan(400);
+});
+
+test('a network without nodes is a page without marks', async () => {
+  const empty = sceneOf(network({ nodes: 0, edges: [] }));
+  expect(wellFormed(await svg(empty, page))).toBe(true);
+});
+
+test('a thumbnail of a large network stays small', async () => {
+  const n = 3000;
+  const edges = Array.from({ length: 20000 }, (_, e) => [(e * 7) % n, (e * 13 + 5) % n] as const);
+  const positions = Float32Array.from({ length: 2 * n }, (_, i) => (i * 37) % 1000);
+  const text = await thumbnail(sceneOf({ ...network({ nodes: n, edges }), positions }));
+  expect(text.length).toBeLessThan(300_000);
+  expect(wellFormed(text)).toBe(true);
+  expect(text.match(/<circle /g)).toHaveLength(1200);
+});

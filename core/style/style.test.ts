@@ -1,0 +1,161 @@
+import fc from 'fast-check';
+import { Fault } from '../fault';
+import { type Column } from '../tables';
+import { type Network, network } from '../graph';
+import { type StyleSettings, boundsOf, dress, edgeOpacity, fit, hex, plainStyle, rgb, shares, shortNumber } from '.';
+
+const text = (name: string, values: string[]): Column => {
+  const dictionary = [...new Set(values.filter((value) => value !== ''))];
+  return { type: 'text', name, dictionary, codes: Int32Array.from(values, (value) => dictionary.indexOf(value)) };
+};
+const number = (name: string, ...values: number[]): Column => ({
+  type: 'number',
+  name,
+  values: Float64Array.from(values),
+});
+
+function faultOf(work: () => unknown): Fault {
+  try {
+    work();
+  } catch (error) {
+    if (error instanceof Fault) return error;
+  }
+  throw new Error('no fault');
+}
+
+const net: Network = {
+  ...network({ nodes: 4, edges: [[0, 1], [1, 2], [2, 3]], weight: [1, 4, 9], directed: true }), // prettier-ignore
+  nodeColumns: [text('island', ['Ness', 'Ness', 'Holm', '']), number('degree', 0, 25, 100, NaN)],
+  edgeColumns: [text('certainty', ['recorded', 'hearsay', 'recorded'])],
+};
+const style = (change: Partial<StyleSettings>): StyleSettings => ({ ...plainStyle, ...change });
+const colourOf = (fill: Uint8Array, v: number): string =>
+  hex([fill[3 * v], fill[3 * v + 1], fill[3 * v + 2]]).toUpperCase();
+
+describe('shares of amounts', () => {
+  const values = Float64Array.of(0, 25, 100, NaN, 25);
+  test.each([
+    ['linear', [0, 0.25, 1, NaN, 0.25]],
+    ['sqrt', [0, 0.5, 1, NaN, 0.5]],
+    ['rank', [0, 0.5, 1, NaN, 0.5]],
+  ] as const)('%s', (scale, wanted) => expect([...shares(values, scale).shares]).toEqual(wanted));
+  test('logarithm spreads the small ones', () => {
+    const log = shares(values, 'log').shares;
+    expect(log[1]).toBeGreaterThan(0.6);
+    expect([log[0], log[2]]).toEqual([0, 1]);
+  });
+  test('all equal, and none', () => {
+    expect([...shares(Float64Array.of(3, 3), 'log').shares]).toEqual([0.5, 0.5]);
+    expect(shares(new Float64Array(0), 'rank').low).toBeNaN();
+  });
+  test('never out of range, never falling', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: -1000, max: 1000 }), { minLength: 2 }),
+        fc.constantFrom('linear', 'sqrt', 'log', 'rank'),
+        (list, scale) => {
+          const sorted = Float64Array.from(list).sort();
+          const found = shares(sorted, scale).shares;
+          for (let i = 0; i < found.length; i++) {
+            expect(found[i]).toBeGreaterThanOrEqual(i ? found[i - 1] - 1e-12 : 0);
+            expect(found[i]).toBeLessThanOrEqual(1 + 1e-12);
+          }
+        },
+      ),
+    );
+  });
+});
+
+describe('dressing', () => {
+  test('by category: most frequent first, by hand before the palette, grey without a value', () => {
+    const looks = dress(
+      net,
+      style({ nodeColour: { by: 'category', column: 'island', palette: 'nunatak', colours: { Holm: '#112233' } } }),
+    );
+    expect([0, 1, 2, 3].map((v) => colourOf(looks.fill, v))).toEqual(['#2F6F8F', '#2F6F8F', '#112233', '#9AA5AA']);
+    expect(looks.legend[0]).toEqual({
+      kind: 'colours',
+      title: 'Island',
+      entries: [
+        { label: 'Ness', colour: '#2F6F8F' },
+        { label: 'Holm', colour: '#112233' },
+      ],
+    });
+  });
+
+  test('ties inside a category take its colour, the others are grey', () => {
+    const looks = dress(
+      net,
+      style({ nodeColour: { by: 'category', column: 'island', palette: 'nunatak', colours: {} } }),
+    );
+    const edge = (e: number): string =>
+      hex([looks.edgeColour[4 * e], looks.edgeColour[4 * e + 1], looks.edgeColour[4 * e + 2]]);
+    expect(edge(0)).toBe('#2f6f8f');
+    expect(edge(1)).toBe('#8e999d');
+  });
+
+  test('by amount: sizes between least and largest, empty ones the least', () => {
+    const looks = dress(net, style({ nodeSize: { by: 'amount', column: 'degree', min: 4, max: 12, scale: 'sqrt' } }));
+    expect([...looks.radius]).toEqual([4, 8, 12, 4]);
+    expect(looks.legend).toEqual([{ kind: 'sizes', title: 'Degree', low: '0', high: '100', min: 4, max: 12 }]);
+  });
+
+  test('widths by weight, lines by category', () => {
+    const looks = dress(
+      net,
+      style({
+        edgeWidth: { by: 'amount', column: 'weight', min: 1, max: 3, scale: 'linear' },
+        edgePattern: { by: 'category', column: 'certainty', patterns: { hearsay: 'dotted', recorded: 'solid' } },
+      }),
+    );
+    expect([...looks.edgeWidth]).toEqual([1, 1.75, 3]);
+    expect([...looks.edgePattern]).toEqual([0, 2, 0]);
+    expect(looks.legend.map(({ kind }) => kind)).toEqual(['lines', 'widths']);
+  });
+
+  test('labels: the most important first, ties in the order of the nodes', () => {
+    const looks = dress(net, style({ labels: { show: 'top', top: 2, by: 'degree', size: 12 } }));
+    expect([...looks.labelled]).toEqual([2, 1]);
+    expect(dress(net, style({ labels: { show: 'none', top: 2, size: 12 } })).labelled).toHaveLength(0);
+  });
+
+  test('a column that is missing, or holds no amounts, is named at its step', () => {
+    const missing = style({ nodeColour: { by: 'category', column: 'x', palette: 'nunatak', colours: {} } });
+    expect(() => dress(net, missing, 's7')).toThrow(/no column “x”/);
+    expect(faultOf(() => dress(net, missing, 's7')).where).toBe('s7');
+    expect(() =>
+      dress(net, style({ nodeSize: { by: 'amount', column: 'island', min: 1, max: 2, scale: 'sqrt' } })),
+    ).toThrow(/holds no amounts/);
+  });
+
+  test('no legend where none is wanted; arrows only where there is a direction', () => {
+    expect(dress(net, style({ legend: false, arrows: true })).arrows).toBe(true);
+    expect(dress({ ...net, directed: false }, style({ arrows: true })).arrows).toBe(false);
+  });
+
+  test('opacity falls with the number of edges', () => {
+    expect(edgeOpacity(100, plainStyle)).toBe(0.55);
+    expect(edgeOpacity(300000, plainStyle)).toBeLessThan(0.03);
+    expect(edgeOpacity(300000, style({ edgeOpacity: 0.4 }))).toBe(0.4);
+  });
+});
+
+test('the camera fits the bounds into the box', () => {
+  const camera = fit(boundsOf(Float32Array.of(0, 0, 100, 50), Float32Array.of(5, 5)), 400, 400, 20, 10);
+  const at = (x: number, y: number): number[] => [x * camera.scale + camera.x, y * camera.scale + camera.y];
+  expect(at(-5, 25)[0]).toBeCloseTo(20, 6);
+  expect(at(105, 25)).toEqual([380, 200]);
+  expect(boundsOf(new Float32Array(0))).toEqual({ left: -0.5, top: -0.5, right: 0.5, bottom: 0.5 });
+});
+
+test('colours and numbers are written as they should be', () => {
+  expect(rgb('#0E5A63')).toEqual([14, 90, 99]);
+  expect(hex([14, 90, 99])).toBe('#0e5a63');
+  expect([1234567, 0.123456, 12345.678, NaN, -3].map(shortNumber)).toEqual([
+    '1,234,567',
+    '0.1235',
+    '12,350',
+    '–',
+    '-3',
+  ]);
+});

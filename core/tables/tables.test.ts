@@ -1,0 +1,187 @@
+import fc from 'fast-check';
+import {
+  type Table,
+  TableBuilder,
+  TypeSense,
+  cellText,
+  column,
+  dayNumber,
+  distribution,
+  orderBy,
+  pick,
+  readDate,
+  readNumber,
+  readYesNo,
+  sortKeys,
+  viewRows,
+  writeDate,
+  writtenCell,
+} from '.';
+
+const table = (names: [string, 'text' | 'number' | 'yesno' | 'date' | 'list'][], rows: string[][]): Table => {
+  const builder = new TableBuilder(
+    't',
+    names.map(([name, type]) => ({ name, type })),
+  );
+  for (const row of rows) builder.push(row);
+  return builder.done();
+};
+
+describe('cells', () => {
+  test.each([
+    ['12', 12],
+    [' -3.5 ', -3.5],
+    ['1,200', 1200],
+    ['1e3', 1000],
+    ['.5', 0.5],
+    ['1,20', NaN],
+    ['ten', NaN],
+    ['', NaN],
+    ['0x10', NaN],
+    ['Infinity', NaN],
+    ['.', NaN],
+    ['1e999', NaN],
+  ])('number %j is %p', (text, value) => expect(readNumber(text)).toBe(value));
+
+  test('yes and no in the usual words, nothing else', () => {
+    expect(['yes', 'TRUE', 'n', 'maybe', ''].map(readYesNo)).toEqual([1, 1, 0, -1, -1]);
+  });
+
+  test('dates keep their precision and their doubt', () => {
+    expect(['1911-03-02', '1911-03', '1911', '1911?', '2 Mar 1911', 'March 1911'].map((text) => {
+      const date = readDate(text);
+      return date && writeDate(date.day, date.precision, date.doubtful);
+    })).toEqual(['1911-03-02', '1911-03', '1911', '1911?', '1911-03-02', '1911-03']); // prettier-ignore
+    expect(['1911-02-29', '1911-13', 'Mar', '1911-00-01', 'x'].map(readDate)).toEqual(Array(5).fill(undefined));
+    expect(readDate('1912-02-29')).toBeDefined();
+  });
+
+  test('day numbers count from 1970, before and after, in every year', () => {
+    expect(dayNumber(1970, 1, 1)).toBe(0);
+    expect(dayNumber(1969, 12, 31)).toBe(-1);
+    expect(dayNumber(2000, 3, 1)).toBe(11017);
+    expect(dayNumber(50, 1, 1)).toBe(dayNumber(51, 1, 1) - 365);
+  });
+
+  test('every day written is read back as itself', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: -300000, max: 60000 }),
+        fc.integer({ min: 1, max: 3 }),
+        fc.boolean(),
+        (day, precision, doubtful) => {
+          const written = writeDate(day, precision, doubtful);
+          const read = readDate(written);
+          expect(read && writeDate(read.day, read.precision, read.doubtful)).toBe(written);
+        },
+      ),
+    );
+  });
+});
+
+describe('types found', () => {
+  const typeOf = (...cells: string[]): string => {
+    const sense = new TypeSense();
+    cells.forEach((cell) => sense.see(cell));
+    return sense.type();
+  };
+  test.each([
+    ['number', ['1', '2.5', '']],
+    ['text', ['007', '012']],
+    ['text', ['', '']],
+    ['yesno', ['yes', 'no', '']],
+    ['date', ['1911-03-02', '1911']],
+    ['number', ['1911', '1912']],
+    ['list', ['kale; neep', 'kale']],
+    ['text', ['a', 'b', '3']],
+    ['number', ['1', '2', '3', '4', '5', '6', '7', '8', '9', 'ten']],
+  ] as const)('%s from %j', (type, cells) => expect(typeOf(...cells)).toBe(type));
+});
+
+describe('tables', () => {
+  const seeds = table(
+    [
+      ['name', 'text'],
+      ['packets', 'number'],
+      ['sent', 'date'],
+      ['kinds', 'list'],
+      ['paid', 'yesno'],
+    ],
+    [
+      ['Zoë', '10', '1911', 'kale; neep', 'yes'],
+      ['anna', 'ten', '1910-05', '', ''],
+      ['Béa', '', '1909?', 'neep', 'no'],
+      ['', '2', 'soon', 'kale', 'perhaps'],
+    ],
+  );
+
+  test('cells that do not fit stay as they were written', () => {
+    expect(seeds.misfits.map(({ column: name, rows, texts }) => [name, [...rows], texts])).toEqual([
+      ['packets', [1], ['ten']],
+      ['sent', [3], ['soon']],
+      ['paid', [3], ['perhaps']],
+    ]);
+    const packets = column(seeds, 'packets');
+    expect(packets && writtenCell(packets, seeds.misfits[0], 1)).toEqual({ text: 'ten', fits: false });
+    expect(packets && writtenCell(packets, seeds.misfits[0], 0)).toEqual({ text: '10', fits: true });
+    expect(packets && cellText(packets, 1)).toBe('');
+  });
+
+  test('sorts by value or reading order, empty cells last both ways', () => {
+    expect([...viewRows(seeds, { sort: 'packets' })]).toEqual([3, 0, 1, 2]);
+    expect([...viewRows(seeds, { sort: 'packets', descending: true })]).toEqual([0, 3, 1, 2]);
+    expect([...viewRows(seeds, { sort: 'name' })]).toEqual([1, 2, 0, 3]);
+    expect([...viewRows(seeds, { sort: 'sent' })]).toEqual([2, 1, 0, 3]);
+  });
+
+  test('searches all columns, misfits included', () => {
+    expect([...viewRows(seeds, { search: 'NEEP' })]).toEqual([0, 2]);
+    expect([...viewRows(seeds, { search: 'ten' })]).toEqual([1]);
+    expect([...viewRows(seeds, { search: '1909' })]).toEqual([2]);
+    expect(viewRows(seeds, { search: 'nowhere' })).toHaveLength(0);
+  });
+
+  test('a sorted order is a permutation with keys that never fall', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.oneof(fc.integer({ min: -5, max: 5 }), fc.constant(NaN))),
+        fc.boolean(),
+        (values, descending) => {
+          const keys = Float64Array.from(values);
+          const order = orderBy(keys, Uint32Array.from(values.keys()), descending);
+          expect([...order].sort((a, b) => a - b)).toEqual([...values.keys()]);
+          const sorted = [...order].map((row) => values[row]).filter((value) => !Number.isNaN(value));
+          for (let i = 1; i < sorted.length; i++)
+            expect(descending ? sorted[i - 1] >= sorted[i] : sorted[i - 1] <= sorted[i]).toBe(true);
+        },
+      ),
+    );
+  });
+
+  test('picked rows keep their cells, in every type', () => {
+    const rows = Uint32Array.of(2, 0, 0);
+    for (const col of seeds.columns) {
+      const picked = pick(col, rows);
+      expect([0, 1, 2].map((r) => cellText(picked, r))).toEqual([2, 0, 0].map((r) => cellText(col, r)));
+    }
+  });
+
+  test('distributions count every filled cell once', () => {
+    const packets = column(seeds, 'packets');
+    expect(packets && distribution(packets)).toMatchObject({ filled: 2, distinct: 2, low: 2, high: 10 });
+    const kinds = column(seeds, 'kinds');
+    expect(kinds && distribution(kinds)).toMatchObject({ filled: 3, distinct: 2, bars: [2, 2] });
+    fc.assert(
+      fc.property(fc.array(fc.double({ noNaN: true, noDefaultInfinity: true })), (values) => {
+        const { bars, filled } = distribution({ type: 'number', name: 'x', values: Float64Array.from(values) });
+        expect(bars.reduce((a, b) => a + b, 0)).toBe(values.length);
+        expect(filled).toBe(values.length);
+      }),
+    );
+  });
+
+  test('sort keys of lists follow their first value', () => {
+    const kinds = column(seeds, 'kinds');
+    expect(kinds && [...sortKeys(kinds)]).toEqual([0, NaN, 1, 0]);
+  });
+});

@@ -1,0 +1,319 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { z } from 'zod';
+import { type Column, type ColumnType, type Table, TableBuilder, cellText, column, rowsOf } from '../tables';
+import type { Network } from '../graph';
+import {
+  type RunOptions,
+  type Source,
+  type Trail,
+  TrailCache,
+  newStep,
+  runTrail,
+  suggestTrail,
+  summaryOf,
+  trailSchema,
+} from '.';
+import { trailJsonSchema } from './json-schema';
+
+function table(name: string, names: Record<string, ColumnType>, rows: string[][]): Table {
+  const builder = new TableBuilder(
+    name,
+    Object.entries(names).map(([key, type]) => ({ name: key, type })),
+  );
+  for (const row of rows) builder.push(row);
+  return builder.done();
+}
+
+const keepers = table('keepers', { id: 'text', name: 'text', island: 'text' }, [
+  ['K1', 'Ann', 'Ness'],
+  ['K2', 'Bo', 'Ness'],
+  ['K3', 'Cy', 'Holm'],
+  ['K4', 'Di', 'Holm'],
+]);
+const parcels = table('parcels', { from: 'text', to: 'text', packets: 'number', sent: 'date', certainty: 'text' }, [
+  ['Ann', 'Bo', '3', '1911', 'recorded'],
+  ['Ann', 'Bo', '4', '1909', 'hearsay'],
+  ['Bo', 'Ann', '1', '', 'hearsay'],
+  ['Bo', 'Cy', 'ten', '1912', 'recorded'],
+  ['Cy', 'Cy', '2', '1913', 'recorded'],
+  ['Ann', 'Eva', '5', '1914', 'recorded'],
+  ['', 'Ann', '5', '1914', 'recorded'],
+]);
+
+function source(tables: Table[] = [keepers, parcels], version = '1'): Source {
+  const held = new Map(tables.map((one) => [one.name, one]));
+  return { keys: () => [...held.keys()], version: () => version, table: (key) => held.get(key) as Table };
+}
+
+const ties = (change: object = {}): object => ({ id: 's1', kind: 'ties', on: true, table: 'parcels', from: 'from', to: 'to', nodes: { table: 'keepers', match: 'name' }, ...change }); // prettier-ignore
+const trail = (...steps: object[]): Trail => trailSchema.parse({ steps: steps.length ? steps : [ties()] });
+async function end(one: Trail, options: RunOptions = {}): Promise<Network> {
+  const { state, reports } = await runTrail(source(), one, options);
+  const fault = reports.find((report) => report.fault)?.fault;
+  if (!state || fault) throw new Error(fault ?? 'no state');
+  return state.network;
+}
+const edges = (net: Network): string[] =>
+  Array.from(net.source, (a, e) => `${net.labels[a]}>${net.labels[net.target[e]]}:${net.weight[e]}`);
+const texts = (columns: Column[], name: string): string[] => {
+  const col = column({ columns }, name);
+  return col ? Array.from({ length: rowsOf(col) }, (_, r) => cellText(col, r)) : [];
+};
+
+describe('Ties', () => {
+  test('rows with the same ends are summed, by records', async () => {
+    const net = await end(trail());
+    expect(net.ids).toEqual(['Ann', 'Bo', 'Cy', 'Di', 'Eva']);
+    expect(edges(net)).toEqual(['Ann>Bo:2', 'Bo>Ann:1', 'Bo>Cy:1', 'Ann>Eva:1']);
+    expect(texts(net.nodeColumns, 'island').slice(0, 5)).toEqual(['Ness', 'Ness', 'Holm', 'Holm', '']);
+  });
+
+  test('a number column is summed; rows without a number are left out and said', async () => {
+    const { state, reports } = await runTrail(source(), trail(ties({ weight: 'packets' })));
+    expect(state && edges(state.network)).toEqual(['Ann>Bo:7', 'Bo>Ann:1', 'Ann>Eva:5']);
+    expect(reports[0].notes.map(({ text }) => text).join(' ')).toMatch(/1 row without a number in “packets” left out/);
+  });
+
+  test('undirected: both ways are one edge', async () => {
+    expect(edges(await end(trail(ties({ directed: false }))))).toEqual(['Ann>Bo:3', 'Bo>Cy:1', 'Ann>Eva:1']);
+  });
+
+  test('parallel edges and loops are kept where asked', async () => {
+    const net = await end(trail(ties({ parallel: 'keep', loops: 'keep' })));
+    expect(edges(net)).toEqual(['Ann>Bo:1', 'Ann>Bo:1', 'Bo>Ann:1', 'Bo>Cy:1', 'Cy>Cy:1', 'Ann>Eva:1']);
+    expect(texts(net.edgeColumns, 'certainty').slice(0, 3)).toEqual(['recorded', 'hearsay', 'hearsay']);
+  });
+
+  test('records are gathered: how many, sums, first and last dates, the most frequent value; and remembered', async () => {
+    const net = await end(trail());
+    expect(texts(net.edgeColumns, 'records').slice(0, 2)).toEqual(['2', '1']);
+    expect(texts(net.edgeColumns, 'packets').slice(0, 2)).toEqual(['7', '1']);
+    expect(texts(net.edgeColumns, 'first sent').slice(0, 2)).toEqual(['1909', '']);
+    expect(texts(net.edgeColumns, 'last sent').slice(0, 2)).toEqual(['1911', '']);
+    expect(texts(net.edgeColumns, 'certainty').slice(0, 2)).toEqual(['recorded', 'hearsay']);
+    expect(net.edgeRecords && [...net.edgeRecords.items.subarray(0, 2)]).toEqual([0, 1]);
+  });
+
+  test('unmatched ends become nodes, or are left out with their rows; either way they are listed', async () => {
+    const made = await runTrail(source(), trail());
+    expect(made.reports[0].notes[0]).toEqual({
+      text: '1 name is not in keepers and became nodes of their own.',
+      values: [{ value: 'Eva', count: 1 }],
+    });
+    const left = await runTrail(source(), trail(ties({ unmatched: 'leave' })));
+    expect(left.state?.network.ids).toEqual(['Ann', 'Bo', 'Cy', 'Di']);
+    expect(left.reports[0].notes[0].text).toBe('1 row left out: 1 name is not in keepers.');
+  });
+
+  test('matched by id, called by name; without a node table the ends are the nodes', async () => {
+    const byId = table('parcels', { from: 'text', to: 'text' }, [['K1', 'K3']]);
+    const { state } = await runTrail(
+      source([keepers, byId]),
+      trail(ties({ nodes: { table: 'keepers', match: 'id', label: 'name' } })),
+    );
+    expect(state?.network.ids.slice(0, 2)).toEqual(['K1', 'K2']);
+    expect(state && edges(state.network)).toEqual(['Ann>Cy:1']);
+    const alone = await end(trail(ties({ nodes: undefined })));
+    expect(alone.ids).toEqual(['Ann', 'Bo', 'Cy', 'Eva']);
+  });
+
+  test('a key that stands twice keeps both nodes, ties the first, and is said', async () => {
+    const twice = table('keepers', { name: 'text' }, [['Ann'], ['Ann'], ['Bo']]);
+    const { state, reports } = await runTrail(source([twice, parcels]), trail(ties()));
+    expect(state?.network.ids.slice(0, 3)).toEqual(['Ann', 'Ann#2', 'Bo']);
+    expect(reports[0].notes.map(({ text }) => text).join(' ')).toContain('1 name stands in several rows of keepers');
+  });
+
+  test.each([
+    [{ table: 'nowhere' }, /no table “nowhere”. Choose one of “keepers” and “parcels”/],
+    [{ from: 'sender' }, /no column “sender”/],
+    [{ weight: 'certainty' }, /“certainty” is no number column/],
+  ])('%j is a fault in a sentence', async (change, sentence) => {
+    const { reports, state } = await runTrail(source(), trail(ties(change)));
+    expect(reports[0].fault).toMatch(sentence);
+    expect(state).toBeUndefined();
+  });
+});
+
+describe('the other steps', () => {
+  const step = (id: string, kind: string, settings: object): object => ({ id, kind, on: true, ...settings });
+
+  test('Keep: largest component, degree between, values', async () => {
+    const keep = async (rule: object): Promise<string[]> =>
+      (await end(trail(ties(), step('s2', 'keep', { rule })))).ids;
+    expect(await keep({ by: 'component' })).toEqual(['Ann', 'Bo', 'Cy', 'Eva']);
+    expect(await keep({ by: 'degree', min: 2 })).toEqual(['Ann', 'Bo']);
+    expect(await keep({ by: 'degree', min: 0, max: 1 })).toEqual(['Cy', 'Di', 'Eva']);
+    expect(await keep({ by: 'values', column: 'island', values: ['Holm', ''] })).toEqual(['Cy', 'Di', 'Eva']);
+  });
+
+  test('a Keep step nobody passes says so and goes on', async () => {
+    const { reports, state } = await runTrail(source(), trail(ties(), step('s2', 'keep', { rule: { by: 'degree', min: 99 } }), step('s3', 'arrange', {}))); // prettier-ignore
+    expect(reports[1]).toMatchObject({ nodes: 0, edges: 0 });
+    expect(reports[1].notes[0].text).toMatch(/No node passes degree at least 99/);
+    expect(state?.network.positions).toHaveLength(0);
+  });
+
+  test('Measure adds columns that say what they were computed on', async () => {
+    const net = await end(
+      trail(
+        ties(),
+        step('s2', 'measure', { measures: ['degree', 'betweenness'] }),
+        step('s3', 'keep', { rule: { by: 'component' } }),
+      ),
+    );
+    expect(texts(net.nodeColumns, 'degree').slice(0, 4)).toEqual(['3', '3', '1', '1']);
+    expect(net.origins.degree).toEqual({ step: 's2', nodes: 5, edges: 4 });
+  });
+
+  test('Groups are named by number or by a column', async () => {
+    const net = await end(trail(ties(), step('s2', 'groups', {})));
+    expect(new Set(texts(net.nodeColumns, 'group').slice(0, 5))).toContain('Group 1');
+    const named = await end(trail(ties(), step('s2', 'groups', { nameBy: 'island' })));
+    expect(texts(named.nodeColumns, 'group')[0]).toBe('Ness');
+  });
+
+  test('Arrange: same seed, same places; nodes placed by hand stay there', async () => {
+    const one = await end(trail(ties(), step('s2', 'arrange', { placed: { Bo: [7, -3] } })));
+    const two = await end(trail(ties(), step('s2', 'arrange', {})));
+    expect([...(one.positions ?? [])].slice(2, 4)).toEqual([7, -3]);
+    expect(one.positions?.slice(4)).toEqual(two.positions?.slice(4));
+  });
+
+  test('Style names a missing column at its step, and the state before it is kept', async () => {
+    const { reports, state } = await runTrail(
+      source(),
+      trail(ties(), step('s2', 'style', { nodeColour: { by: 'category', column: 'gone' } })),
+    );
+    expect(reports[1].fault).toMatch(/no column “gone”/);
+    expect(state?.network.ids).toHaveLength(5);
+  });
+
+  test('summaries are a few words', () => {
+    const all = trail(ties(), step('s2', 'keep', { rule: { by: 'component' } }), step('s3', 'measure', { measures: ['degree'] }), step('s4', 'groups', {}), step('s5', 'arrange', {}), step('s6', 'style', {})); // prettier-ignore
+    expect(all.steps.map(summaryOf)).toEqual([
+      'from → to',
+      'largest component',
+      'Degree',
+      'Leiden, resolution 1.0',
+      'forces, seed 7',
+      'all alike',
+    ]);
+  });
+});
+
+describe('running', () => {
+  const long = trail(ties(), { id: 's2', kind: 'measure', on: true, measures: ['betweenness'] }, { id: 's3', kind: 'arrange', on: true }, { id: 's4', kind: 'style', on: true }); // prettier-ignore
+  const counting = () => {
+    const ran: string[] = [];
+    return {
+      ran,
+      breathe: (step: string, share: number) => void (share === 0 && !ran.includes(step) && ran.push(step)),
+    };
+  };
+
+  test('an edited step recomputes only what comes after it', async () => {
+    const cache = new TrailCache();
+    await runTrail(source(), long, { cache });
+    const styled = trail(...long.steps.map((one) => (one.id === 's4' ? { ...one, curve: 0.3 } : one)));
+    const second = counting();
+    await runTrail(source(), styled, { cache, breathe: second.breathe });
+    expect(second.ran).toEqual(['s4']);
+    const third = counting();
+    await runTrail(source([keepers, parcels], '2'), styled, { cache, breathe: third.breathe });
+    expect(third.ran).toEqual(['s1', 's2', 's3', 's4']);
+  });
+
+  test('moving a node by hand does not lay the network out again', async () => {
+    const cache = new TrailCache();
+    const seen: number[] = [];
+    await runTrail(source(), long, { cache });
+    const moved = trail(...long.steps.map((one) => (one.id === 's3' ? { ...one, placed: { Ann: [1, 1] } } : one)));
+    const { state } = await runTrail(source(), moved, { cache, sketch: true, positions: (at) => seen.push(at.length) });
+    expect(seen).toEqual([]);
+    expect([...(state?.network.positions ?? [])].slice(0, 2)).toEqual([1, 1]);
+    const settled = (await runTrail(source(), long, { cache })).state?.network.positions;
+    expect(state?.network.positions?.slice(2)).toEqual(settled?.slice(2));
+  });
+
+  test('the digest follows settings and tables, not the order of keys', async () => {
+    const digest = async (one: Trail, version = '1'): Promise<string> =>
+      (await runTrail(source([keepers, parcels], version), one)).digest;
+    const turned = { steps: [Object.fromEntries(Object.entries(trail().steps[0]).reverse())] } as Trail;
+    expect(await digest(turned)).toBe(await digest(trail()));
+    expect(await digest(trail(), '2')).not.toBe(await digest(trail()));
+    expect(await digest(trail(ties({ loops: 'keep' })))).not.toBe(await digest(trail()));
+  });
+
+  test('a step that is off passes on what it got', async () => {
+    const off = trail(ties(), { id: 's2', kind: 'keep', on: false, rule: { by: 'degree', min: 99 } });
+    const { reports, digest } = await runTrail(source(), off);
+    expect(reports[1]).toMatchObject({ nodes: 5, result: 'off' });
+    expect(digest).toBe((await runTrail(source(), trail())).digest);
+  });
+
+  test('whatever breathe throws ends the run', async () => {
+    const stop = new Error('stop');
+    await expect(runTrail(source(), long, { breathe: (step) => { if (step === 's3') throw stop; } })).rejects.toBe(stop); // prettier-ignore
+  });
+
+  test('a sketch stands in for a layout that is not at hand, and spoils no cache', async () => {
+    const cache = new TrailCache();
+    const sketch = await runTrail(source(), long, { cache, sketch: true });
+    const real = await runTrail(source(), long, { cache });
+    const again = await runTrail(source(), long, { cache, sketch: true });
+    expect(sketch.state?.network.positions).not.toEqual(real.state?.network.positions);
+    expect(again.state?.network.positions).toEqual(real.state?.network.positions);
+    expect(sketch.reports[2].result).toBe('');
+  });
+
+  test('an empty trail has no state', async () => {
+    expect((await runTrail(source(), { steps: [] })).state).toBeUndefined();
+  });
+});
+
+describe('the schema', () => {
+  test('a trail begins with its one Ties step, and ids are distinct', () => {
+    expect(trailSchema.safeParse({ steps: [{ id: 'a', kind: 'groups', on: true }] }).success).toBe(false);
+    expect(trailSchema.safeParse({ steps: [ties(), ties({ id: 's2' })] }).success).toBe(false);
+    expect(trailSchema.safeParse({ steps: [ties(), { id: 's1', kind: 'groups', on: true }] }).success).toBe(false);
+    expect(trailSchema.safeParse({ steps: [ties({ table: 5 })] }).success).toBe(false);
+  });
+
+  test('a new step gets an id of its own', () => {
+    expect(newStep(trail(), 'groups', {}).id).toBe('s2');
+    expect(newStep(trail(ties({ id: 's2' })), 'groups', {}).id).toBe('s3');
+  });
+
+  test('docs/trail.schema.json is the present one', () => {
+    const written = z
+      .unknown()
+      .parse(JSON.parse(readFileSync(join(process.cwd(), 'docs', 'trail.schema.json'), 'utf8')));
+    expect(written).toEqual(trailJsonSchema());
+  });
+});
+
+describe('a first trail', () => {
+  test('finds the ends by their names and the node table by what it holds', async () => {
+    const found = suggestTrail([keepers, parcels]);
+    expect(found?.steps[0]).toMatchObject({
+      table: 'parcels',
+      from: 'from',
+      to: 'to',
+      nodes: { table: 'keepers', match: 'name' },
+    });
+    expect((await runTrail(source(), found as Trail)).reports.every(({ fault }) => fault === undefined)).toBe(true);
+  });
+  test('by id with names as labels; edges alone; nothing to make one of', () => {
+    const byId = table('ties', { source_id: 'text', target_id: 'text' }, [['K1', 'K3']]);
+    expect(suggestTrail([byId, keepers])?.steps[0]).toMatchObject({
+      from: 'source_id',
+      nodes: { match: 'id', label: 'name' },
+    });
+    const alone = suggestTrail([byId])?.steps[0];
+    expect(alone?.kind === 'ties' && alone.nodes).toBeUndefined();
+    expect(suggestTrail([])).toBeUndefined();
+    expect(suggestTrail([table('t', { a: 'text' }, [])])).toBeUndefined();
+  });
+});

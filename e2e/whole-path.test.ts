@@ -1,0 +1,332 @@
+/** The whole path in the browser: from the demo study, and from two files, to a map taken away. */
+import { existsSync, mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Key } from 'selenium-webdriver';
+import { violations } from './axe';
+import { type Browser, By, type WebDriver, button, consoleErrors, named, openBrowser, shows, wait } from './browser';
+
+const home = process.env.NUNATAK_URL ?? 'http://127.0.0.1:3000';
+jest.setTimeout(180000);
+
+let browser: Browser;
+let driver: WebDriver;
+let files: string;
+beforeAll(async () => {
+  browser = await openBrowser();
+  driver = browser.driver;
+  files = mkdtempSync(join(tmpdir(), 'nunatak-files-'));
+});
+afterAll(async () => {
+  await browser.close();
+  rmSync(files, { recursive: true });
+});
+
+const file = (name: string, text: string): string => {
+  const path = join(files, name);
+  writeFileSync(path, text);
+  return path;
+};
+
+/** A file once it has been downloaded whole. */
+async function downloaded(ending: string): Promise<string> {
+  let found: string | undefined;
+  await driver.wait(
+    () => {
+      const all = existsSync(browser.downloads) ? readdirSync(browser.downloads) : [];
+      found = all.find((name) => name.endsWith(ending));
+      return found !== undefined && !all.some((name) => name.endsWith('.crdownload'));
+    },
+    wait,
+    `no download that ends with ${ending}`,
+  );
+  return join(browser.downloads, found as string);
+}
+
+async function openDemo(): Promise<void> {
+  await driver.get(home);
+  await (await button(driver, 'Orrin Sound seed circle')).click();
+  await (await button(driver, 'Who sent seed to whom')).click();
+  await shows(driver, 'settled', 'legend on');
+}
+
+/** Chooses from a list by the names of the list and of the entry. */
+async function choose(list: string, entry: string): Promise<void> {
+  await (await named(driver, '[role="combobox"]', list)).click();
+  await (await named(driver, '[role="option"]', entry)).click();
+}
+
+const tiles = async (): Promise<string[]> => {
+  const all = await driver.findElements(By.css('nav[aria-label="Trail"] button b'));
+  return Promise.all(all.map((tile) => tile.getText()));
+};
+
+/** The point of the page where a node is drawn: where a click selects it. */
+async function findNode(name: string): Promise<void> {
+  await driver.actions().keyDown(Key.CONTROL).sendKeys('k').keyUp(Key.CONTROL).perform();
+  await shows(driver, 'Add step: Keep');
+  await driver.switchTo().activeElement().sendKeys(name);
+  await named(driver, '[role="option"]', name);
+  await driver.switchTo().activeElement().sendKeys(Key.ENTER);
+}
+
+describe('the demo study', () => {
+  test('opens with a finished network', async () => {
+    await openDemo();
+    expect(await tiles()).toEqual(['Ties', 'Keep', 'Keep', 'Measure', 'Groups', 'Arrange', 'Style']);
+    await shows(driver, '240 nodes', '125 · 830', '6 groups', 'the whole network, directed');
+    const legend = await (await named(driver, '[role="group"]', 'Legend')).getText();
+    for (const word of ['Ness', 'Tarrow', 'nursery owner', 'hearsay']) expect(legend).toContain(word);
+    expect(await violations(driver)).toEqual([]);
+  });
+
+  test('the map is really drawn, in both themes, and without WebGL too', async () => {
+    const inked = async (): Promise<number> => {
+      const picture = await (await driver.findElement(By.css('[data-drawn]'))).takeScreenshot();
+      return Buffer.from(picture, 'base64').length;
+    };
+    await driver.sleep(600);
+    const full = await inked();
+    expect(await driver.findElement(By.css('[data-drawn]')).getAttribute('data-drawn')).toBe('webgl2');
+    const address = await driver.getCurrentUrl();
+    await driver.get(`${address}?canvas=2d`);
+    await shows(driver, 'legend on');
+    await driver.sleep(800);
+    expect(await driver.findElement(By.css('[data-drawn]')).getAttribute('data-drawn')).toBe('2d');
+    expect(await inked()).toBeGreaterThan(full * 0.6);
+    await (await named(driver, 'button', 'Dark theme')).click();
+    await driver.sleep(400);
+    expect(await violations(driver)).toEqual([]);
+    expect(await inked()).toBeGreaterThan(full * 0.6);
+    await (await named(driver, 'button', 'Light theme')).click();
+    await driver.get(address);
+    await shows(driver, 'legend on');
+  });
+
+  test('a node found by name is read about, with its ranks, ties and records', async () => {
+    await findNode('Hesper Sandison');
+    await shows(driver, 'nursery owner · Tarrow', 'Strongest ties', 'Records behind the first tie', '1st of 125');
+    await driver.actions().sendKeys(Key.ESCAPE).perform();
+    await shows(driver, 'the whole network, directed');
+  });
+
+  test('a slider changes the network and everything after it; undo and redo; it is saved', async () => {
+    await (await button(driver, 'Keep degree at least 7')).click();
+    await shows(driver, '125 of 204 nodes');
+    const slider = await named(driver, '[role="slider"]', 'Degree at least');
+    await slider.sendKeys(Key.ARROW_RIGHT, Key.ARROW_RIGHT, Key.ARROW_RIGHT);
+    await shows(driver, 'degree at least 10', 'Saved');
+    const kept = Number(/(\d+) of 204 nodes/.exec(await driver.findElement(By.css('body')).getText())?.[1]);
+    expect(kept).toBeLessThan(125);
+    await driver.navigate().refresh();
+    await shows(driver, `${kept} · `, 'degree at least 10');
+    await (await button(driver, 'Keep degree at least 10')).click();
+    const field = await named(driver, 'input', 'At least');
+    await field.clear();
+    await field.sendKeys('7', Key.ENTER);
+    await shows(driver, '125 of 204 nodes');
+    await (await named(driver, 'button', 'Undo')).click();
+    await shows(driver, `${kept} of 204 nodes`);
+    await (await named(driver, 'button', 'Redo')).click();
+    await shows(driver, '125 of 204 nodes', 'Saved');
+    expect(await violations(driver)).toEqual([]);
+  });
+
+  test('groups follow the resolution; a step is added, switched off and removed', async () => {
+    await (await button(driver, 'Groups')).click();
+    const slider = await named(driver, '[role="slider"]', 'Resolution');
+    for (let i = 0; i < 20; i++) await slider.sendKeys(Key.ARROW_RIGHT);
+    await shows(driver, 'resolution 2.0');
+    await driver.wait(
+      async () => !(await driver.findElement(By.css('nav[aria-label="Trail"]')).getText()).includes('6 groups'),
+      wait,
+    );
+    await (await named(driver, 'button', 'Undo')).click();
+    await shows(driver, '6 groups');
+    await (await button(driver, 'Step')).click();
+    await (await named(driver, '[role="menuitem"]', 'Keep')).click();
+    await shows(driver, 'degree at least 2');
+    await choose('Keep', 'nodes by a column’s values');
+    await choose('Column', 'island');
+    await shows(driver, 'Ness', 'of 125 nodes');
+    await (await named(driver, 'button', 'None')).click();
+    await shows(driver, '0 of 125 nodes', 'No node passes');
+    await (await named(driver, 'button', 'Keep: more')).click().catch(() => undefined);
+    await (await named(driver, 'button', 'Undo')).click();
+    await driver.executeScript(`document.querySelectorAll('button[aria-label="Undo"]')[0].click()`);
+    for (let i = 0; i < 8 && (await tiles()).length > 7; i++) {
+      await driver.executeScript(`document.querySelectorAll('button[aria-label="Undo"]')[0].click()`);
+      await driver.sleep(150);
+    }
+    expect(await tiles()).toHaveLength(7);
+    await shows(driver, '6 groups');
+  });
+
+  test('nodes are dragged and stay; a box selects several; the table shows the same selection', async () => {
+    await findNode('Hesper Sandison');
+    await driver.sleep(500);
+    const map = await driver.findElement(By.css('[data-drawn]'));
+    const drag = driver.actions({ async: true });
+    await drag.move({ origin: map }).press().move({ origin: map, x: 60, y: 40 }).release().perform();
+    await shows(driver, '1 by hand', 'Saved');
+    await (await named(driver, 'button', 'Box around nodes')).click();
+    const box = driver.actions({ async: true });
+    await box.move({ origin: map, x: -250, y: -180 }).press().move({ origin: map, x: 200, y: 150 }).release().perform();
+    await shows(driver, 'among them');
+    const several = Number(
+      /(\d+) nodes\n\d+ ties? among/.exec(
+        await driver.findElement(By.css('aside[aria-label="Reading panel"]')).getText(),
+      )?.[1],
+    );
+    expect(several).toBeGreaterThan(3);
+    await (await named(driver, '[role="tab"]', 'Table')).click();
+    await named(driver, '[role="columnheader"]', 'Betweenness');
+    await (await named(driver, '[role="columnheader"] button', 'Degree')).click();
+    const first = await driver.findElement(By.css('[role="row"][aria-rowindex="2"]'));
+    await first.click();
+    await shows(driver, 'Hesper Sandison', '1st of 125');
+    expect(await first.getAttribute('aria-selected')).toBe('true');
+    expect(await violations(driver)).toEqual([]);
+    await (await named(driver, '[role="tab"]', 'Graph')).click();
+    await (await named(driver, 'button', 'Undo')).click();
+    await driver.wait(
+      async () => !(await driver.findElement(By.css('nav[aria-label="Trail"]')).getText()).includes('by hand'),
+      wait,
+    );
+  });
+
+  test('map and data are taken away, and say what the screen says', async () => {
+    await (await button(driver, 'Take away')).click();
+    expect(await violations(driver)).toEqual([]);
+    await (await button(driver, 'SVG')).click();
+    const svg = readFileSync(await downloaded('.svg'), 'utf8');
+    expect(svg).toContain('<title>Who sent seed to whom</title>');
+    expect(svg.match(/<(circle|polygon) /g)?.length).toBeGreaterThanOrEqual(125);
+    for (const text of ['Hesper Sandison', 'Tarrow', 'hearsay'])
+      expect(svg).toMatch(new RegExp(`<text [^>]*>${text}</text>`));
+    await (await button(driver, 'PNG')).click();
+    const png = readFileSync(await downloaded('.png'));
+    expect(png.subarray(1, 4).toString()).toBe('PNG');
+    expect([png.readUInt32BE(16), png.readUInt32BE(20)]).toEqual([2400, 1800]);
+    expect(png.length).toBeGreaterThan(100000);
+    await (await button(driver, 'Nodes CSV')).click();
+    const nodes = readFileSync(await downloaded('nodes.csv'), 'utf8')
+      .trim()
+      .split('\r\n');
+    expect(nodes).toHaveLength(126);
+    expect(nodes[0]).toContain('degree,strength,betweenness,betweenness_normalised,pagerank,group');
+    await (await button(driver, 'Edges CSV')).click();
+    const edges = readFileSync(await downloaded('edges.csv'), 'utf8')
+      .trim()
+      .split('\r\n');
+    expect(edges).toHaveLength(831);
+    expect(edges[0]).toContain('source,target,weight,records');
+    await (await button(driver, 'GraphML')).click();
+    expect(readFileSync(await downloaded('.graphml'), 'utf8').match(/<node /g)).toHaveLength(125);
+    await (await button(driver, 'Trail and tables')).click();
+    expect(
+      readFileSync(await downloaded('.zip'))
+        .subarray(0, 2)
+        .toString(),
+    ).toBe('PK');
+    await driver.actions().sendKeys(Key.ESCAPE).perform();
+  });
+
+  test('nothing was said to the console', async () => {
+    expect(await consoleErrors(driver)).toEqual([]);
+  });
+});
+
+describe('two files of one’s own', () => {
+  test('a study is made, and dirty files are previewed, mended and stored', async () => {
+    await driver.get(home);
+    await (await button(driver, 'New study')).click();
+    await (await named(driver, 'input', 'Name of the new study')).sendKeys('Letters & <b>loops</b> 😀', Key.ENTER);
+    await shows(driver, 'No records yet');
+    expect(await violations(driver)).toEqual([]);
+    const people = file(
+      'people.csv',
+      'key;name;age\n1;Ann "the ""first""";41\n2;Bo <i>;old\n3;=Cy;7\n4;Di;30\n4;Di;30;x\n',
+    );
+    const ties = file('ties.tsv', 'from\tto\tletters\n1\t2\t3\n2\t3\t1\n3\t3\t2\n3\t9\t1\n\t1\t4\n1\t2\t2\n');
+    const input = await driver.findElement(By.css('input[type="file"]'));
+    await input.sendKeys(`${people}\n${ties}`);
+    await shows(
+      driver,
+      'parted by semicolons',
+      '4 of 5 rows fit',
+      'line 6: 4 cells instead of 3',
+      '1 row with too few or too many cells',
+    );
+    await choose('Type of age', 'number');
+    await shows(driver, '1 cell of age is no number');
+    expect(await violations(driver)).toEqual([]);
+    await (await button(driver, 'Store 4 records')).click();
+    await shows(driver, '“people” stored', 'Coming in');
+    await (await button(driver, 'ties.tsv')).click();
+    await shows(driver, 'parted by tabs', '6 of 6 rows fit');
+    await (await button(driver, 'Store 6 records')).click();
+    await shows(driver, '“ties” stored');
+    await (await button(driver, 'people')).click();
+    await shows(driver, 'Bo <i>', '=Cy', 'old');
+    expect(await violations(driver)).toEqual([]);
+  });
+
+  test.each([
+    ['empty.csv', '', 'is empty'],
+    ['picture.csv', '\u0000\u0001\u0002\u0003', 'is no text file'],
+    ['open.csv', 'a,b\n1,2\n"3,4\n', 'a quote that opens on line 3 is never closed'],
+    ['header.csv', 'a,b\n', 'Only a header'],
+  ])('%s is refused in a sentence, and the study is as it was', async (name, text, sentence) => {
+    await (await driver.findElement(By.css('input[type="file"]'))).sendKeys(file(name, text));
+    await shows(driver, sentence);
+    await (await button(driver, 'Put away')).click();
+    await driver.wait(
+      async () => !(await driver.findElement(By.css('aside[aria-label="Tables"]')).getText()).includes(name),
+      wait,
+    );
+  });
+
+  test('a network is made of them, and its ties say what did not fit', async () => {
+    await (await button(driver, 'Networks')).click();
+    await (await button(driver, 'New network')).click();
+    await shows(driver, 'settled', 'Ties');
+    await (await button(driver, 'Ties')).click();
+    await shows(
+      driver,
+      '5 nodes, 3 ties',
+      '1 name is not in people',
+      '1 row with the same name at both ends left out',
+      '1 row without one of the two ends',
+    );
+    await choose('Ties count as', 'letters, summed');
+    await shows(driver, '5 letters');
+    await choose('Ends that it does not have', 'are left out, with their rows');
+    await shows(driver, '4 nodes, 2 ties', 'Saved');
+    expect(await violations(driver)).toEqual([]);
+  });
+
+  test('its data are safe to open elsewhere', async () => {
+    for (const name of readdirSync(browser.downloads)) rmSync(join(browser.downloads, name));
+    await (await button(driver, 'Take away')).click();
+    await (await button(driver, 'Nodes CSV')).click();
+    const nodes = readFileSync(await downloaded('nodes.csv'), 'utf8');
+    expect(nodes).toContain("'=Cy");
+    expect(nodes).toContain('"Ann ""the """"first');
+    await (await button(driver, 'SVG')).click();
+    expect(readFileSync(await downloaded('.svg'), 'utf8')).toContain('Bo &lt;i&gt;');
+  });
+
+  test('the study is renamed, deleted and brought back', async () => {
+    await driver.get(home);
+    const name = 'Letters & <b>loops</b> 😀';
+    await (await named(driver, 'button', `${name}: more`)).click();
+    await (await named(driver, '[role="menuitem"]', 'Delete')).click();
+    await shows(driver, `“${name}” deleted.`);
+    await driver.wait(async () => !(await driver.findElement(By.css('main')).getText()).includes(name), wait);
+    await (await named(driver, 'button', 'Undo')).click();
+    await driver.wait(async () => (await driver.findElement(By.css('main')).getText()).includes(name), wait);
+    expect(await violations(driver)).toEqual([]);
+    expect(await consoleErrors(driver)).toEqual([]);
+  });
+});

@@ -1,0 +1,116 @@
+/**
+ * `npm test`: installs what is missing, then types, lint, import rules and formatting, then the unit, integration and browser tests against a
+ * throw-away database. Ends with the totals over all suites. `npm test -- unit` runs one part: checks, unit, integration or browser.
+ */
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { spawnSync } from 'node:child_process';
+import { needBuild } from './setup/build.mjs';
+import { database, prepare } from './setup/database.mjs';
+import { needChromium, needModules } from './setup/packages.mjs';
+import { say, stop } from './setup/run.mjs';
+import { onEnd, portFrom, serve } from './setup/serve.mjs';
+
+const root = dirname(dirname(fileURLToPath(import.meta.url)));
+const bin = (name) => join(root, 'node_modules', '.bin', name);
+const asked = process.argv.slice(2);
+const wants = (part) => asked.length === 0 || asked.includes(part);
+const totals = { passed: 0, failed: 0 };
+const given = [];
+
+const end = async () => {
+  for (const giveBack of given.reverse()) await giveBack();
+  given.length = 0;
+};
+onEnd(end);
+
+/** A check is one test: it passes or fails whole. */
+function check(name, program, args) {
+  say(`\n— ${name}`);
+  const { status } = spawnSync(bin(program), args, { cwd: root, stdio: 'inherit' });
+  totals[status === 0 ? 'passed' : 'failed']++;
+}
+
+function suite(name, env, args = []) {
+  say(`\n— ${name} tests`);
+  const report = join(scratch, `${name}.json`);
+  spawnSync(bin('jest'), ['--selectProjects', name, '--json', `--outputFile=${report}`, ...args], {
+    cwd: root,
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, NODE_ENV: 'test', ...env },
+  });
+  try {
+    const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = JSON.parse(readFileSync(report, 'utf8'));
+    totals.passed += numPassedTests;
+    totals.failed += numFailedTests + numRuntimeErrorTestSuites;
+  } catch {
+    totals.failed++;
+  }
+}
+
+/** A fresh database of its own, with nothing in it but the schema or the demo study. */
+async function freshDatabase(name, demo) {
+  const held = process.env.DATABASE_URL ? await outsideDatabase(name) : await database(join(scratch, name));
+  given.push(held.giveBack);
+  prepare(root, held.url, { demo });
+  return held.url;
+}
+
+/** A database of its own on the outside server, dropped afterwards. */
+async function outsideDatabase(name) {
+  const { default: pg } = await import('pg');
+  const own = `nunatak_test_${name}_${process.pid}`;
+  const ask = async (text) => {
+    const client = new pg.Client({ connectionString: process.env.DATABASE_URL });
+    await client.connect();
+    await client.query(text);
+    await client.end();
+  };
+  await ask(`create database ${own}`);
+  const url = new URL(process.env.DATABASE_URL);
+  url.pathname = `/${own}`;
+  return { url: url.href, giveBack: () => ask(`drop database ${own} with (force)`) };
+}
+
+needModules(root);
+const scratch = mkdtempSync(join(tmpdir(), 'nunatak-test-'));
+given.push(() => rmSync(scratch, { recursive: true, force: true }));
+try {
+  if (wants('checks')) {
+    check('types', 'next', ['typegen']);
+    check('types', 'tsc', ['--noEmit', '-p', '.']);
+    check('lint', 'eslint', ['.', '--cache', '--cache-location', 'node_modules/.cache/eslint']);
+    check('import rules', 'depcruise', [
+      'core',
+      'worker',
+      'server',
+      'ui',
+      'app',
+      'runner',
+      'demo',
+      '--config',
+      '.dependency-cruiser.cjs',
+    ]);
+    check('formatting', 'prettier', ['--check', '--log-level', 'warn', '.']);
+  }
+  if (wants('unit')) suite('unit', {});
+  if (wants('integration'))
+    suite('integration', { DATABASE_URL: await freshDatabase('integration', false) }, ['--runInBand']);
+  if (wants('browser')) {
+    needChromium();
+    needBuild(root);
+    const url = await freshDatabase('browser', true);
+    const server = await serve(root, { mode: 'start', port: await portFrom(3400), url, quiet: true });
+    given.push(() => stop(server.child));
+    suite('browser', { NUNATAK_URL: server.address, DATABASE_URL: url }, ['--runInBand']);
+  }
+} catch (error) {
+  process.stderr.write(`${error.stack ?? error}\n`);
+  totals.failed++;
+} finally {
+  await end();
+}
+say(`\n${totals.passed} passed, ${totals.failed} failed`);
+process.exit(totals.failed ? 1 : 0);

@@ -1,0 +1,160 @@
+import { network } from '@/core/graph';
+import { type Scene, inks, sceneOf } from '@/core/style';
+import type { Backend } from './backend';
+import { direct } from './director';
+import { picker } from './picking';
+
+const scene = (edges: number, curve = 0): Scene => ({
+  ...sceneOf({
+    ...network({ nodes: 4, edges: Array.from({ length: edges }, (_, e) => [e % 3, 3] as const) }),
+    positions: Float32Array.of(0, 0, 100, 0, 0, 100, 100, 100),
+  }),
+  curve,
+});
+const still = { scale: 1, x: 0, y: 0 };
+
+describe('picking', () => {
+  const pick = picker(scene(3));
+  test('the node under the pointer, or a few pixels from it', () => {
+    expect(pick.node(101, 2, still)).toBe(1);
+    expect(pick.node(100 + 6 + 3, 0, still)).toBe(1);
+    expect(pick.node(50, 20, still)).toBe(-1);
+    expect(pick.node(60, 10, { scale: 0.5, x: 10, y: 10 })).toBe(1);
+  });
+  test('the nearest edge, straight or curved', () => {
+    expect(pick.edge(50, 51, still)).toBe(0);
+    expect(pick.edge(101, 50, still)).toBe(1);
+    expect(pick.edge(30, 60, still)).toBe(-1);
+    const bowed = picker(scene(3, 0.2));
+    expect(bowed.edge(50, 50, still)).toBe(-1);
+    expect(bowed.edge(60, 40, still)).toBe(0);
+  });
+  test('nodes inside a box drawn either way', () => {
+    expect(pick.inside(120, 120, -5, 50, still).sort()).toEqual([2, 3]);
+    expect(pick.inside(-5, -5, 120, 50, still).sort()).toEqual([0, 1]);
+  });
+});
+
+describe('the director', () => {
+  let frames: ((now: number) => void)[];
+  let now: number;
+  beforeEach(() => {
+    frames = [];
+    now = 0;
+    jest.spyOn(performance, 'now').mockImplementation(() => now);
+    Object.assign(globalThis, {
+      requestAnimationFrame: (frame: (at: number) => void) => frames.push(frame),
+      cancelAnimationFrame: () => undefined,
+    });
+  });
+  afterEach(() => jest.restoreAllMocks());
+
+  /** Runs frames of 16 ms until nothing asks for another, or `most` are done. */
+  const play = (most = 1000): number => {
+    let played = 0;
+    while (frames.length && played < most) {
+      now += 16;
+      frames.shift()?.(now);
+      played++;
+    }
+    return played;
+  };
+
+  function stage(edges: number) {
+    const calls: string[] = [];
+    let layer: typeof still | undefined;
+    let beginning: typeof still | undefined;
+    let drawnOnLayer = 0;
+    const backend: Backend = {
+      resize: () => undefined,
+      setScene: () => undefined,
+      setPositions: () => undefined,
+      setInks: () => undefined,
+      setFocus: () => undefined,
+      clear: () => calls.push('clear'),
+      drawEdges: (_camera, from, to) => calls.push(`edges ${to - from}`),
+      drawChosenEdges: (_camera, chosen) => calls.push(`chosen ${chosen.length}`),
+      beginLayer: (camera) => {
+        beginning = camera;
+        drawnOnLayer = 0;
+      },
+      drawOnLayer: (from, to) => (drawnOnLayer += to - from),
+      finishLayer: () => (layer = beginning),
+      dropLayer: () => (layer = undefined),
+      layerCamera: () => layer,
+      showLayer: () => calls.push('layer'),
+      drawNodes: (_camera, fine) => calls.push(fine ? 'fine nodes' : 'coarse nodes'),
+      flush: () => undefined,
+      busy: () => false,
+      dispose: () => undefined,
+    };
+    const partial: boolean[] = [];
+    const director = direct(backend, (is) => partial.push(is));
+    director.setInks(inks.paper);
+    director.setScene(scene(edges));
+    director.setCamera(still);
+    return { director, calls, partial, layerEdges: () => drawnOnLayer };
+  }
+
+  test('few edges are all drawn each time, and nothing when nothing changes', () => {
+    const { director, calls } = stage(100);
+    play();
+    expect(calls.slice(-3)).toEqual(['clear', 'edges 100', 'fine nodes']);
+    expect(frames).toHaveLength(0);
+    const before = calls.length;
+    director.setCamera({ scale: 2, x: 0, y: 0 });
+    play();
+    expect(calls.slice(before)).toEqual(['clear', 'edges 100', 'fine nodes']);
+  });
+
+  test('many edges: a sample at once, all of them at rest, the finished layer while the camera moves', () => {
+    const { director, calls, partial, layerEdges } = stage(50000);
+    play(1);
+    const [, first] = calls;
+    expect(Number(first.split(' ')[1])).toBeLessThan(50000);
+    play();
+    expect(layerEdges()).toBe(50000);
+    expect(calls.slice(-3)).toEqual(['clear', 'layer', 'fine nodes']);
+    expect(partial.at(-1)).toBe(false);
+    now += 1000;
+    const before = calls.length;
+    director.setCamera({ scale: 1, x: 30, y: 0 });
+    play(1);
+    expect(calls.slice(before)).toEqual(['clear', 'layer', 'coarse nodes']);
+    expect(partial.at(-1)).toBe(true);
+  });
+
+  test('while a layout runs a fair sample is drawn, the smaller the slower the machine', () => {
+    const { director, calls } = stage(50000);
+    play();
+    now += 1000;
+    const samples: number[] = [];
+    for (let i = 0; i < 6; i++) {
+      director.setPositions(new Float32Array(8));
+      play(1);
+      // Each frame takes nearly half a second.
+      now += 450;
+      samples.push(
+        Number(
+          calls
+            .filter((call) => call.startsWith('edges'))
+            .at(-1)
+            ?.split(' ')[1],
+        ),
+      );
+      expect(calls.at(-1)).toBe('coarse nodes');
+      director.setPositions(new Float32Array(8));
+    }
+    expect(samples.at(-1)).toBeLessThan(samples[1] / 2);
+    play();
+    expect(calls.at(-1)).toBe('fine nodes');
+  });
+
+  test('what stands out is drawn over the rest', () => {
+    const { director, calls } = stage(100);
+    play();
+    director.setFocus({ nodes: new Uint8Array(4), edges: Uint32Array.of(1, 2) });
+    play();
+    expect(calls.slice(-4)).toEqual(['clear', 'edges 100', 'chosen 2', 'fine nodes']);
+  });
+});
