@@ -61,9 +61,11 @@ describe('studies', () => {
   test('what was deleted over a week ago is cleared away with all it held', async () => {
     const id = await newStudy();
     await importTable(id, request(), bytes('from,to\na,b\n'));
+    const { id: tableId } = await tableFor(id, 'ties');
     await database().update(study).set({ deletedAt: new Date(Date.UTC(2000, 0, 1)) }).where(eq(study.id, id)); // prettier-ignore
     await migrateDatabase();
     expect(await database().select().from(studyTable).where(eq(studyTable.studyId, id))).toEqual([]);
+    expect(await database().select().from(record).where(eq(record.tableId, tableId))).toEqual([]);
   });
 });
 

@@ -1,4 +1,4 @@
-import { type Network, adjacency, nodeCount } from '../graph';
+import { type Adjacency, type Network, adjacency, nodeCount } from '../graph';
 import { Fault } from '../fault';
 import { type Breath, type Measure } from './measure';
 import { endsAt } from './degree';
@@ -31,24 +31,7 @@ export async function pagerankOf(
   const share = new Float64Array(n);
   for (let round = 0; round < 10000; round++) {
     await breath.breathe(Math.min(0.99, round / 100));
-    let dangling = 0;
-    for (let v = 0; v < n; v++) {
-      if (out[v] > 0) share[v] = rank[v] / out[v];
-      else {
-        share[v] = 0;
-        dangling += rank[v];
-      }
-    }
-    const base = (1 - damping + damping * dangling) / n;
-    let change = 0;
-    for (let v = 0; v < n; v++) {
-      let sum = 0;
-      if (weighted)
-        for (let k = into.offsets[v]; k < into.offsets[v + 1]; k++) sum += share[into.to[k]] * into.weight[k];
-      else for (let k = into.offsets[v]; k < into.offsets[v + 1]; k++) sum += share[into.to[k]];
-      next[v] = base + damping * sum;
-      change += Math.abs(next[v] - rank[v]);
-    }
+    const change = walk(into, weighted, out, damping, rank, share, next);
     [rank, next] = [next, rank];
     // The iteration contracts by d, so what is left to go is at most change · d / (1 − d).
     if ((change * damping) / (1 - damping) < 1e-13) break;
@@ -57,6 +40,39 @@ export async function pagerankOf(
   for (let v = 0; v < n; v++) total += rank[v];
   for (let v = 0; v < n; v++) rank[v] /= total;
   return rank;
+}
+
+/** One step of the walk from `rank` to `next`; returns the sum of changes. */
+function walk(
+  into: Adjacency,
+  weighted: boolean,
+  out: Float64Array,
+  damping: number,
+  rank: Float64Array,
+  share: Float64Array,
+  next: Float64Array,
+): number {
+  const n = rank.length;
+  const { offsets, to, weight } = into;
+  let dangling = 0;
+  for (let v = 0; v < n; v++) {
+    if (out[v] > 0) share[v] = rank[v] / out[v];
+    else {
+      share[v] = 0;
+      dangling += rank[v];
+    }
+  }
+  const base = (1 - damping + damping * dangling) / n;
+  let change = 0;
+  for (let v = 0; v < n; v++) {
+    let sum = 0;
+    const end = offsets[v + 1];
+    if (weighted) for (let k = offsets[v]; k < end; k++) sum += share[to[k]] * weight[k];
+    else for (let k = offsets[v]; k < end; k++) sum += share[to[k]];
+    next[v] = base + damping * sum;
+    change += Math.abs(next[v] - rank[v]);
+  }
+  return change;
 }
 
 const formula = 'p(v) = (1−d)/n + d·(Σ p(u)·w(u,v)/s⁺(u) + dangling/n), d = 0.85';

@@ -1,8 +1,8 @@
 /** Brings the database to the present schema and clears away what was deleted over a week ago. */
 import { join } from 'node:path';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
-import { sql } from 'drizzle-orm';
-import { database, network, pool, study, studyTable } from '.';
+import { notInArray, sql } from 'drizzle-orm';
+import { database, network, pool, record, study, studyTable } from '.';
 
 export async function migrateDatabase(root = process.cwd()): Promise<void> {
   const client = await pool().connect();
@@ -15,6 +15,8 @@ export async function migrateDatabase(root = process.cwd()): Promise<void> {
         .delete(table)
         .where(sql`${table.deletedAt} < now() - interval '7 days'`);
     }
+    const present = database().select({ id: studyTable.id }).from(studyTable);
+    await database().delete(record).where(notInArray(record.tableId, present));
   } finally {
     await client.query('select pg_advisory_unlock(7250134)').catch(() => undefined);
     client.release();

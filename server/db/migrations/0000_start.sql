@@ -58,7 +58,6 @@ CREATE TABLE "study_table" (
 --> statement-breakpoint
 ALTER TABLE "network" ADD CONSTRAINT "network_study_id_study_id_fk" FOREIGN KEY ("study_id") REFERENCES "public"."study"("id") ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "network_version" ADD CONSTRAINT "network_version_network_id_network_id_fk" FOREIGN KEY ("network_id") REFERENCES "public"."network"("id") ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE "record" ADD CONSTRAINT "record_table_id_study_table_id_fk" FOREIGN KEY ("table_id") REFERENCES "public"."study_table"("id") ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "snapshot" ADD CONSTRAINT "snapshot_network_id_network_id_fk" FOREIGN KEY ("network_id") REFERENCES "public"."network"("id") ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "study_table" ADD CONSTRAINT "study_table_study_id_study_id_fk" FOREIGN KEY ("study_id") REFERENCES "public"."study"("id") ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
 CREATE INDEX "network_study" ON "network" USING btree ("study_id");
