@@ -28,6 +28,8 @@ export interface Result {
   reports: StepReport[];
   /** Left out where it is the one sent before. */
   network?: Network;
+  /** Figures of the whole network by their keys; left out with it. */
+  figures?: Record<string, number>;
   looks: Looks;
   /** True while a stand-in is shown for a layout that still runs. */
   partial: boolean;

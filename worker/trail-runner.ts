@@ -1,6 +1,7 @@
 /** The trail's service: one run at a time, the latest wins. */
 import { type Column, type Table, cellText, distribution } from '@/core/tables';
-import { type Network, edgeCount, nodeCount } from '@/core/graph';
+import { type Network, components, edgeCount, nodeCount } from '@/core/graph';
+import { wholeFigures } from '@/core/measure';
 import { endsAt } from '@/core/measure/degree';
 import {
   type Source,
@@ -102,11 +103,26 @@ export class TrailRunner implements TrailService {
     }
     const looks = dress(network, run.state?.style ?? plainStyle);
     const result: Result = { digest: run.digest, layout, reports: run.reports, looks, partial };
-    if (network !== this.sent) result.network = network;
+    if (network !== this.sent) {
+      result.network = network;
+      result.figures = this.figuresOf(network);
+    }
     listener.result(result);
     this.sent = network;
     if (!partial) this.last = { run, network };
   }
+
+  /** Figures follow from nodes and edges alone: another layout or column needs none anew. */
+  private figuresOf(network: Network): Record<string, number> {
+    if (this.figured?.source !== network.source || this.figured.ids !== network.ids) {
+      const values = Object.fromEntries(wholeFigures.map(({ key, compute }) => [key, compute(network)]));
+      const { sizes } = components(network);
+      values.largest_component = sizes.length ? sizes[0] : 0;
+      this.figured = { source: network.source, ids: network.ids, values };
+    }
+    return this.figured.values;
+  }
+  private figured: { source: Uint32Array; ids: string[]; values: Record<string, number> } | undefined;
 
   /** The tables that the trail reads, fetched. */
   private async source(trail: Trail): Promise<Source> {

@@ -1,7 +1,7 @@
 'use client';
 import { useMemo } from 'react';
-import { type WholeFigure, wholeFigures } from '@/core/measure';
-import { type Network, components } from '@/core/graph';
+import { wholeFigures } from '@/core/measure';
+import type { Network } from '@/core/graph';
 import { counted, shortNumber } from '@/ui/kit';
 import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
 import { Heading } from './parts';
@@ -11,11 +11,7 @@ import { degrees } from './ranks';
 export function WholeReading({ net }: { net: Network }) {
   const name = useWorkbench((state) => state.network.name);
   const store = useWorkbenchStore();
-  const figures = useMemo(
-    () => wholeFigures.map((figure: WholeFigure) => ({ ...figure, value: figure.compute(net) })),
-    [net],
-  );
-  const parts = useMemo(() => components(net).sizes, [net]);
+  const values = useWorkbench((state) => state.figures);
   const top = useMemo(() => {
     const degree = degrees(net);
     return Array.from(degree.keys())
@@ -36,20 +32,20 @@ export function WholeReading({ net }: { net: Network }) {
       <h2 className="pr-7 font-serif text-[17px] leading-tight font-semibold">{name}</h2>
       <p className="text-quiet">the whole network, {net.directed ? 'directed' : 'undirected'}</p>
       <dl className="mt-3">
-        {figures.map(({ key, name: title, words, value }) => (
+        {wholeFigures.map(({ key, name: title, words }) => (
           <div
             key={key}
             className="flex justify-between border-b border-rule py-1"
-            title={`${words} Exactly ${value}.`}
+            title={`${words} Exactly ${values[key]}.`}
           >
             <dt>{title}</dt>
-            <dd className="font-semibold">{shortNumber(value)}</dd>
+            <dd className="font-semibold">{shortNumber(values[key] ?? NaN)}</dd>
           </div>
         ))}
-        {parts.length > 1 && (
+        {(values.components ?? 0) > 1 && (
           <div className="flex justify-between border-b border-rule py-1">
             <dt>Largest component</dt>
-            <dd className="font-semibold">{counted(parts[0], 'node')}</dd>
+            <dd className="font-semibold">{counted(values.largest_component ?? 0, 'node')}</dd>
           </div>
         )}
       </dl>

@@ -44,6 +44,7 @@ export function startSession(store: WorkbenchStore): Session {
         store.setState({
           net,
           looks: result.looks,
+          figures: result.figures ?? store.getState().figures,
           positions: net?.positions ?? new Float32Array(2 * (net?.ids.length ?? 0)),
           reports: Object.fromEntries(result.reports.map((report) => [report.id, report])),
           partial: result.partial,

@@ -36,6 +36,8 @@ export interface Workbench extends Omit<WorkbenchStart, 'trail'> {
   progress?: { step: string; share: number };
   running: boolean;
   net?: Network;
+  /** Figures of the whole network, computed in the worker. */
+  figures: Record<string, number>;
   looks?: Looks;
   /** Positions shown: the network's, those of a layout that still runs, or with nodes under the pointer moved. */
   positions: Float32Array;
@@ -81,6 +83,7 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
       reports: {},
       running: true,
       positions: new Float32Array(0),
+      figures: {},
       partial: false,
       selection: { nodes: [] },
       step: (start.trail.steps.find(({ kind }) => kind === 'groups') ?? start.trail.steps[0])?.id,

@@ -1,6 +1,5 @@
 /** Decides what is drawn when: coarse while something moves, fine at rest, never more than the machine bears. */
 import type { Camera, Inks, Scene } from '@/core/style';
-import { seeded } from '@/core/random';
 import type { Backend, Viewport } from './backend';
 
 /** A frame should take no longer than this, in milliseconds. */
@@ -8,6 +7,10 @@ const frameBudget = 45;
 /** After this long without movement the picture is refined. */
 const restAfter = 140;
 const chunk = 5000;
+/** Up to this many edges are drawn afresh in every frame. */
+const alwaysAll = 4000;
+/** So few edges cost no more than a frame's nodes. */
+const fewEdges = 300;
 
 export interface Director {
   resize(view: Viewport): void;
@@ -51,7 +54,7 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
     if (!issued) return;
     // Waiting for the next frame counts for nothing: short times say little.
     const took = now - issued.at;
-    if (issued.edges > 300 && took > 4) edgesPerMs = Math.max(2, 0.7 * edgesPerMs + (0.3 * issued.edges) / took);
+    if (issued.edges > fewEdges && took > 4) edgesPerMs = Math.max(2, 0.7 * edgesPerMs + (0.3 * issued.edges) / took);
     issued = undefined;
   };
   const drew = (now: number, count: number): void => {
@@ -61,13 +64,14 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
 
   function frame(now: number): void {
     request = 0;
-    if (backend.busy()) return wake();
+    // Frames of a few edges follow each other without waiting: the browser itself holds them back where it must.
+    if (backend.busy() && (issued === undefined || issued.edges > fewEdges)) return wake();
     learn(now);
     if (!scene) return;
     const capacity = Math.max(400, Math.floor(edgesPerMs * frameBudget));
     const resting = now - movedAt > restAfter;
     const settled = now - positionsMovedAt > restAfter;
-    if (edges <= Math.min(capacity, 4000)) {
+    if (edges <= Math.min(capacity, alwaysAll)) {
       // Few enough to be drawn afresh each time.
       if (dirty) {
         dirty = false;
@@ -155,10 +159,7 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
     setScene(next) {
       scene = next;
       edges = next.source.length;
-      const order = Uint32Array.from({ length: edges }, (_, e) => e);
-      // Where all are always drawn, they keep their order, as in the exported picture.
-      if (edges > 4000) seeded(1).shuffle(order);
-      backend.setScene(next, order);
+      backend.setScene(next, fairOrder(edges));
       backend.setFocus(focus && focus.nodes.length === next.labels.length ? focus.nodes : undefined);
       restart();
     },
@@ -192,6 +193,27 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
       backend.dispose();
     },
   };
+}
+
+/**
+ * An order of which any first part is spread evenly over all edges: steps of about the golden section of their number. Few edges keep their own order, as
+ * in the exported picture.
+ */
+function fairOrder(edges: number): Uint32Array {
+  const order = Uint32Array.from({ length: edges }, (_, e) => e);
+  if (edges <= alwaysAll) return order;
+  let stride = Math.floor(edges * 0.6180339887498949);
+  while (commonDivisor(stride, edges) !== 1) stride++;
+  for (let e = 0, at = 0; e < edges; e++) {
+    order[e] = at;
+    at += stride;
+    if (at >= edges) at -= edges;
+  }
+  return order;
+}
+
+function commonDivisor(a: number, b: number): number {
+  return b === 0 ? a : commonDivisor(b, a % b);
 }
 
 const same = (a: Camera, b: Camera): boolean => a.scale === b.scale && a.x === b.x && a.y === b.y;
