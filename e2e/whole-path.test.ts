@@ -74,7 +74,7 @@ describe('the demo study', () => {
   test('opens with a finished network', async () => {
     await openDemo();
     expect(await tiles()).toEqual(['Ties', 'Keep', 'Keep', 'Measure', 'Groups', 'Arrange', 'Style']);
-    await shows(driver, '240 nodes', '125 · 830', '6 groups', 'the whole network, directed');
+    await shows(driver, '240 · 1,118 ties', '125 · 830', '6 groups', 'the whole network, directed');
     const legend = await (await named(driver, '[role="group"]', 'Legend')).getText();
     for (const word of ['Ness', 'Tarrow', 'nursery owner', 'hearsay']) expect(legend).toContain(word);
     expect(await violations(driver)).toEqual([]);

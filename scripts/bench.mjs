@@ -13,7 +13,10 @@ const scratch = mkdtempSync(join(tmpdir(), 'nunatak-bench-'));
 const held = await database(scratch);
 try {
   const env = { ...process.env, DATABASE_URL: held.url };
-  run(join(root, 'node_modules', '.bin', 'tsx'), [join(root, 'bench', 'main.ts'), ...process.argv.slice(2)], { cwd: root, env });
+  run(join(root, 'node_modules', '.bin', 'tsx'), [join(root, 'bench', 'main.ts'), ...process.argv.slice(2)], {
+    cwd: root,
+    env,
+  });
 } finally {
   held.giveBack();
   rmSync(scratch, { recursive: true, force: true });

@@ -79,7 +79,7 @@ const scratch = mkdtempSync(join(tmpdir(), 'nunatak-test-'));
 given.push(() => rmSync(scratch, { recursive: true, force: true }));
 try {
   if (wants('checks')) {
-    check('types', 'next', ['typegen']);
+    check('route types', 'next', ['typegen']);
     check('types', 'tsc', ['--noEmit', '-p', '.']);
     check('lint', 'eslint', ['.', '--cache', '--cache-location', 'node_modules/.cache/eslint']);
     check('import rules', 'depcruise', [

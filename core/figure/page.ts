@@ -62,6 +62,8 @@ export interface PageOptions {
   title?: string;
   /** Leave the ground out. */
   transparent?: boolean;
+  /** Pixels left free on all sides; 28 where not given. */
+  margin?: number;
 }
 
 const margin = 28;
@@ -103,7 +105,7 @@ export async function drawPage(
   const head = options.title ? 58 : 0;
   const legend = layLegend(scene.legend, options.width - 2 * margin);
   const room = { width: options.width, height: Math.max(80, options.height - head - legend.height) };
-  const inside = fit(boundsOf(scene.positions, scene.radius), room.width, room.height, margin + 8);
+  const inside = fit(boundsOf(scene.positions, scene.radius), room.width, room.height, options.margin ?? margin + 8);
   const camera = { ...inside, y: inside.y + head };
 
   for (let e = 0; e < scene.source.length; e++) {

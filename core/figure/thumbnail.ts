@@ -42,6 +42,6 @@ export function thumbnail(scene: Scene): Promise<string> {
       edgeWidth: Float32Array.from(chosen, (e) => scene.edgeWidth[e]),
       edgePattern: Uint8Array.from(chosen, (e) => scene.edgePattern[e]),
     },
-    { ...size, transparent: true },
+    { ...size, transparent: true, margin: 6 },
   );
 }

@@ -41,7 +41,6 @@ export function keyFrom(name: string): string {
 }
 
 // What JSON must escape; the part of a row without any is written as it is, which most rows are.
-// eslint-disable-next-line no-control-regex
 const special = /["\\\u0000-\u001f]/;
 
 /** A COPY text field: the cells as a JSON array, backslashes escaped. NUL, which PostgreSQL cannot hold, is left out. */

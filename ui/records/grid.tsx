@@ -85,7 +85,7 @@ export function Grid({ laid, desk, search }: { laid: Laid; desk: Records['desk']
       <div
         role="row"
         className="sticky top-0 z-10 border-b border-line bg-panel"
-        style={{ width, height: headerHeight }}
+        style={{ width, minWidth: '100%', height: headerHeight }}
       >
         {inView.map((item) => (
           <HeaderCell
@@ -147,7 +147,7 @@ export function Grid({ laid, desk, search }: { laid: Laid; desk: Records['desk']
 
 /** Wide for texts, narrow for numbers. */
 function firstWidth({ name, type }: { name: string; type: ColumnType }): number {
-  const least = type === 'number' || type === 'yesno' ? 84 : type === 'date' ? 100 : 132;
+  const least = type === 'number' || type === 'yesno' ? 112 : type === 'date' ? 124 : 132;
   return Math.min(240, Math.max(least, 24 + name.length * 7.5));
 }
 

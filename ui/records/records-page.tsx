@@ -67,7 +67,7 @@ export function RecordsPage({ study, tables }: { study: { id: string; name: stri
           {title !== undefined ? (
             <>
               <div className="flex h-[46px] shrink-0 items-center gap-3 px-3.5">
-                <h2 className="truncate font-serif text-[16px] font-semibold">{title}</h2>
+                <h2 className="max-w-[45%] shrink-0 truncate font-serif text-[16px] font-semibold">{title}</h2>
                 <span className="grow truncate text-quiet">{draft ? readAs(draft) : table?.origin}</span>
                 <input
                   aria-label="Search the rows"

@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { type Column, type Table, cellText, column } from '../../tables';
 import { type Network, edgeCount, nodeCount } from '../../graph';
-import { Fault, counted } from '../../fault';
+import { Fault, counted, grouped } from '../../fault';
 import type { Note, StepContext, StepKind } from '../step';
 import { edgesOf } from './ties-edges';
 
@@ -36,7 +36,7 @@ export const ties: StepKind<TiesSettings> = {
     const { network, notes } = await tie(settings, context);
     return {
       state: { network },
-      result: `${counted(nodeCount(network), 'node')} · ${counted(edgeCount(network), 'edge')}`,
+      result: `${grouped(nodeCount(network))} · ${counted(edgeCount(network), 'tie')}`,
       notes,
     };
   },

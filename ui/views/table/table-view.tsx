@@ -5,6 +5,7 @@ import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { columnTitle } from '@/core/measure';
 import { edgeTable, nodeTable } from '@/core/formats';
+import type { Network } from '@/core/graph';
 import { type Column, cellText, orderBy, sortKeys } from '@/core/tables';
 import { counted, shortNumber } from '@/ui/kit';
 import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
@@ -17,7 +18,7 @@ export function TableView() {
   const net = useWorkbench((state) => state.net);
   const [of, setOf] = useState<'nodes' | 'edges'>('nodes');
   const [search, setSearch] = useState('');
-  const columns = useMemo(() => (net ? (of === 'nodes' ? nodeTable(net) : edgesByName(net)) : []), [net, of]);
+  const columns = useMemo(() => (net ? (of === 'nodes' ? nodesByName(net) : edgesByName(net)) : []), [net, of]);
   const count = net ? (of === 'nodes' ? net.ids.length : net.source.length) : 0;
   return (
     <div className="flex min-h-0 grow flex-col bg-paper pt-12">
@@ -51,8 +52,20 @@ export function TableView() {
   );
 }
 
+/** Names first, then what the trail computed, then the node table; what only repeats the names is left out. */
+function nodesByName(net: Network): Column[] {
+  const [id, label, ...rest] = nodeTable(net);
+  const computed = rest.filter(({ name }) => name in net.origins);
+  const given = rest.filter((col) => !computed.includes(col) && !repeats(col, net.labels));
+  return [label, ...computed, ...(net.ids.every((one, v) => one === net.labels[v]) ? [] : [id]), ...given];
+}
+
+function repeats(col: Column, labels: readonly string[]): boolean {
+  return labels.every((label, v) => cellText(col, v) === label);
+}
+
 /** The edge table with names in place of ids. */
-function edgesByName(net: Parameters<typeof edgeTable>[0]): Column[] {
+function edgesByName(net: Network): Column[] {
   return edgeTable(net).map((col) =>
     col.type === 'text' && (col.name === 'source' || col.name === 'target') ? { ...col, dictionary: net.labels } : col,
   );
@@ -115,14 +128,14 @@ function Rows({
       tabIndex={0}
     >
       <div role="row" className="sticky top-0 z-10 flex border-b border-line bg-paper" style={{ width }}>
-        {columns.map((col) => {
+        {columns.map((col, c) => {
           const sorted = sort?.name === col.name ? sort : undefined;
           return (
             <div
               key={col.name}
               role="columnheader"
               aria-sort={sorted ? (sorted.descending ? 'descending' : 'ascending') : 'none'}
-              className="shrink-0 border-r border-rule"
+              className={clsx('shrink-0 border-r border-rule', c === 0 && 'sticky left-0 z-10 bg-paper')}
               style={{ width: columnWidth }}
             >
               <button
@@ -159,15 +172,19 @@ function Rows({
               onClick={(event) => choose(row, event.shiftKey || event.ctrlKey || event.metaKey)}
               className={clsx(
                 'absolute top-0 left-0 flex cursor-pointer border-b border-rule',
-                selected ? 'bg-tint' : 'hover:bg-ground',
+                selected ? 'bg-tint' : 'bg-paper hover:bg-ground',
               )}
               style={{ transform: `translateY(${item.start}px)`, height: rowHeight, width }}
             >
-              {columns.map((col) => (
+              {columns.map((col, c) => (
                 <div
                   key={col.name}
                   role="gridcell"
-                  className={clsx('shrink-0 truncate px-2.5 leading-[27px]', col.type === 'number' && 'text-right')}
+                  className={clsx(
+                    'shrink-0 truncate px-2.5 leading-[27px]',
+                    col.type === 'number' && 'text-right',
+                    c === 0 && 'sticky left-0 border-r border-rule bg-inherit font-medium',
+                  )}
                   style={{ width: columnWidth }}
                   title={cellText(col, row)}
                 >
