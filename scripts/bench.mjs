@@ -1,15 +1,13 @@
 /** `npm run bench`: runs the benches beside a throw-away database. */
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { database } from './setup/database.mjs';
 import { needModules } from './setup/packages.mjs';
-import { run } from './setup/run.mjs';
+import { run, scratchFolder } from './setup/run.mjs';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 needModules(root);
-const scratch = mkdtempSync(join(tmpdir(), 'nunatak-bench-'));
+const { folder: scratch, remove } = scratchFolder('bench');
 const held = await database(scratch);
 try {
   const env = { ...process.env, DATABASE_URL: held.url };
@@ -19,5 +17,5 @@ try {
   });
 } finally {
   held.giveBack();
-  rmSync(scratch, { recursive: true, force: true });
+  remove();
 }

@@ -1,19 +1,17 @@
 /** `npm run screenshots`: renews the pictures in docs/screenshots from the demo study, on a throw-away database. */
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { needBuild } from './setup/build.mjs';
 import { database, prepare } from './setup/database.mjs';
 import { needChromium, needModules } from './setup/packages.mjs';
-import { run, stop } from './setup/run.mjs';
+import { run, scratchFolder, stop } from './setup/run.mjs';
 import { portFrom, serve } from './setup/serve.mjs';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 needModules(root);
 needChromium();
 needBuild(root);
-const scratch = mkdtempSync(join(tmpdir(), 'nunatak-screenshots-'));
+const { folder: scratch, remove } = scratchFolder('screenshots');
 const held = await database(scratch);
 let server;
 try {
@@ -24,5 +22,5 @@ try {
 } finally {
   if (server) await stop(server.child);
   held.giveBack();
-  rmSync(scratch, { recursive: true, force: true });
+  remove();
 }

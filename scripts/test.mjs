@@ -2,15 +2,14 @@
  * `npm test`: installs what is missing, then types, lint, import rules and formatting, then the unit, integration and browser tests against a
  * throw-away database. Ends with the totals over all suites. `npm test -- unit` runs one part: checks, unit, integration or browser.
  */
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { spawnSync } from 'node:child_process';
 import { needBuild } from './setup/build.mjs';
 import { database, prepare } from './setup/database.mjs';
 import { needChromium, needModules } from './setup/packages.mjs';
-import { say, stop } from './setup/run.mjs';
+import { say, scratchFolder, stop } from './setup/run.mjs';
 import { onEnd, portFrom, serve } from './setup/serve.mjs';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
@@ -75,8 +74,8 @@ async function outsideDatabase(name) {
 }
 
 needModules(root);
-const scratch = mkdtempSync(join(tmpdir(), 'nunatak-test-'));
-given.push(() => rmSync(scratch, { recursive: true, force: true }));
+const { folder: scratch, remove } = scratchFolder('test');
+given.push(remove);
 try {
   if (wants('checks')) {
     check('route types', 'next', ['typegen']);

@@ -1,5 +1,8 @@
 /** Runs programs for the scripts. Node's own modules only: these run before anything is installed. */
 import { spawn, spawnSync } from 'node:child_process';
+import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 
 /** Runs a program to its end with its output shown; throws where it fails. */
 export function run(program, args, options = {}) {
@@ -39,4 +42,11 @@ export function stop(child) {
 /** One line of progress. */
 export function say(text) {
   process.stdout.write(`${text}\n`);
+}
+
+/** An empty folder that the database's account can reach, and a function that removes it. */
+export function scratchFolder(name) {
+  const folder = mkdtempSync(join(tmpdir(), `nunatak-${name}-`));
+  chmodSync(folder, 0o755);
+  return { folder, remove: () => rmSync(folder, { recursive: true, force: true }) };
 }
