@@ -28,6 +28,7 @@ export async function importLines(): Promise<Line[]> {
     file: 'ledger.csv',
     columns: names.map((name) => ({ name, type: 'text' as const })),
     faulty: 'aside' as const,
+    size: bytes.length,
   };
   async function* pieces(): AsyncGenerator<Uint8Array> {
     for (let i = 0; i < bytes.length; i += 65536) yield bytes.subarray(i, i + 65536);

@@ -287,6 +287,37 @@ describe('two files of one’s own', () => {
     );
   });
 
+  test('large and wide files come in whole: 100,000 rows in 12 MB, and 1,000 columns', async () => {
+    const rows = Array.from(
+      { length: 100000 },
+      (_, i) => `R${i},Keeper ${i % 700},1911-03-${(i % 28) + 1},${'a remark '.repeat(10)}`,
+    );
+    const long = file('long.csv', `id,keeper,sent,remark\n${rows.join('\n')}\n`);
+    const names = Array.from({ length: 1000 }, (_, i) => `column ${i}`);
+    const wide = file('wide.csv', `${names.join(';')}\n${names.map((_, i) => i).join(';')}\n`);
+    const input = await driver.findElement(By.css('input[type="file"]'));
+    await input.sendKeys(long);
+    await (await button(driver, 'Store 100,000 records')).click();
+    await shows(driver, '“long” stored', 'R12');
+    const grid = await driver.findElement(By.css('[role="grid"]'));
+    expect(await grid.getAttribute('aria-rowcount')).toBe('100001');
+    await driver.executeScript('arguments[0].scrollTop = arguments[0].scrollHeight', grid);
+    await shows(driver, 'R99999');
+    await (await named(driver, '[role="columnheader"] button', 'keeper')).click();
+    await driver.executeScript('arguments[0].scrollTop = 0', grid);
+    await shows(driver, 'R700', 'Keeper 0');
+    await (await named(driver, 'input', 'Search the rows')).sendKeys('R4242');
+    await driver.wait(async () => (await grid.getAttribute('aria-rowcount')) === '12', wait, 'eleven rows have R4242');
+    await input.sendKeys(wide);
+    await (await button(driver, 'Store 1 record')).click();
+    await shows(driver, '“wide” stored', '1 record in 1,000 columns');
+    for (const name of ['wide', 'long']) {
+      await (await named(driver, 'aside[aria-label="Tables"] button', name)).click();
+      await (await button(driver, 'Delete the table')).click();
+      await shows(driver, `“${name}” deleted`);
+    }
+  });
+
   test('a network is made of them, and its ties say what did not fit', async () => {
     await (await button(driver, 'Networks')).click();
     await (await button(driver, 'New network')).click();

@@ -35,6 +35,7 @@ async function load(): Promise<void> {
       file: file.name,
       columns: columns.map((name, c) => ({ name, type: senses[c].type() })),
       faulty: 'aside',
+      size: bytes.length,
     } as const;
     await importTable(id, request, (async function* () { yield bytes; })()); // prettier-ignore
   }

@@ -21,6 +21,7 @@ function problemOf(error: unknown): Problem {
   if (error instanceof NotFound) return { status: 404, title: 'Not found', detail: error.message, where: error.where };
   if (error instanceof Fault)
     return { status: 422, title: 'Cannot be done', detail: error.message, where: error.where };
+  if (error instanceof SyntaxError) return { status: 400, title: 'Wrong input', detail: 'The request is no JSON.' };
   if (error instanceof z.ZodError) {
     const [first] = error.issues;
     return { status: 400, title: 'Wrong input', detail: `${first.path.join('.') || 'The request'}: ${first.message}` };

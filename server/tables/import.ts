@@ -5,7 +5,7 @@ import { from as copyFrom } from 'pg-copy-streams';
 import { z } from 'zod';
 import { CsvReader, type FaultyRow } from '@/core/formats';
 import { columnTypes } from '@/core/tables';
-import { Fault, listed } from '@/core/fault';
+import { Fault, grouped, listed } from '@/core/fault';
 import { pool } from '@/server/db';
 import { studyFor } from '@/server/access';
 import { cleanName, touchStudy } from '@/server/studies';
@@ -20,6 +20,8 @@ export const importSchema = z.object({
   columns: z.array(z.object({ name: z.string(), type: z.enum(columnTypes) })).max(2000),
   faulty: z.enum(['aside', 'fit']),
   delimiter: z.string().min(1).max(1).optional(),
+  /** The file's size, to know that it came whole. */
+  size: z.number().int().min(0),
 });
 export type ImportRequest = z.infer<typeof importSchema>;
 
@@ -139,6 +141,12 @@ async function* copyLines(
       lines = '';
     }
   }
+  if (size !== request.size) {
+    throw new Fault(
+      `“${request.file}” came incomplete: ${grouped(size)} of ${grouped(request.size)} bytes. Try again.`,
+      request.file,
+    );
+  }
   reader.end();
   checkColumns(reader, request);
   if (lines) yield lines;
@@ -151,5 +159,37 @@ function checkColumns(reader: CsvReader, request: ImportRequest): void {
       `“${request.file}” has other columns than in the preview (${listed(found, 4)}). Drop the file again.`,
       request.file,
     );
+  }
+}
+
+/** A request may not be longer than this before its file begins. */
+const longestHead = 1024 * 1024;
+
+/**
+ * Brings in what a body holds: the request as one line of JSON, then the file as it is. (An address could not hold the names of a thousand columns.)
+ * A Fault where the line is missing; a ZodError where it is no request.
+ */
+export async function importBody(studyId: string, body: AsyncIterable<Uint8Array>): Promise<Imported> {
+  const pieces = body[Symbol.asyncIterator]();
+  let head = Buffer.alloc(0);
+  for (;;) {
+    const end = head.indexOf(10);
+    if (end >= 0) {
+      const request = importSchema.parse(JSON.parse(head.toString('utf8', 0, end)));
+      return importTable(studyId, request, after(head.subarray(end + 1), pieces));
+    }
+    const piece = await pieces.next();
+    if (piece.done || head.length > longestHead)
+      throw new Fault('The request does not say what file it brings. Try again.');
+    head = Buffer.concat([head, piece.value]);
+  }
+}
+
+async function* after(first: Uint8Array, rest: AsyncIterator<Uint8Array>): AsyncGenerator<Uint8Array> {
+  if (first.length) yield first;
+  for (;;) {
+    const piece = await rest.next();
+    if (piece.done) return;
+    yield piece.value;
   }
 }

@@ -7,6 +7,7 @@ import { type ColumnType, columnTypes } from '@/core/tables';
 import { deleteTable, renameTable, restoreTable, retypeTable } from '@/server/actions';
 import type { TableHead } from '@/server/tables';
 import { Button, Choose, TextField, counted, grouped } from '@/ui/kit';
+import { deleteWithUndo } from '@/ui/studies/card';
 import { typeNames } from './grid';
 import type { Draft, Records } from './use-records';
 
@@ -184,13 +185,14 @@ export function TableFindings({ study, table }: { study: string; table: TableHea
       <Button
         look="danger"
         className="mt-5"
-        onClick={async () => {
-          said(await deleteTable(study, table.key));
-          toast(`“${table.name}” deleted.`, {
-            duration: 10000,
-            action: { label: 'Undo', onClick: () => void restoreTable(study, table.key).then(said) },
-          });
-        }}
+        onClick={() =>
+          void deleteWithUndo(table.name, {
+            remove: () => deleteTable(study, table.key),
+            restore: () => restoreTable(study, table.key),
+            gone: () => router.refresh(),
+            back: () => router.refresh(),
+          })
+        }
       >
         <Trash2 size={14} aria-hidden /> Delete the table
       </Button>

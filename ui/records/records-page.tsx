@@ -3,7 +3,7 @@ import { clsx } from 'clsx';
 import { FileUp } from 'lucide-react';
 import { useRef, useState } from 'react';
 import type { TableHead } from '@/server/tables';
-import { Button, grouped } from '@/ui/kit';
+import { Button, counted, grouped } from '@/ui/kit';
 import { StudyPlaces, TopBar } from '@/ui/shell/top-bar';
 import { DraftFindings, TableFindings } from './findings';
 import { Grid } from './grid';
@@ -237,7 +237,7 @@ function StoreBar({ draft, onPutAway, onStore }: { draft: Draft; onPutAway: () =
           </p>
           <Button onClick={onPutAway}>Put away</Button>
           <Button look="main" disabled={!preview || stored === 0} onClick={onStore}>
-            Store {grouped(stored)} records
+            Store {counted(stored, 'record')}
           </Button>
         </>
       )}

@@ -16,8 +16,7 @@ export function storeFile(
 ): { done: Promise<Stored>; stop: () => void } {
   const request = new XMLHttpRequest();
   const done = new Promise<Stored>((resolve, reject) => {
-    const address = `/api/studies/${study}/tables?request=${encodeURIComponent(JSON.stringify(settings))}`;
-    request.open('POST', address);
+    request.open('POST', `/api/studies/${study}/tables`);
     request.setRequestHeader('Content-Type', 'application/octet-stream');
     request.responseType = 'json';
     request.upload.onprogress = (event) => event.lengthComputable && progress(event.loaded / event.total);
@@ -28,7 +27,7 @@ export function storeFile(
     };
     request.onerror = () => reject(new Fault('The server could not be reached. Check that it runs, and try again.'));
     request.onabort = () => reject(new Fault('Stopped. Nothing was stored.'));
-    request.send(file);
+    request.send(new Blob([`${JSON.stringify({ ...settings, size: file.size })}\n`, file]));
   });
   return { done, stop: () => request.abort() };
 }

@@ -1,11 +1,12 @@
 'use client';
-import { ChevronDown, Copy, Keyboard, Pencil, Plus, Redo2, Trash2, Undo2 } from 'lucide-react';
+import { ChevronDown, Copy, Keyboard, Pencil, Plus, Redo2, Undo2 } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { IconButton, Menu, TextField } from '@/ui/kit';
 import { createNetwork, deleteNetwork, renameNetwork, restoreNetwork, suggestNetwork } from '@/server/actions';
+import { deleteEntry } from '@/ui/studies/card';
 import { TopBar } from './top-bar';
 import { Find } from './find';
 import { TakeAway } from './take-away';
@@ -129,25 +130,12 @@ function NetworkMenu() {
           icon: <Pencil size={15} aria-hidden />,
           onSelect: () => setTimeout(() => setRenaming(true), 50),
         },
-        {
-          label: 'Delete',
-          danger: true,
-          icon: <Trash2 size={15} aria-hidden />,
-          onSelect: async () => {
-            const answer = await deleteNetwork(study, network.id);
-            if (!answer.ok) {
-              toast.error(answer.fault);
-              return;
-            }
-            router.push(`/studies/${study}/networks`);
-            toast(`“${network.name}” deleted.`, {
-              action: {
-                label: 'Undo',
-                onClick: () => void restoreNetwork(study, network.id).then(() => to(network.id)),
-              },
-            });
-          },
-        },
+        deleteEntry(network.name, {
+          remove: () => deleteNetwork(study, network.id),
+          restore: () => restoreNetwork(study, network.id),
+          gone: () => router.push(`/studies/${study}/networks`),
+          back: () => to(network.id),
+        }),
       ].filter((entry) => entry !== undefined)}
     />
   );

@@ -1,14 +1,14 @@
 'use client';
-import { EllipsisVertical, Plus, Trash2 } from 'lucide-react';
+import { Plus } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { deleteNetwork, restoreNetwork, suggestNetwork } from '@/server/actions';
 import type { NetworkHead } from '@/server/networks';
-import { Button, Menu, sizeInWords } from '@/ui/kit';
+import { Button, sizeInWords } from '@/ui/kit';
 import { StudyPlaces, TopBar } from '@/ui/shell/top-bar';
-import { Picture } from './picture';
+import { Card, deleteEntry } from './card';
 import { changedWords } from './ago';
 
 /** The networks of a study, as cards. */
@@ -62,62 +62,25 @@ export function NetworksPage({
         )}
         <ul className="mt-6 grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-4">
           {networks.map((one) => (
-            <li
+            <Card
               key={one.id}
-              className="relative rounded-lg border border-line bg-panel p-3 focus-within:border-quiet hover:border-quiet"
+              name={one.name}
+              href={`/studies/${study.id}/networks/${one.id}`}
+              picture={{ address: one.picture, name: one.name }}
+              entries={[
+                deleteEntry(one.name, {
+                  remove: () => deleteNetwork(study.id, one.id),
+                  restore: () => restoreNetwork(study.id, one.id),
+                  gone: () => router.refresh(),
+                  back: () => router.refresh(),
+                }),
+              ]}
             >
-              <Picture address={one.picture} name={one.name} />
-              <div className="mt-2.5 flex items-start justify-between gap-2">
-                <h2 className="min-w-0 font-serif text-[16px] leading-snug font-semibold break-words">
-                  <Link
-                    href={`/studies/${study.id}/networks/${one.id}`}
-                    className="after:absolute after:inset-0 after:rounded-lg"
-                  >
-                    {one.name}
-                  </Link>
-                </h2>
-                <span className="relative z-10">
-                  <Menu
-                    align="end"
-                    trigger={
-                      <button
-                        type="button"
-                        aria-label={`${one.name}: more`}
-                        className="flex size-7 items-center justify-center rounded-md hover:bg-ground"
-                      >
-                        <EllipsisVertical size={15} aria-hidden />
-                      </button>
-                    }
-                    entries={[
-                      {
-                        label: 'Delete',
-                        danger: true,
-                        icon: <Trash2 size={15} aria-hidden />,
-                        onSelect: async () => {
-                          const answer = await deleteNetwork(study.id, one.id);
-                          if (!answer.ok) {
-                            toast.error(answer.fault);
-                            return;
-                          }
-                          router.refresh();
-                          toast(`“${one.name}” deleted.`, {
-                            duration: 10000,
-                            action: {
-                              label: 'Undo',
-                              onClick: () => void restoreNetwork(study.id, one.id).then(() => router.refresh()),
-                            },
-                          });
-                        },
-                      },
-                    ]}
-                  />
-                </span>
-              </div>
               <p className="text-quiet">
                 {one.nodes === null ? 'not run yet' : sizeInWords(one.nodes, one.edges ?? 0, one.groups)}
               </p>
               <p className="mt-1 text-sm text-quiet">{changedWords(one.changedAt)}</p>
-            </li>
+            </Card>
           ))}
         </ul>
       </main>

@@ -1,14 +1,13 @@
 'use client';
-import { EllipsisVertical, Pencil, Plus, Trash2 } from 'lucide-react';
-import Link from 'next/link';
+import { Pencil, Plus } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { createStudy, deleteStudy, renameStudy, restoreStudy } from '@/server/actions';
 import type { StudyCard } from '@/server/studies';
-import { Button, Menu, TextField, counted, sizeInWords } from '@/ui/kit';
+import { Button, TextField, counted, sizeInWords } from '@/ui/kit';
 import { TopBar } from '@/ui/shell/top-bar';
-import { Picture } from './picture';
+import { Card, deleteEntry } from './card';
 import { changedWords } from './ago';
 
 /** All studies, as cards with a picture of what is in them. */
@@ -66,7 +65,7 @@ export function StudiesPage({ studies }: { studies: StudyCard[] }) {
         )}
         <ul className="mt-6 grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-4">
           {studies.map((study) => (
-            <Card key={study.id} study={study} />
+            <StudyCardOf key={study.id} study={study} />
           ))}
         </ul>
       </main>
@@ -74,88 +73,56 @@ export function StudiesPage({ studies }: { studies: StudyCard[] }) {
   );
 }
 
-function Card({ study }: { study: StudyCard }) {
+function StudyCardOf({ study }: { study: StudyCard }) {
   const router = useRouter();
   const [renaming, setRenaming] = useState(false);
   const [first] = study.networks;
-  const href = `/studies/${study.id}/${study.networks.length ? 'networks' : 'records'}`;
+  const refresh = (): void => router.refresh();
+  const rename = async (name: string): Promise<void> => {
+    setRenaming(false);
+    const answer = await renameStudy(study.id, name);
+    if (!answer.ok) toast.error(answer.fault);
+    refresh();
+  };
   return (
-    <li className="relative rounded-lg border border-line bg-panel p-3 focus-within:border-quiet hover:border-quiet">
-      <Picture
-        address={study.networks.find(({ picture }) => picture)?.picture ?? null}
-        name={first?.name ?? study.name}
-      />
-      <div className="mt-2.5 flex items-start justify-between gap-2">
-        {renaming ? (
+    <Card
+      name={study.name}
+      href={`/studies/${study.id}/${study.networks.length ? 'networks' : 'records'}`}
+      picture={{
+        address: study.networks.find(({ picture }) => picture)?.picture ?? null,
+        name: first?.name ?? study.name,
+      }}
+      naming={
+        renaming ? (
           <div className="relative z-10 grow" ref={(node) => node?.querySelector('input')?.select()}>
-            <TextField
-              label="Name of the study"
-              compact
-              value={study.name}
-              onCommit={async (name) => {
-                setRenaming(false);
-                const answer = await renameStudy(study.id, name);
-                if (!answer.ok) toast.error(answer.fault);
-                router.refresh();
-              }}
-            />
+            <TextField label="Name of the study" compact value={study.name} onCommit={(name) => void rename(name)} />
           </div>
-        ) : (
-          <h2 className="min-w-0 font-serif text-[16px] leading-snug font-semibold break-words">
-            <Link href={href} className="after:absolute after:inset-0 after:rounded-lg">
-              {study.name}
-            </Link>
-          </h2>
-        )}
-        <span className="relative z-10">
-          <Menu
-            align="end"
-            trigger={
-              <button
-                type="button"
-                aria-label={`${study.name}: more`}
-                className="flex size-7 items-center justify-center rounded-md hover:bg-ground"
-              >
-                <EllipsisVertical size={15} aria-hidden />
-              </button>
-            }
-            entries={[
-              {
-                label: 'Rename',
-                icon: <Pencil size={15} aria-hidden />,
-                onSelect: () => setTimeout(() => setRenaming(true), 50),
-              },
-              {
-                label: 'Delete',
-                danger: true,
-                icon: <Trash2 size={15} aria-hidden />,
-                onSelect: async () => {
-                  const answer = await deleteStudy(study.id);
-                  if (!answer.ok) {
-                    toast.error(answer.fault);
-                    return;
-                  }
-                  router.refresh();
-                  toast(`“${study.name}” deleted.`, {
-                    duration: 10000,
-                    action: { label: 'Undo', onClick: () => void restoreStudy(study.id).then(() => router.refresh()) },
-                  });
-                },
-              },
-            ]}
-          />
-        </span>
-      </div>
+        ) : undefined
+      }
+      entries={[
+        {
+          label: 'Rename',
+          icon: <Pencil size={15} aria-hidden />,
+          onSelect: () => setTimeout(() => setRenaming(true), 50),
+        },
+        deleteEntry(study.name, {
+          remove: () => deleteStudy(study.id),
+          restore: () => restoreStudy(study.id),
+          gone: refresh,
+          back: refresh,
+        }),
+      ]}
+    >
       <p className="text-quiet">
         {counted(study.tables, 'table')}, {counted(study.records, 'record')},{' '}
         {counted(study.networks.length, 'network')}
       </p>
       {first?.nodes != null && (
-        <p className="truncate text-quiet">
+        <p className="text-quiet">
           {first.name}: {sizeInWords(first.nodes, first.edges ?? 0, first.groups)}
         </p>
       )}
       <p className="mt-1 text-sm text-quiet">{changedWords(study.changedAt)}</p>
-    </li>
+    </Card>
   );
 }
