@@ -40,7 +40,7 @@ const shownFaulty = 200;
 export class TableDesk {
   private table: Table | undefined;
   private rows: Uint32Array = new Uint32Array(0);
-  private turn = 0;
+  private readonly reading = new Set<string>();
 
   /** Lays a stored table on the desk; returns the distributions of its columns. */
   async open(study: string, key: string, version: number): Promise<Distribution[]> {
@@ -73,7 +73,7 @@ export class TableDesk {
     delimiter: string | undefined,
     progress: (share: number) => void,
   ): Promise<FilePreview> {
-    const turn = this.turn;
+    this.reading.add(draft);
     const senses: TypeSense[] = [];
     const first: string[][] = [];
     const faulty: FaultyRow[] = [];
@@ -94,10 +94,10 @@ export class TableDesk {
     for (;;) {
       const piece = await stream.read();
       if (piece.done) break;
-      if (turn !== this.turn) throw new Fault('The preview was stopped.');
       reader.push(piece.value);
       done += piece.value.length;
       progress(done / file.size);
+      if (!this.reading.has(draft)) throw new Fault('The preview was stopped.');
     }
     const found = reader.end();
     const columns = found.columns.map((name, c) => {
@@ -132,12 +132,9 @@ export class TableDesk {
     return this.table.columns.map(distribution);
   }
 
+  /** Takes a draft off the desk; a preview that still reads it ends. */
   forget(draft: string): void {
     this.drafts.delete(draft);
-  }
-
-  /** Ends previews that still read. */
-  stop(): void {
-    this.turn++;
+    this.reading.delete(draft);
   }
 }
