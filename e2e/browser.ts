@@ -62,14 +62,14 @@ export async function openBrowser(): Promise<Browser> {
 
 export const wait = 20000;
 
-/** The element with a role and a name that begins with the text, once it is there and in view. */
-export async function named(driver: WebDriver, selector: string, name: string): Promise<WebElement> {
+/** The element with a role and a name that begins with the text, or is exactly it, once it is there and in view. */
+export async function named(driver: WebDriver, selector: string, name: string, exactly = false): Promise<WebElement> {
   return driver.wait(
     async () => {
       for (const element of await driver.findElements(By.css(selector))) {
         try {
           const found = (await element.getAccessibleName()) || (await element.getText());
-          if (found.startsWith(name) && (await element.isDisplayed())) return element;
+          if ((exactly ? found === name : found.startsWith(name)) && (await element.isDisplayed())) return element;
         } catch {
           // Gone between the search and the look: the next round sees what took its place.
         }

@@ -17,7 +17,7 @@ afterAll(async () => {
 async function open({ driver }: Browser): Promise<void> {
   await driver.get(home);
   await (await button(driver, 'Orrin Sound seed circle')).click();
-  await (await button(driver, 'Who sent seed to whom')).click();
+  await (await named(driver, 'a[href]', 'Who sent seed to whom', true)).click();
   await shows(driver, 'settled', 'legend on');
 }
 

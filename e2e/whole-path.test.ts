@@ -46,7 +46,7 @@ async function downloaded(ending: string): Promise<string> {
 async function openDemo(): Promise<void> {
   await driver.get(home);
   await (await button(driver, 'Orrin Sound seed circle')).click();
-  await (await button(driver, 'Who sent seed to whom')).click();
+  await (await named(driver, 'a[href]', 'Who sent seed to whom', true)).click();
   await shows(driver, 'settled', 'legend on');
 }
 

@@ -12,7 +12,7 @@ const bytes = toArrow(builder.done());
 let version = 0;
 beforeEach(() => {
   version++;
-  globalThis.fetch = (() => Promise.resolve(new Response(bytes as Uint8Array<ArrayBuffer>))) as typeof fetch;
+  globalThis.fetch = () => Promise.resolve(new Response(bytes as Uint8Array<ArrayBuffer>));
 });
 const cells = (rows: { cells: { text: string }[] }[]): string[] =>
   rows.map((row) => row.cells.map(({ text }) => text).join(' '));
@@ -32,8 +32,7 @@ test('a stored table is sorted, searched and read in pieces; cells that do not f
 });
 
 test('a server that cannot serve the table is quoted', async () => {
-  globalThis.fetch = (() =>
-    Promise.resolve(Response.json({ detail: 'It has changed meanwhile.' }, { status: 404 }))) as typeof fetch;
+  globalThis.fetch = () => Promise.resolve(Response.json({ detail: 'It has changed meanwhile.' }, { status: 404 }));
   await expect(new TableDesk().open('s', 't', version)).rejects.toThrow('It has changed meanwhile.');
 });
 
