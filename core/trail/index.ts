@@ -3,7 +3,7 @@ export * from './registry';
 export * from './run';
 export * from './step';
 export type { TiesSettings } from './steps/ties';
-export { type KeepSettings, type KeepRule, keepWords } from './steps/keep';
+export { type KeepSettings, type KeepRule } from './steps/keep';
 export type { MeasureSettings } from './steps/measure';
 export { type GroupsSettings, groupColumn } from './steps/groups';
 export { type ArrangeSettings, layoutKey } from './steps/arrange';

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { type Network, components, edgeCount, nodeColumn, nodeCount, subnetwork } from '../../graph';
 import { endsAt } from '../../measure/degree';
 import { cellText } from '../../tables';
-import { grouped, listed } from '../../fault';
+import { grouped } from '../../fault';
 import { type StepKind, given } from '../step';
 
 export const keepSchema = z.object({
@@ -76,10 +76,4 @@ function staying(net: Network, rule: KeepRule, step: string): Uint8Array {
     }
   }
   return stays;
-}
-
-/** The rule in words for the method note. */
-export function keepWords(rule: KeepRule): string {
-  if (rule.by === 'values') return `${rule.column} is ${listed(rule.values, 8)}`;
-  return keep.summary({ id: '', kind: 'keep', on: true, rule });
 }

@@ -28,8 +28,6 @@ export interface Backend {
   beginLayer(camera: Camera): void;
   drawOnLayer(from: number, to: number): void;
   finishLayer(): void;
-  /** Drops the finished layer. */
-  dropLayer(): void;
   /** The finished layer's camera; undefined where there is none. */
   layerCamera(): Camera | undefined;
   /** Shows the finished layer as it would lie at another camera. */

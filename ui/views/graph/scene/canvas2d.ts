@@ -99,9 +99,6 @@ export function canvasBackend(canvas: HTMLCanvasElement): Backend {
     finishLayer() {
       [front, back] = [back, front];
     },
-    dropLayer() {
-      front = undefined;
-    },
     layerCamera: () => front?.camera,
     showLayer(camera, strength) {
       if (!front) return;

@@ -80,7 +80,6 @@ describe('the director', () => {
       },
       drawOnLayer: (from, to) => (drawnOnLayer += to - from),
       finishLayer: () => (layer = beginning),
-      dropLayer: () => (layer = undefined),
       layerCamera: () => layer,
       showLayer: () => calls.push('layer'),
       drawNodes: (_camera, fine) => calls.push(fine ? 'fine nodes' : 'coarse nodes'),

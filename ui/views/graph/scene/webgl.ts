@@ -194,11 +194,6 @@ class WebglBackend implements Backend {
     [this.front, this.back] = [this.back, this.front];
   }
 
-  dropLayer(): void {
-    if (this.front) this.free(this.front);
-    this.front = undefined;
-  }
-
   layerCamera(): Camera | undefined {
     return this.front?.camera;
   }
