@@ -1,7 +1,8 @@
 /** The archive of a network: `network.json` with its trail and its tables' columns, and a CSV file for each table. */
 import { z } from 'zod';
-import { type Table, TableBuilder, columnTypes } from '../tables';
-import { type Source, type Trail, trailSchema } from '../trail';
+import { type Table, TableBuilder, columnSpecsSchema } from '../tables';
+import { type NamesList, columnRefSchema, namesFile, readNamesFile } from '../names';
+import { type Source, type Trail, sourceOf, trailSchema } from '../trail';
 import { Fault } from '../fault';
 import { CsvReader } from './csv-read';
 
@@ -14,25 +15,39 @@ export const archiveSchema = z.object({
       key: z.string(),
       name: z.string(),
       file: z.string(),
-      columns: z.array(z.object({ name: z.string(), type: z.enum(columnTypes) })),
+      columns: columnSpecsSchema,
     }),
   ),
+  names: z
+    .array(z.object({ name: z.string(), file: z.string(), version: z.number(), columns: z.array(columnRefSchema) }))
+    .default([]),
 });
 export type Archive = z.infer<typeof archiveSchema>;
 
-/** The text of `network.json`. */
-export function archiveManifest(
+/** The files of an archive by their paths, without those of the tables: `network.json`, and a file for each list of names that is not empty. */
+export function archiveFiles(
   name: string,
   trail: Trail,
   tables: readonly { key: string; name: string; columns: Archive['tables'][number]['columns'] }[],
-): string {
-  const listed = tables.map(({ key, name: title, columns }) => ({
-    key,
-    name: title,
-    file: `tables/${key}.csv`,
-    columns,
-  }));
-  return JSON.stringify({ format: 'nunatak network 1', name, trail, tables: listed }, null, 2) + '\n';
+  lists: readonly NamesList[] = [],
+): Record<string, string> {
+  const used = lists.filter(({ entries }) => Object.keys(entries).length > 0);
+  const manifest = {
+    format: 'nunatak network 1',
+    name,
+    trail,
+    tables: tables.map(({ key, name: title, columns }) => ({ key, name: title, file: `tables/${key}.csv`, columns })),
+    names: used.map((list, i) => ({
+      name: list.name,
+      file: `names/${i + 1}.csv`,
+      version: list.version,
+      columns: list.columns,
+    })),
+  };
+  return {
+    'network.json': JSON.stringify(manifest, null, 2) + '\n',
+    ...Object.fromEntries(used.map(({ entries }, i) => [`names/${i + 1}.csv`, namesFile(entries)])),
+  };
 }
 
 /** Reads an archive's files. A Fault where one is missing or is not what it should be. */
@@ -61,6 +76,7 @@ export function readArchive(
     const builder = new TableBuilder(key, columns);
     const reader = new CsvReader(path, { rows: (cells) => builder.push(cells), faulty: () => undefined }, 'fit', {
       delimiter: ',',
+      header: true,
     });
     reader.push(bytes);
     const found = reader.end();
@@ -69,10 +85,11 @@ export function readArchive(
     }
     tables.set(key, builder.done());
   }
-  const source: Source = {
-    keys: () => [...tables.keys()],
-    version: () => '1',
-    table: (key) => tables.get(key) as Table,
-  };
-  return { archive, source };
+  const lists = archive.names.map(({ file: path, ...list }): NamesList => {
+    const bytes = file(path);
+    if (!bytes) throw new Fault(`“${where}” has no ${path}, which network.json names. Put the file there.`);
+    return { ...list, rejected: [], entries: readNamesFile(bytes, path).entries };
+  });
+  const versions = archive.tables.map(({ key }) => ({ key, version: '1' }));
+  return { archive, source: sourceOf(versions, (key) => tables.get(key) as Table, lists) };
 }

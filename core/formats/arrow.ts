@@ -22,13 +22,21 @@ import {
   vectorFromArray,
 } from 'apache-arrow';
 import { z } from 'zod';
-import { type Column, type Table, columnTypes } from '../tables';
+import type { Column, Table } from '../tables';
 
 /** What the arrow types leave open: our own types, their parts, and the cells that did not fit. */
 const metaSchema = z.object({
   name: z.string(),
   rows: z.number().int(),
-  columns: z.array(z.object({ name: z.string(), type: z.enum(columnTypes) })),
+  identity: z.array(z.string()).optional(),
+  columns: z.array(
+    z.object({
+      name: z.string(),
+      type: z.enum(['text', 'number', 'yesno', 'date', 'list', 'place']),
+      as: z.enum(['picture', 'link', 'reference']).optional(),
+      spans: z.boolean().optional(),
+    }),
+  ),
   misfits: z.array(z.object({ column: z.string(), rows: z.array(z.number()), texts: z.array(z.string()) })),
 });
 
@@ -55,6 +63,15 @@ export function toArrow(table: Table): Uint8Array {
         add(`${c}.day`, makeData({ type: new Float64(), data: col.day }));
         add(`${c}.precision`, makeData({ type: new Uint8(), data: col.precision }));
         add(`${c}.doubtful`, makeData({ type: new Uint8(), data: col.doubtful }));
+        if (col.span) {
+          add(`${c}.kind`, makeData({ type: new Uint8(), data: col.span.kind }));
+          add(`${c}.until`, makeData({ type: new Float64(), data: col.span.until }));
+          add(`${c}.untilPrecision`, makeData({ type: new Uint8(), data: col.span.precision }));
+        }
+        break;
+      case 'place':
+        add(`${c}.latitude`, makeData({ type: new Float64(), data: col.latitude }));
+        add(`${c}.longitude`, makeData({ type: new Float64(), data: col.longitude }));
         break;
       case 'list': {
         const child = makeData({ type: new Uint32(), data: col.codes });
@@ -70,7 +87,13 @@ export function toArrow(table: Table): Uint8Array {
   const meta = {
     name: table.name,
     rows: table.rows,
-    columns: table.columns.map(({ name, type }) => ({ name, type })),
+    identity: table.identity,
+    columns: table.columns.map((col) => ({
+      name: col.name,
+      type: col.type,
+      ...(col.type === 'text' && col.as ? { as: col.as } : {}),
+      ...(col.type === 'date' && col.span ? { spans: true } : {}),
+    })),
     misfits: table.misfits.map(({ column, rows, texts }) => ({ column, rows: Array.from(rows), texts })),
   };
   const metadata = new Map([
@@ -104,10 +127,10 @@ export function fromArrow(bytes: Uint8Array): Table {
   const meta = metaSchema.parse(JSON.parse(arrow.schema.metadata.get('table') ?? 'null'));
   const lists = listsSchema.parse(JSON.parse(arrow.schema.metadata.get('lists') ?? '{}'));
   const part = (name: string): Vector => arrow.getChild(name) ?? makeVector(new Float64Array(0));
-  const columns = meta.columns.map(({ name, type }, c): Column => {
+  const columns = meta.columns.map(({ name, type, as, spans }, c): Column => {
     switch (type) {
       case 'text':
-        return { type, name, ...decoded(part(`${c}`), meta.rows) };
+        return { type, name, ...(as ? { as } : {}), ...decoded(part(`${c}`), meta.rows) };
       case 'number':
         return { type, name, values: Float64Array.from(values(part(`${c}`), meta.rows)) };
       case 'yesno':
@@ -119,6 +142,20 @@ export function fromArrow(bytes: Uint8Array): Table {
           day: Float64Array.from(values(part(`${c}.day`), meta.rows)),
           precision: Uint8Array.from(values(part(`${c}.precision`), meta.rows)),
           doubtful: Uint8Array.from(values(part(`${c}.doubtful`), meta.rows)),
+          ...(spans && {
+            span: {
+              kind: Uint8Array.from(values(part(`${c}.kind`), meta.rows)),
+              until: Float64Array.from(values(part(`${c}.until`), meta.rows)),
+              precision: Uint8Array.from(values(part(`${c}.untilPrecision`), meta.rows)),
+            },
+          }),
+        };
+      case 'place':
+        return {
+          type,
+          name,
+          latitude: Float64Array.from(values(part(`${c}.latitude`), meta.rows)),
+          longitude: Float64Array.from(values(part(`${c}.longitude`), meta.rows)),
         };
       case 'list': {
         const data = part(`${c}`).data[0] as Data<List<Uint32>> | undefined;
@@ -131,7 +168,7 @@ export function fromArrow(bytes: Uint8Array): Table {
     }
   });
   const misfits = meta.misfits.map(({ column, rows, texts }) => ({ column, rows: Uint32Array.from(rows), texts }));
-  return { name: meta.name, rows: meta.rows, columns, misfits };
+  return { name: meta.name, rows: meta.rows, columns, misfits, ...(meta.identity ? { identity: meta.identity } : {}) };
 }
 
 function values(vector: Vector, rows: number): ArrayLike<number> {

@@ -1,25 +1,15 @@
 /** Reads CSV in pieces of any size: encoding, delimiter and header are found, rows that do not fit are told apart with their line and reason. */
 import Papa from 'papaparse';
-import { Fault, counted } from '../fault';
+import { Fault } from '../fault';
+import { type FaultyRule, type Headed, HeadedRows, type RowTaker } from './headed-rows';
+import { type TextEncoding, encodingOf } from './encoding';
 
-/** A row whose number of cells is not the header's. */
-export interface FaultyRow {
-  /** Line of the file where the row begins; the header's is 1 when nothing stands before it. */
-  line: number;
-  reason: string;
-  cells: string[];
-}
+export type { FaultyRow, FaultyRule } from './headed-rows';
 
-export interface CsvFound {
-  encoding: 'utf-8' | 'utf-16le' | 'utf-16be' | 'windows-1252';
+export interface CsvFound extends Headed {
+  encoding: TextEncoding;
   delimiter: string;
-  columns: string[];
-  /** What was changed to make the file readable, in sentences. */
-  notes: string[];
 }
-
-/** What becomes of rows with too few or too many cells: set aside, or filled up and cut to fit. */
-export type FaultyRule = 'aside' | 'fit';
 
 interface LowParser {
   parse(
@@ -32,31 +22,48 @@ type LowParserMaker = new (config: { delimiter: string; newline: string; quoteCh
 const Parser = (Papa as unknown as { Parser: LowParserMaker }).Parser;
 
 const headSize = 1 << 16;
-const mostColumns = 2000;
 /** A cell of more characters than this is taken for a quote that was never closed. */
 const longestCell = 8_000_000;
 
+/** Bytes that are no UTF-8 came after the first ones, which were: the file has to be read again as Windows-1252. */
+export class NotUtf8 extends Error {}
+
 /**
- * Push bytes as they come, then `end`. `rows` receives cells row by row, as many as there are columns; `faulty` those that do not fit.
- * Throws a Fault for a file that is empty, no text, or has a quote that never closes.
+ * Push bytes as they come, then `end`. `take.rows` receives cells row by row, as many as there are columns; `take.faulty` those that do not fit.
+ * Throws a Fault for a file that is empty, no text, or has a quote that never closes; {@link NotUtf8} where the encoding turns out to be another.
  */
 export class CsvReader {
-  found: CsvFound | undefined;
-  rowCount = 0;
-  faultyCount = 0;
   private decoder: TextDecoder | undefined;
   private head: Uint8Array[] = [];
   private headBytes = 0;
   private rest = '';
   private line = 1;
   private parser: LowParser | undefined;
+  private nuls = 0;
+  private readonly headed: HeadedRows;
+  private encoding: TextEncoding = 'utf-8';
+  private delimiter = ',';
 
   constructor(
     private readonly name: string,
-    private readonly take: { rows(cells: string[]): void; faulty(row: FaultyRow): void },
-    private readonly rule: FaultyRule = 'aside',
-    private readonly wanted: { delimiter?: string } = {},
-  ) {}
+    take: RowTaker,
+    rule: FaultyRule = 'aside',
+    private readonly wanted: { delimiter?: string; encoding?: TextEncoding; header?: boolean } = {},
+  ) {
+    this.headed = new HeadedRows(name, take, { rule, header: wanted.header });
+  }
+
+  /** What was found; absent until the header is known. */
+  get found(): CsvFound | undefined {
+    const headed = this.headed.found;
+    return headed && { ...headed, encoding: this.encoding, delimiter: this.delimiter };
+  }
+  get rowCount(): number {
+    return this.headed.rowCount;
+  }
+  get faultyCount(): number {
+    return this.headed.faultyCount;
+  }
 
   push(bytes: Uint8Array): void {
     if (!this.decoder) {
@@ -65,15 +72,26 @@ export class CsvReader {
       if (this.headBytes >= headSize) this.begin();
       return;
     }
-    this.read(this.decoder.decode(bytes, { stream: true }), false);
+    this.read(this.decoded(bytes), false);
   }
 
   end(): CsvFound {
     if (!this.decoder) this.begin();
-    this.read(this.decoder?.decode() ?? '', true);
-    if (!this.found)
+    let text = '';
+    try {
+      text = this.decoder?.decode() ?? '';
+    } catch {
+      // The file was cut inside its last letter.
+      text = '\ufffd';
+    }
+    this.read(text, true);
+    this.headed.end();
+    const { found } = this;
+    if (!found)
       throw new Fault(`“${this.name}” is empty. Choose a file with a header line and rows below it.`, this.name);
-    return this.found;
+    if (this.encoding !== 'utf-8') found.notes.push(`Read as ${this.encoding}, as it is no UTF-8.`);
+    if (this.nuls) found.notes.push('NUL characters, which no text has, were left out.');
+    return found;
   }
 
   private begin(): void {
@@ -84,12 +102,18 @@ export class CsvReader {
       at += piece.length;
     }
     this.head = [];
-    const encoding = encodingOf(bytes, this.name);
-    this.encoding = encoding;
-    this.decoder = new TextDecoder(encoding);
-    this.read(this.decoder.decode(bytes, { stream: true }), false);
+    this.encoding = this.wanted.encoding ?? encodingOf(bytes, this.name);
+    this.decoder = new TextDecoder(this.encoding, { fatal: this.encoding === 'utf-8' });
+    this.read(this.decoded(bytes), false);
   }
-  private encoding: CsvFound['encoding'] = 'utf-8';
+
+  private decoded(bytes: Uint8Array): string {
+    try {
+      return this.decoder?.decode(bytes, { stream: true }) ?? '';
+    } catch {
+      throw new NotUtf8();
+    }
+  }
 
   private read(text: string, last: boolean): void {
     let input = this.rest + text;
@@ -98,10 +122,14 @@ export class CsvReader {
     const held = !last && input.endsWith('\r') ? '\r' : '';
     if (held) input = input.slice(0, -1);
     if (input.includes('\r')) input = input.replace(/\r\n?/g, '\n');
+    if (input.includes('\0')) {
+      this.nuls++;
+      input = input.replaceAll('\0', '');
+    }
     if (!this.parser) {
-      const delimiter = this.wanted.delimiter ?? delimiterOf(input);
-      this.delimiter = delimiter;
-      this.parser = new Parser({ delimiter, newline: '\n', quoteChar: '"' });
+      const quoteChar = quoteOf(input);
+      this.delimiter = this.wanted.delimiter ?? delimiterOf(input, quoteChar);
+      this.parser = new Parser({ delimiter: this.delimiter, newline: '\n', quoteChar });
     }
     const parsed = this.parser.parse(input, 0, !last);
     if (last && parsed.errors.some((error) => error.code === 'MissingQuotes')) {
@@ -120,34 +148,13 @@ export class CsvReader {
         this.name,
       );
     }
-    for (const cells of parsed.data) this.row(cells);
-  }
-  private delimiter = ',';
-
-  private row(cells: string[]): void {
-    const line = this.line;
-    this.line++;
-    for (const cell of cells) if (cell.includes('\n')) this.line += cell.split('\n').length - 1;
-    if (cells.length === 1 && cells[0].trim() === '') return;
-    if (!this.found) {
-      this.found = { encoding: this.encoding, delimiter: this.delimiter, ...header(cells, this.name) };
-      if (this.encoding !== 'utf-8') this.found.notes.push(`Read as ${this.encoding}, as it is no UTF-8.`);
-      return;
-    }
-    const width = this.found.columns.length;
-    if (cells.length === width) {
-      this.rowCount++;
-      this.take.rows(cells);
-      return;
-    }
-    this.faultyCount++;
-    const reason = `${counted(cells.length, 'cell')} instead of ${width}`;
-    this.take.faulty({ line, reason, cells });
-    if (this.rule === 'fit') {
-      this.rowCount++;
-      const fitted = cells.slice(0, width);
-      while (fitted.length < width) fitted.push('');
-      this.take.rows(fitted);
+    for (const cells of parsed.data) {
+      const { line } = this;
+      this.line++;
+      for (const cell of cells) if (cell.includes('\n')) this.line += cell.split('\n').length - 1;
+      // A mark in the middle stands where files were put one behind the other.
+      if (cells[0].charCodeAt(0) === 0xfeff) cells[0] = cells[0].slice(1);
+      this.headed.push(cells, line);
     }
   }
 }
@@ -158,29 +165,22 @@ function linesIn(rows: readonly string[][]): number {
   return lines;
 }
 
-function encodingOf(bytes: Uint8Array, name: string): CsvFound['encoding'] {
-  if (bytes[0] === 0xff && bytes[1] === 0xfe) return 'utf-16le';
-  if (bytes[0] === 0xfe && bytes[1] === 0xff) return 'utf-16be';
-  if (bytes.subarray(0, headSize).includes(0)) {
-    throw new Fault(`“${name}” is no text file. Bring in a CSV file: text, one line for each row.`, name);
-  }
-  try {
-    // The last few bytes may be a letter cut in two.
-    new TextDecoder('utf-8', { fatal: true }).decode(bytes, { stream: true });
-    return 'utf-8';
-  } catch {
-    return 'windows-1252';
-  }
+/** The character around quoted cells: `"`, or `'` where cells stand between such and none between the other. */
+function quoteOf(text: string): string {
+  const sample = text.slice(0, 20000);
+  const around = (quote: string): number =>
+    sample.match(new RegExp(`(^|[,;\\t|\\n])${quote}[^${quote}\\n]*${quote}(?=[,;\\t|\\n]|$)`, 'g'))?.length ?? 0;
+  return around("'") > 2 && around('"') === 0 ? "'" : '"';
 }
 
 /** The delimiter that parts the first lines into most cells, the same number in each. */
-function delimiterOf(text: string): string {
+function delimiterOf(text: string, quoteChar: string): string {
   const end = text.length > 20000 ? text.lastIndexOf('\n', 20000) : text.length;
   const sample = text.slice(0, end > 0 ? end : text.length);
   let best = ',';
   let bestScore = 0;
   for (const delimiter of [',', ';', '\t', '|']) {
-    const rows = new Parser({ delimiter, newline: '\n', quoteChar: '"' })
+    const rows = new Parser({ delimiter, newline: '\n', quoteChar })
       .parse(sample, 0, false)
       .data.filter((cells) => cells.length > 1 || cells[0].trim() !== '');
     const width = rows[0]?.length ?? 0;
@@ -193,34 +193,4 @@ function delimiterOf(text: string): string {
     }
   }
   return best;
-}
-
-function header(cells: readonly string[], name: string): { columns: string[]; notes: string[] } {
-  if (cells.length > mostColumns) {
-    throw new Fault(
-      `“${name}” has ${cells.length} columns; at most ${mostColumns} can be brought in. Remove those you do not need.`,
-      name,
-    );
-  }
-  const notes: string[] = [];
-  const used = new Set<string>();
-  let unnamed = 0;
-  const doubled: string[] = [];
-  const columns = cells.map((cell, i) => {
-    const written = cell.trim();
-    if (written === '') unnamed++;
-    const base = written || `column ${i + 1}`;
-    let unique = base;
-    for (let k = 2; used.has(unique); k++) unique = `${base} ${k}`;
-    if (unique !== base) doubled.push(base);
-    used.add(unique);
-    return unique;
-  });
-  if (unnamed)
-    notes.push(
-      `${counted(unnamed, 'column')} without a name in the header ${unnamed === 1 ? 'was' : 'were'} given one.`,
-    );
-  if (doubled.length)
-    notes.push(`The name “${doubled[0]}” stands more than once in the header; the later ones got a number.`);
-  return { columns, notes };
 }

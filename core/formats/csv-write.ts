@@ -7,16 +7,16 @@ export function neutralised(text: string): string {
 }
 
 /** One cell as it is, quoted where it must be. */
-function quoted(text: string): string {
-  return /[",\r\n]|^\s|\s$/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
+function quoted(text: string, delimiter = ','): string {
+  return text.includes(delimiter) || /[",\r\n]|^\s|\s$/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
 }
 
 /** One cell, quoted where it must be, and no formula. */
-export const csvCell = (text: string): string => quoted(neutralised(text));
+export const csvCell = (text: string, delimiter = ','): string => quoted(neutralised(text), delimiter);
 
 /** Rows of written cells as they are, for programs that read them back: nothing is neutralised. */
 export function csvRows(rows: readonly (readonly string[])[]): string {
-  return rows.map((cells) => cells.map(quoted).join(',') + '\r\n').join('');
+  return rows.map((cells) => cells.map((cell) => quoted(cell)).join(',') + '\r\n').join('');
 }
 
 /** Columns of equal length as CSV with a header; lines end with CR LF. */

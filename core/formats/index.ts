@@ -1,4 +1,5 @@
 /** Readers and writers of files. */
+export * from './headed-rows';
 export * from './csv-read';
 export * from './csv-write';
 export * from './graphml';

@@ -1,154 +1,167 @@
-/** Builds a typed table from written cells, row by row. */
-import { type Column, type ColumnType, type Misfits, type Table, datePrecision } from './column';
-import { readDate, readList, readNumber, readYesNo } from './cell';
+/** Typed columns from written texts: every entry of a column's dictionary is read once, however many rows hold it. */
+import { type Column, type DateSpan, type Misfits, type Table, datePrecision, spanKind } from './column';
+import { isLink, isPicture, readList, readYesNo } from './cell';
+import { readDate } from './date';
+import { readNumber } from './number';
+import { readPlace } from './place';
+import { Dictionary, RawBuilder, type RawColumn, type RawTable } from './raw';
+import { type ColumnSpec, identityOf, listSeparator } from './spec';
 
-export interface ColumnSpec {
-  name: string;
-  type: ColumnType;
+type Spread = Int32Array | Float64Array | Int8Array | Uint8Array;
+
+/** `of[code]` for every row. */
+function spread<T extends Spread>(codes: Uint32Array, of: T): T {
+  const values = new (of.constructor as new (n: number) => T)(codes.length);
+  for (let r = 0; r < codes.length; r++) values[r] = of[codes[r]];
+  return values;
 }
 
-/** The separator between the values of a list cell. */
-export const listSeparator = ';';
+/** Reads the entries; `fits[code]` becomes 0 for those that are not what they should be. */
+type Reader = (raw: RawColumn, spec: ColumnSpec, fits: Uint8Array) => Column;
 
-/** A typed array that doubles when full. */
-class Growing<T extends Int32Array | Uint32Array | Float64Array | Int8Array | Uint8Array> {
-  length = 0;
-  constructor(
-    private readonly make: (length: number) => T,
-    private array: T = make(256),
-  ) {}
-  push(value: number): void {
-    if (this.length === this.array.length) {
-      const grown = this.make(this.array.length * 2);
-      grown.set(this.array);
-      this.array = grown;
+/** Texts; those for which `test` fails stay texts and are marked. */
+const texts =
+  (as?: 'picture' | 'link' | 'reference', test?: (text: string) => boolean): Reader =>
+  ({ codes, dictionary }, { name }, fits) => {
+    const trimmed = new Dictionary();
+    const of = Int32Array.from(dictionary, (entry, code) => {
+      const text = entry.trim();
+      if (text === '') return -1;
+      if (test && !test(text)) fits[code] = 0;
+      return trimmed.code(text);
+    });
+    return { type: 'text', name, ...(as ? { as } : {}), codes: spread(codes, of), dictionary: trimmed.texts };
+  };
+
+const readers: Record<ColumnSpec['type'], Reader> = {
+  text: texts(),
+  picture: texts('picture', isPicture),
+  link: texts('link', isLink),
+  reference: texts('reference'),
+  number({ codes, dictionary }, { name, decimal }, fits) {
+    const of = Float64Array.from(dictionary, (entry, code) => {
+      const value = readNumber(entry, decimal);
+      if (Number.isNaN(value)) fits[code] = 0;
+      return value;
+    });
+    return { type: 'number', name, values: spread(codes, of) };
+  },
+  yesno({ codes, dictionary }, { name }, fits) {
+    const of = Int8Array.from(dictionary, (entry, code) => {
+      const value = readYesNo(entry);
+      if (value < 0) fits[code] = 0;
+      return value;
+    });
+    return { type: 'yesno', name, values: spread(codes, of) };
+  },
+  date({ codes, dictionary }, { name, order }, fits) {
+    const n = dictionary.length;
+    const day = new Float64Array(n).fill(NaN);
+    const precision = new Uint8Array(n).fill(datePrecision.none);
+    const doubtful = new Uint8Array(n);
+    let span: DateSpan | undefined;
+    for (let code = 0; code < n; code++) {
+      const date = readDate(dictionary[code], order);
+      if (!date) {
+        fits[code] = 0;
+        continue;
+      }
+      day[code] = date.day;
+      precision[code] = date.precision;
+      doubtful[code] = date.doubtful ? 1 : 0;
+      if (!date.span) continue;
+      span ??= {
+        kind: new Uint8Array(n).fill(spanKind.none),
+        until: new Float64Array(n).fill(NaN),
+        precision: new Uint8Array(n),
+      };
+      span.kind[code] = date.span.kind;
+      span.until[code] = date.span.until;
+      span.precision[code] = date.span.precision;
     }
-    this.array[this.length++] = value;
-  }
-  done(): T {
-    return this.array.slice(0, this.length) as T;
-  }
-}
-
-class Dictionary {
-  readonly texts: string[] = [];
-  private readonly codes = new Map<string, number>();
-  code(text: string): number {
-    let code = this.codes.get(text);
-    if (code === undefined) {
-      code = this.texts.length;
-      this.codes.set(text, code);
-      this.texts.push(text);
-    }
-    return code;
-  }
-}
-
-interface ColumnBuilder {
-  push(text: string): boolean;
-  done(): Column;
-}
-
-const builders: Record<ColumnType, (name: string) => ColumnBuilder> = {
-  text(name) {
-    const codes = new Growing((n) => new Int32Array(n));
-    const dictionary = new Dictionary();
     return {
-      push(text) {
-        const trimmed = text.trim();
-        codes.push(trimmed === '' ? -1 : dictionary.code(trimmed));
-        return true;
-      },
-      done: () => ({ type: 'text', name, codes: codes.done(), dictionary: dictionary.texts }),
+      type: 'date',
+      name,
+      day: spread(codes, day),
+      precision: spread(codes, precision),
+      doubtful: spread(codes, doubtful),
+      ...(span && {
+        span: {
+          kind: spread(codes, span.kind),
+          until: spread(codes, span.until),
+          precision: spread(codes, span.precision),
+        },
+      }),
     };
   },
-  number(name) {
-    const values = new Growing((n) => new Float64Array(n));
-    return {
-      push(text) {
-        const value = readNumber(text);
-        values.push(value);
-        return !Number.isNaN(value) || text.trim() === '';
-      },
-      done: () => ({ type: 'number', name, values: values.done() }),
-    };
+  place({ codes, dictionary }, { name }, fits) {
+    const latitude = new Float64Array(dictionary.length).fill(NaN);
+    const longitude = new Float64Array(dictionary.length).fill(NaN);
+    dictionary.forEach((entry, code) => {
+      const place = readPlace(entry);
+      if (place) {
+        latitude[code] = place.latitude;
+        longitude[code] = place.longitude;
+      } else fits[code] = 0;
+    });
+    return { type: 'place', name, latitude: spread(codes, latitude), longitude: spread(codes, longitude) };
   },
-  yesno(name) {
-    const values = new Growing((n) => new Int8Array(n));
-    return {
-      push(text) {
-        const value = readYesNo(text);
-        values.push(value);
-        return value >= 0 || text.trim() === '';
-      },
-      done: () => ({ type: 'yesno', name, values: values.done() }),
-    };
-  },
-  date(name) {
-    const day = new Growing((n) => new Float64Array(n));
-    const precision = new Growing((n) => new Uint8Array(n));
-    const doubtful = new Growing((n) => new Uint8Array(n));
-    return {
-      push(text) {
-        const date = readDate(text);
-        day.push(date ? date.day : NaN);
-        precision.push(date ? date.precision : datePrecision.none);
-        doubtful.push(date?.doubtful ? 1 : 0);
-        return date !== undefined || text.trim() === '';
-      },
-      done: () => ({ type: 'date', name, day: day.done(), precision: precision.done(), doubtful: doubtful.done() }),
-    };
-  },
-  list(name) {
-    const offsets = new Growing((n) => new Uint32Array(n));
-    const codes = new Growing((n) => new Uint32Array(n));
-    const dictionary = new Dictionary();
-    offsets.push(0);
-    return {
-      push(text) {
-        for (const value of readList(text, listSeparator)) codes.push(dictionary.code(value));
-        offsets.push(codes.length);
-        return true;
-      },
-      done: () => ({ type: 'list', name, offsets: offsets.done(), codes: codes.done(), dictionary: dictionary.texts }),
-    };
+  list({ codes, dictionary }, { name, separator }) {
+    const values = new Dictionary();
+    const parts = dictionary.map((entry) =>
+      readList(entry, separator ?? listSeparator).map((part) => values.code(part)),
+    );
+    const offsets = new Uint32Array(codes.length + 1);
+    for (let r = 0; r < codes.length; r++) offsets[r + 1] = offsets[r] + parts[codes[r]].length;
+    const all = new Uint32Array(offsets[codes.length]);
+    for (let r = 0; r < codes.length; r++) all.set(parts[codes[r]], offsets[r]);
+    return { type: 'list', name, offsets, codes: all, dictionary: values.texts };
   },
 };
 
+/** A written column read as its type; with the cells that do not fit, where there are any. */
+export function typedColumn(raw: RawColumn, spec: ColumnSpec): { column: Column; misfits?: Misfits } {
+  const fits = new Uint8Array(raw.dictionary.length).fill(1);
+  const column = readers[spec.type](raw, spec, fits);
+  // An empty cell fits every type.
+  raw.dictionary.forEach((entry, code) => entry.trim() === '' && (fits[code] = 1));
+  if (!fits.includes(0)) return { column };
+  const rows: number[] = [];
+  for (let r = 0; r < raw.codes.length; r++) if (!fits[raw.codes[r]]) rows.push(r);
+  if (!rows.length) return { column };
+  const misfits = {
+    column: spec.name,
+    rows: Uint32Array.from(rows),
+    texts: rows.map((r) => raw.dictionary[raw.codes[r]]),
+  };
+  return { column, misfits };
+}
+
+/** A written table read as the given types, column by column in their order. */
+export function typedTable(name: string, raw: RawTable, specs: readonly ColumnSpec[]): Table {
+  const read = raw.columns.map((column, c) => typedColumn(column, specs[c]));
+  return {
+    name,
+    rows: raw.rows,
+    columns: read.map(({ column }) => column),
+    misfits: read.flatMap(({ misfits }) => misfits ?? []),
+    ...(identityOf(specs).length ? { identity: identityOf(specs) } : {}),
+  };
+}
+
 /** Push rows of written cells (as many as there are columns; missing ones count as empty), then take the table. */
 export class TableBuilder {
-  private rows = 0;
-  private readonly columns: ColumnBuilder[];
-  private readonly misfitRows: number[][];
-  private readonly misfitTexts: string[][];
-
+  private readonly raw: RawBuilder;
   constructor(
     private readonly name: string,
     private readonly specs: readonly ColumnSpec[],
   ) {
-    this.columns = specs.map((spec) => builders[spec.type](spec.name));
-    this.misfitRows = specs.map(() => []);
-    this.misfitTexts = specs.map(() => []);
+    this.raw = new RawBuilder(specs.map((spec) => spec.name));
   }
-
   push(cells: readonly string[]): void {
-    for (let c = 0; c < this.columns.length; c++) {
-      const text = cells[c] ?? '';
-      if (!this.columns[c].push(text)) {
-        this.misfitRows[c].push(this.rows);
-        this.misfitTexts[c].push(text);
-      }
-    }
-    this.rows++;
+    this.raw.push(cells);
   }
-
   done(): Table {
-    const misfits: Misfits[] = [];
-    this.specs.forEach((spec, c) => {
-      if (this.misfitRows[c].length) {
-        misfits.push({ column: spec.name, rows: Uint32Array.from(this.misfitRows[c]), texts: this.misfitTexts[c] });
-      }
-    });
-    return { name: this.name, rows: this.rows, columns: this.columns.map((builder) => builder.done()), misfits };
+    return typedTable(this.name, this.raw.done(), this.specs);
   }
 }

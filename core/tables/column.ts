@@ -1,12 +1,11 @@
 /** Tables as typed columns: no object per row. Every array has one entry per row unless said. */
 
-export const columnTypes = ['text', 'number', 'yesno', 'date', 'list'] as const;
-export type ColumnType = (typeof columnTypes)[number];
-
 /** Texts are dictionary-coded: `codes[row]` points into `dictionary`, or is -1 where the cell is empty. */
 export interface TextColumn {
   type: 'text';
   name: string;
+  /** What the texts are, where they are more than words. */
+  as?: 'picture' | 'link' | 'reference';
   codes: Int32Array;
   dictionary: string[];
 }
@@ -22,13 +21,31 @@ export interface YesNoColumn {
   name: string;
   values: Int8Array;
 }
-/** First day of the time named, in days since 1970-01-01 (NaN where empty); how precisely it is known; whether it was marked with "?". */
+/**
+ * First day of the time named, in days since 1970-01-01 with the time of day as its fraction (NaN where empty); how precisely it is known; whether it
+ * was marked as doubtful.
+ */
 export interface DateColumn {
   type: 'date';
   name: string;
   day: Float64Array;
   precision: Uint8Array;
   doubtful: Uint8Array;
+  /** Present where a cell of the column is a range. */
+  span?: DateSpan;
+}
+/** Ranges: of which kind each cell is ({@link spanKind}), and the first day of the time named at its end, with its precision. */
+export interface DateSpan {
+  kind: Uint8Array;
+  until: Float64Array;
+  precision: Uint8Array;
+}
+/** Degrees north and east, NaN where empty. */
+export interface PlaceColumn {
+  type: 'place';
+  name: string;
+  latitude: Float64Array;
+  longitude: Float64Array;
 }
 /** Several values in one cell, as compressed rows: row r holds `codes[offsets[r]] … codes[offsets[r + 1] - 1]`. */
 export interface ListColumn {
@@ -38,7 +55,7 @@ export interface ListColumn {
   codes: Uint32Array;
   dictionary: string[];
 }
-export type Column = TextColumn | NumberColumn | YesNoColumn | DateColumn | ListColumn;
+export type Column = TextColumn | NumberColumn | YesNoColumn | DateColumn | ListColumn | PlaceColumn;
 
 /** Cells that do not fit their column's type, as they were written. `rows` ascends. */
 export interface Misfits {
@@ -52,9 +69,13 @@ export interface Table {
   rows: number;
   columns: Column[];
   misfits: Misfits[];
+  /** Columns that tell one record from another; absent where none are marked. */
+  identity?: string[];
 }
 
-export const datePrecision = { none: 0, year: 1, month: 2, day: 3 } as const;
+export const datePrecision = { none: 0, year: 1, month: 2, day: 3, minute: 4, second: 5 } as const;
+/** No range; from … until …; from … on; until …. */
+export const spanKind = { none: 0, closed: 1, openEnd: 2, openStart: 3 } as const;
 
 /** The named column, or undefined. */
 export function column(table: { columns: readonly Column[] }, name: string): Column | undefined {
@@ -70,49 +91,73 @@ export function rowsOf(col: Column): number {
       return col.day.length;
     case 'list':
       return col.offsets.length - 1;
+    case 'place':
+      return col.latitude.length;
     default:
       return col.values.length;
   }
 }
 
-/** A column of the same type with the given rows, in the given order; dictionaries are shared. */
-export function pick(col: Column, rows: Uint32Array): Column {
-  const n = rows.length;
+type Values = Int32Array | Float64Array | Int8Array | Uint8Array;
+
+function picked<T extends Values>(values: T, rows: Uint32Array): T {
+  const taken = new (values.constructor as new (n: number) => T)(rows.length);
+  for (let i = 0; i < rows.length; i++) taken[i] = values[rows[i]];
+  return taken;
+}
+
+/** A column of the same type with every array of values passed through `change`; lists are not made of such. */
+function changed<T extends Exclude<Column, ListColumn>>(
+  col: T,
+  change: <A extends Values>(values: A, empty: number) => A,
+): T;
+function changed(col: Exclude<Column, ListColumn>, change: <A extends Values>(values: A, empty: number) => A): Column {
   switch (col.type) {
-    case 'text': {
-      const codes = new Int32Array(n);
-      for (let i = 0; i < n; i++) codes[i] = col.codes[rows[i]];
-      return { ...col, codes };
-    }
-    case 'number': {
-      const values = new Float64Array(n);
-      for (let i = 0; i < n; i++) values[i] = col.values[rows[i]];
-      return { ...col, values };
-    }
-    case 'yesno': {
-      const values = new Int8Array(n);
-      for (let i = 0; i < n; i++) values[i] = col.values[rows[i]];
-      return { ...col, values };
-    }
+    case 'text':
+      return { ...col, codes: change(col.codes, -1) };
+    case 'number':
+      return { ...col, values: change(col.values, NaN) };
+    case 'yesno':
+      return { ...col, values: change(col.values, -1) };
+    case 'place':
+      return { ...col, latitude: change(col.latitude, NaN), longitude: change(col.longitude, NaN) };
     case 'date': {
-      const day = new Float64Array(n);
-      const precision = new Uint8Array(n);
-      const doubtful = new Uint8Array(n);
-      for (let i = 0; i < n; i++) {
-        day[i] = col.day[rows[i]];
-        precision[i] = col.precision[rows[i]];
-        doubtful[i] = col.doubtful[rows[i]];
-      }
-      return { ...col, day, precision, doubtful };
-    }
-    case 'list': {
-      const offsets = new Uint32Array(n + 1);
-      for (let i = 0; i < n; i++) offsets[i + 1] = offsets[i] + col.offsets[rows[i] + 1] - col.offsets[rows[i]];
-      const codes = new Uint32Array(offsets[n]);
-      for (let i = 0; i < n; i++) {
-        codes.set(col.codes.subarray(col.offsets[rows[i]], col.offsets[rows[i] + 1]), offsets[i]);
-      }
-      return { ...col, offsets, codes };
+      const dates = {
+        ...col,
+        day: change(col.day, NaN),
+        precision: change(col.precision, 0),
+        doubtful: change(col.doubtful, 0),
+      };
+      if (!col.span) return dates;
+      const { kind, until, precision } = col.span;
+      return { ...dates, span: { kind: change(kind, 0), until: change(until, NaN), precision: change(precision, 0) } };
     }
   }
+}
+
+/** A column of the same type with the given rows, in the given order; dictionaries are shared. */
+export function pick(col: Column, rows: Uint32Array): Column {
+  if (col.type !== 'list') return changed(col, (values) => picked(values, rows));
+  const offsets = new Uint32Array(rows.length + 1);
+  for (let i = 0; i < rows.length; i++) offsets[i + 1] = offsets[i] + col.offsets[rows[i] + 1] - col.offsets[rows[i]];
+  const codes = new Uint32Array(offsets[rows.length]);
+  for (let i = 0; i < rows.length; i++) {
+    codes.set(col.codes.subarray(col.offsets[rows[i]], col.offsets[rows[i] + 1]), offsets[i]);
+  }
+  return { ...col, offsets, codes };
+}
+
+/** The column with empty cells added up to `rows`. */
+export function extended(col: Column, rows: number): Column {
+  if (col.type === 'list') {
+    const offsets = new Uint32Array(rows + 1).fill(col.codes.length);
+    offsets.set(col.offsets);
+    return { ...col, offsets };
+  }
+  return changed(col, <A extends Values>(values: A, empty: number): A => {
+    const longer = new (values.constructor as new (n: number) => A)(rows);
+    longer.fill(empty);
+    longer.set(values);
+    return longer;
+  });
 }

@@ -1,55 +1,146 @@
-/** Finds a column's type from its cells, seen one after the other. */
-import type { ColumnType } from './column';
-import { readDate, readNumber, readYesNo } from './cell';
+/** Finds what a column is from its cells. */
+import { isLink, isPicture, readYesNo } from './cell';
+import { orderOf, readDate } from './date';
+import { decimalOf, readNumber } from './number';
+import { readPlace } from './place';
+import { type RawColumn, entryCounts } from './raw';
+import type { ColumnSpec } from './spec';
 
 /** Share of the filled cells that must fit a type for it to be proposed. */
 const enough = 0.9;
+/** Share of the filled cells that must hold a separator for the column to be a list. */
+const enoughLists = 0.05;
+const separators = [';', '|', '\n', ' / ', ','] as const;
+/** Entries looked through for lists and places; the rest will be like them. */
+const sample = 20000;
 
-/** Counts what the cells of one column look like. Feed every cell to `see`; ask `type` at the end. */
-export class TypeSense {
-  filled = 0;
-  number = 0;
-  date = 0;
-  yesno = 0;
-  semicolons = 0;
-  private plainYears = 0;
-  private leadingZeros = 0;
+/** What was found of a column: what it is proposed to be, and what only somebody who knows the material can say. */
+export interface Sense {
+  spec: ColumnSpec;
+  filled: number;
+  /** Cells that allow both readings, where no other cell of the column decides. */
+  asks?: { what: 'order' | 'decimal'; examples: string[] };
+}
 
-  see(text: string): void {
-    const trimmed = text.trim();
-    if (trimmed === '') return;
-    this.filled++;
-    const first = trimmed.charCodeAt(0);
-    // Most cells are words: the first character rules out the costlier readers.
-    const numeric = (first >= 48 && first <= 57) || first === 43 || first === 45 || first === 46;
-    if (numeric) {
-      if (!Number.isNaN(readNumber(trimmed))) {
-        this.number++;
-        if (/^1[5-9]\d\d$|^20\d\d$/.test(trimmed)) this.plainYears++;
-        if (/^0\d/.test(trimmed)) this.leadingZeros++;
-      }
-      if (readDate(trimmed)) this.date++;
-    } else {
-      if (trimmed.length <= 5 && readYesNo(trimmed) >= 0) this.yesno++;
-      if (trimmed.length <= 18 && /\d{4}\s*\??$/.test(trimmed) && readDate(trimmed)) this.date++;
+interface Counts {
+  filled: number;
+  /** Of them those looked at for lists and places. */
+  close: number;
+  pointNumbers: number;
+  commaNumbers: number;
+  dates: number;
+  yesno: number;
+  links: number;
+  pictures: number;
+  places: number;
+  plainYears: number;
+  leadingZeros: number;
+  points: number;
+  commas: number;
+  eitherMark: string[];
+  dmy: number;
+  mdy: number;
+  eitherOrder: string[];
+  parted: Map<string, { cells: number; parts: number }>;
+}
+
+function count(column: RawColumn): Counts {
+  const counts = entryCounts(column);
+  const found: Counts = {
+    filled: 0, close: 0, pointNumbers: 0, commaNumbers: 0, dates: 0, yesno: 0, links: 0, pictures: 0, places: 0, plainYears: 0, leadingZeros: 0,
+    points: 0, commas: 0, eitherMark: [], dmy: 0, mdy: 0, eitherOrder: [], parted: new Map(separators.map((mark) => [mark, { cells: 0, parts: 0 }])),
+  }; // prettier-ignore
+  column.dictionary.forEach((entry, code) => {
+    const text = entry.trim();
+    if (text !== '' && counts[code]) see(text, counts[code], found, code < sample);
+  });
+  return found;
+}
+
+function see(text: string, times: number, found: Counts, closely: boolean): void {
+  found.filled += times;
+  const first = text.charCodeAt(0);
+  // Most cells are words: the first character rules out the costlier readers.
+  const numeric = (first >= 48 && first <= 57) || first === 43 || first === 45 || first === 46 || first === 0x2212;
+  if (numeric && text.length <= 40) {
+    const point = !Number.isNaN(readNumber(text));
+    const comma = !Number.isNaN(readNumber(text, ','));
+    if (point) found.pointNumbers += times;
+    if (comma) found.commaNumbers += times;
+    if (point || comma) {
+      const mark = decimalOf(text);
+      if (mark === '.') found.points += times;
+      else if (mark === ',') found.commas += times;
+      else if (mark === 'either' && found.eitherMark.length < 5) found.eitherMark.push(text);
+      if (/^(1[5-9]|20)\d\d$/.test(text)) found.plainYears += times;
+      if (/^0\d/.test(text)) found.leadingZeros += times;
     }
-    if (trimmed.includes(';')) this.semicolons++;
   }
+  if (text.length <= 60 && /\d{4}/.test(text)) {
+    const order = orderOf(text);
+    if (order === 'either') {
+      if (found.eitherOrder.length < 5) found.eitherOrder.push(text);
+    } else if (order === 'dmy') found.dmy += times;
+    else if (order === 'mdy') found.mdy += times;
+    if (readDate(text) ?? (order && readDate(text, 'mdy'))) found.dates += times;
+  }
+  if (!numeric && text.length <= 5 && readYesNo(text) >= 0) found.yesno += times;
+  if (isPicture(text)) found.pictures += times;
+  else if (isLink(text)) found.links += times;
+  if (!closely) return;
+  found.close += times;
+  if (text.length <= 60 && readPlace(text)) found.places += times;
+  for (const mark of separators) {
+    if (!text.includes(mark)) continue;
+    const part = found.parted.get(mark);
+    if (!part) continue;
+    part.cells += times;
+    part.parts += times * (text.split(mark).length - 1);
+  }
+}
 
-  /** Share of the filled cells that fit the type; 1 for text and lists. */
-  share(type: ColumnType): number {
-    if (this.filled === 0 || type === 'text' || type === 'list') return 1;
-    return this[type] / this.filled;
+/** The separator of a list column: one that stands in enough cells. A comma alone parts names too, so it must stand twice in its cells on average. */
+function separatorOf({ close, parted }: Counts): string | undefined {
+  for (const mark of separators) {
+    const { cells, parts } = parted.get(mark) ?? { cells: 0, parts: 0 };
+    if (cells / close < enoughLists) continue;
+    if (mark === ',' && (parts / cells < 1.75 || cells / close < 0.2)) continue;
+    return mark;
   }
+  return undefined;
+}
 
-  /** The proposed type. Codes with leading zeros stay text; whole numbers that are all years become dates only where some cell is a finer date. */
-  type(): ColumnType {
-    if (this.filled === 0) return 'text';
-    if (this.share('yesno') === 1) return 'yesno';
-    const years = this.plainYears > 0 && this.plainYears === this.number;
-    if (this.share('date') >= enough && (!years || this.date > this.plainYears)) return 'date';
-    if (this.share('number') >= enough && this.leadingZeros === 0) return 'number';
-    if (this.semicolons / this.filled >= 0.05) return 'list';
-    return 'text';
+/** What the column's cells are. Codes with leading zeros stay text; whole numbers that are all years become dates only where some cell is a finer date. */
+export function senseOf(column: RawColumn): Sense {
+  const { name } = column;
+  const found = count(column);
+  const { filled } = found;
+  if (filled === 0) return { spec: { name, type: 'text' }, filled };
+  const share = (of: number): boolean => of / filled >= enough;
+  if (found.yesno === filled) return { spec: { name, type: 'yesno' }, filled };
+  if (share(found.pictures)) return { spec: { name, type: 'picture' }, filled };
+  if (share(found.links)) return { spec: { name, type: 'link' }, filled };
+  if (found.places / found.close >= enough) return { spec: { name, type: 'place' }, filled };
+  const years = found.plainYears > 0 && found.plainYears === found.pointNumbers;
+  if (share(found.dates) && (!years || found.dates > found.plainYears)) {
+    const { dmy, mdy, eitherOrder } = found;
+    const spec: ColumnSpec = {
+      name,
+      type: 'date',
+      ...(dmy || mdy || eitherOrder.length ? { order: mdy > dmy ? 'mdy' : 'dmy' } : {}),
+    };
+    return dmy === 0 && mdy === 0 && eitherOrder.length
+      ? { spec, filled, asks: { what: 'order', examples: eitherOrder } }
+      : { spec, filled };
   }
+  const comma = found.commas > found.points;
+  if (share(comma ? found.commaNumbers : found.pointNumbers) && found.leadingZeros === 0) {
+    const spec: ColumnSpec = { name, type: 'number', ...(comma ? { decimal: ',' } : {}) };
+    return found.points === 0 && found.commas === 0 && found.eitherMark.length
+      ? { spec, filled, asks: { what: 'decimal', examples: found.eitherMark } }
+      : { spec, filled };
+  }
+  const separator = separatorOf(found);
+  if (separator) return { spec: { name, type: 'list', ...(separator === ';' ? {} : { separator }) }, filled };
+  return { spec: { name, type: 'text' }, filled };
 }

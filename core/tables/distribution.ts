@@ -20,6 +20,8 @@ export function distribution(col: Column): Distribution {
       return banded(col.values);
     case 'date':
       return banded(col.day);
+    case 'place':
+      return { ...banded(col.longitude), low: undefined, high: undefined };
     case 'yesno': {
       const bars = [0, 0];
       for (const value of col.values) if (value >= 0) bars[1 - value]++;

@@ -1,6 +1,11 @@
-/** Relational data as typed columns. */
+/** Relational data: as it was written, and as typed columns. */
 export * from './column';
+export * from './spec';
 export * from './cell';
+export * from './date';
+export * from './number';
+export * from './place';
+export * from './raw';
 export * from './build';
 export * from './detect';
 export * from './order';

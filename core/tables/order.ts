@@ -18,6 +18,8 @@ export function sortKeys(col: Column): Float64Array {
       return col.values;
     case 'date':
       return col.day;
+    case 'place':
+      return col.latitude;
     case 'yesno':
       return Float64Array.from(col.values, (value) => (value < 0 ? NaN : value));
     case 'text': {

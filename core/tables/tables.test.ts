@@ -2,7 +2,6 @@ import fc from 'fast-check';
 import {
   type Table,
   TableBuilder,
-  TypeSense,
   cellText,
   column,
   dayNumber,
@@ -11,7 +10,10 @@ import {
   pick,
   readDate,
   readNumber,
+  readPlace,
   readYesNo,
+  senseOf,
+  rawTable,
   sortKeys,
   viewRows,
   writeDate,
@@ -52,8 +54,72 @@ describe('cells', () => {
       const date = readDate(text);
       return date && writeDate(date.day, date.precision, date.doubtful);
     })).toEqual(['1911-03-02', '1911-03', '1911', '1911?', '1911-03-02', '1911-03']); // prettier-ignore
-    expect(['1911-02-29', '1911-13', 'Mar', '1911-00-01', 'x'].map(readDate)).toEqual(Array(5).fill(undefined));
+    expect(['1911-02-29', '1911-13', 'Mar', '1911-00-01', 'x'].map((text) => readDate(text))).toEqual(
+      Array(5).fill(undefined),
+    );
     expect(readDate('1912-02-29')).toBeDefined();
+  });
+
+  test.each([
+    ['1.250,5', ',', 1250.5],
+    ['1 250', '.', 1250],
+    ["1'250.5", '.', 1250.5],
+    ['3,5', '.', NaN],
+    ['3,5', ',', 3.5],
+    ['1,25,0', '.', NaN],
+    ['−4', '.', -4],
+  ] as const)('number %j with decimals after “%s” is %p', (text, mark, value) =>
+    expect(readNumber(text, mark)).toBe(value),
+  );
+
+  test.each([
+    ['1911-03-02T14:30', '1911-03-02 14:30'],
+    ['1911-03-02 14:30:05', '1911-03-02 14:30:05'],
+    ['1911-03-02T00:30+01:00', '1911-03-01 23:30'],
+    ['1911-03-02T25:00', undefined],
+    ['2.3.1911', '1911-03-02'],
+    ['March 2nd, 1911', '1911-03-02'],
+    ['Sept. 1911', '1911-09'],
+    ['c. 1911', '1911?'],
+    ['1911~', '1911?'],
+    ['1911/1913', '1911/1913'],
+    ['1911–1913', '1911/1913'],
+    ['1911-1913', '1911/1913'],
+    ['from 1911 to 1913-05', '1911/1913-05'],
+    ['between 1911 and 1913', '1911/1913'],
+    ['1913/1911', undefined],
+    ['1911/..', '1911/..'],
+    ['1911–', '1911/..'],
+    ['before 1913', '../1913'],
+    ['until 1913-05', '../1913-05'],
+    ['since 1911?', '1911?/..'],
+    ['the minister of 1911', undefined],
+    ['31.2.1911', undefined],
+    ['19111', undefined],
+    ['C0001', undefined],
+    ['c 1911', '1911?'],
+  ])('date %j is %j', (text, written) => {
+    const date = readDate(text);
+    expect(date && writeDate(date.day, date.precision, date.doubtful, date.span)).toBe(written);
+  });
+
+  test('the order of day and month is as it is said', () => {
+    expect(readDate('2/3/1911', 'dmy')?.day).toBe(dayNumber(1911, 3, 2));
+    expect(readDate('2/3/1911', 'mdy')?.day).toBe(dayNumber(1911, 2, 3));
+    expect(readDate('13/2/1911', 'mdy')).toBeUndefined();
+  });
+
+  test.each([
+    ['48.62, -31.4', [48.62, -31.4]],
+    ['(48.5 -31)', [48.5, -31]],
+    ['48°30′N 31°15′W', [48.5, -31.25]],
+    ['31.25 W, 48.5 N', [48.5, -31.25]],
+    ['geo:48.5,-31', [48.5, -31]],
+    ['95, 10', undefined],
+    ['48.62', undefined],
+    ['12 Harbour Road', undefined],
+  ])('place %j is %j', (text, place) => {
+    expect(readPlace(text)).toEqual(place && { latitude: place[0], longitude: place[1] });
   });
 
   test('day numbers count from 1970, before and after, in every year', () => {
@@ -81,9 +147,8 @@ describe('cells', () => {
 
 describe('types found', () => {
   const typeOf = (...cells: string[]): string => {
-    const sense = new TypeSense();
-    cells.forEach((cell) => sense.see(cell));
-    return sense.type();
+    const { spec } = senseOf(rawTable(['a'], cells.map((cell) => [cell])).columns[0]); // prettier-ignore
+    return [spec.type, spec.order, spec.decimal, spec.separator].filter(Boolean).join(' ');
   };
   test.each([
     ['number', ['1', '2.5', '']],
@@ -95,7 +160,29 @@ describe('types found', () => {
     ['list', ['kale; neep', 'kale']],
     ['text', ['a', 'b', '3']],
     ['number', ['1', '2', '3', '4', '5', '6', '7', '8', '9', 'ten']],
+    ['number ,', ['1,5', '2', '1.250,75']],
+    ['number', ['1,250.5', '2', '1 250']],
+    ['date dmy', ['13.2.1911', '02.03.1911']],
+    ['date mdy', ['2/13/1911', '02/03/1911']],
+    ['date', ['1911/1913', '1911-03', 'before 1920']],
+    ['list |', ['kale|neep', 'kale']],
+    ['list ,', ['kale, neep, bere', 'kale', 'kale, neep, pea, bean']],
+    ['text', ['Pell, Alban', 'Wick, Tove']],
+    ['place', ['48.62, -31.4', "48°37'N 31°24'W"]],
+    ['link', ['https://a.example/x', 'http://b.example']],
+    ['picture', ['data:image/png;base64,AAAA', 'portrait.jpg']],
   ] as const)('%s from %j', (type, cells) => expect(typeOf(...cells)).toBe(type));
+
+  test('what both readings allow is asked, unless another cell decides', () => {
+    const asks = (...cells: string[]) => senseOf(rawTable(['a'], cells.map((cell) => [cell])).columns[0]).asks?.what; // prettier-ignore
+    expect(asks('2.3.1911', '4.5.1912')).toBe('order');
+    expect(asks('2.3.1911', '2.2.1912', '02.2.1912')).toBe('order');
+    expect(asks('2.3.1911', '24.5.1912')).toBeUndefined();
+    expect(asks('3.3.1911', '1911-04-05')).toBeUndefined();
+    expect(asks('1,250', '3')).toBe('decimal');
+    expect(asks('1,250', '3.5')).toBeUndefined();
+    expect(asks('1250', '3')).toBeUndefined();
+  });
 });
 
 describe('tables', () => {

@@ -1,0 +1,40 @@
+/** Places as degrees north and east. */
+
+export interface Place {
+  latitude: number;
+  longitude: number;
+}
+
+// 48.62 · 48°37′12″N · N 48 37.2
+const angle = String.raw`([NSEW])?\s*([+-]?\d{1,3}(?:\.\d+)?)\s*[°d]?\s*(?:(\d{1,2}(?:\.\d+)?)\s*['′m]\s*)?(?:(\d{1,2}(?:\.\d+)?)\s*(?:"|″|''|s)\s*)?([NSEW])?`;
+const pair = new RegExp(String.raw`^\(?\s*${angle}\s*[,;/ ]\s*${angle}\s*\)?$`, 'i');
+const geo = /^geo:/i;
+
+function degrees(parts: readonly (string | undefined)[]): { value: number; side?: string } | undefined {
+  const [before, whole, minutes, seconds, after] = parts;
+  if (before && after) return undefined;
+  if (Number(minutes ?? 0) >= 60 || Number(seconds ?? 0) >= 60) return undefined;
+  const side = (before ?? after)?.toUpperCase();
+  const size = Math.abs(Number(whole)) + Number(minutes ?? 0) / 60 + Number(seconds ?? 0) / 3600;
+  const negative = Number(whole) < 0 || side === 'S' || side === 'W';
+  return { value: negative ? -size : size, side };
+}
+
+/** A place in one cell: `48.62, -31.4`, `48°37′N 31°24′W`; latitude first unless the letters say otherwise. Undefined where it is none. */
+export function readPlace(text: string): Place | undefined {
+  const found = pair.exec(text.trim().replace(geo, ''));
+  if (!found) return undefined;
+  const first = degrees(found.slice(1, 6));
+  const second = degrees(found.slice(6, 11));
+  if (!first || !second) return undefined;
+  const swapped = /[EW]/.test(first.side ?? '') && /[NS]/.test(second.side ?? '');
+  const [latitude, longitude] = swapped ? [second.value, first.value] : [first.value, second.value];
+  return isPlace(latitude, longitude) ? { latitude, longitude } : undefined;
+}
+
+export const isPlace = (latitude: number, longitude: number): boolean =>
+  Math.abs(latitude) <= 90 && Math.abs(longitude) <= 180;
+
+/** `48.62, -31.4`. */
+export const writePlace = (latitude: number, longitude: number): string =>
+  Number.isNaN(latitude) ? '' : `${latitude}, ${longitude}`;
