@@ -1,6 +1,7 @@
 /** The trail: ordered steps from tables to a styled network. */
 export * from './registry';
 export * from './run';
+export * from './source';
 export * from './step';
 export type { TiesSettings } from './steps/ties';
 export { type KeepSettings, type KeepRule } from './steps/keep';

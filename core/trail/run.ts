@@ -12,6 +12,8 @@ import type { Note, StepOutcome, TrailState } from './step';
 export interface Source {
   keys(): string[];
   version(key: string): string;
+  /** The lists of names that a table is read with, and their versions; empty where there are none. */
+  names?(key: string): string;
   table(key: string): Table;
 }
 
@@ -128,6 +130,7 @@ export async function runTrail(source: Source, trail: Trail, options: RunOptions
         outcome = await kind.run(state, step, {
           step: step.id,
           table: (key) => tableFor(source, key, step.id),
+          names: (key) => source.names?.(key) ?? '',
           breathe: (share) => options.breathe?.(step.id, share),
           positions: options.positions,
           async memo<T>(key: string, make: () => Promise<T> | T): Promise<T> {

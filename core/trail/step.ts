@@ -29,6 +29,8 @@ export interface StepContext extends Breath {
   step: string;
   /** A table of the study; a Fault where there is none. */
   table(key: string): Table;
+  /** The lists of names that a table is read with, and their versions. */
+  names(key: string): string;
   /** Receives positions while a layout runs. */
   positions?(positions: Float32Array): void;
   /** Work inside a step that need not be done again when only other settings change, kept under its inputs and `key`. */

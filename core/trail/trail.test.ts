@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { z } from 'zod';
 import { type Column, type ColumnType, type Table, TableBuilder, cellText, column, rowsOf } from '../tables';
 import type { Network } from '../graph';
+import type { NamesList } from '../names';
 import {
   type RunOptions,
   type Source,
@@ -10,6 +11,7 @@ import {
   TrailCache,
   newStep,
   runTrail,
+  sourceOf,
   suggestTrail,
   summaryOf,
   trailSchema,
@@ -60,6 +62,38 @@ const texts = (columns: Column[], name: string): string[] => {
   const col = column({ columns }, name);
   return col ? Array.from({ length: rowsOf(col) }, (_, r) => cellText(col, r)) : [];
 };
+
+describe('Names', () => {
+  const spelled = table('parcels', { from: 'text', to: 'text' }, [
+    ['Ann', 'Bo'],
+    ['ANN', 'Bo'],
+    ['Ann', '?'],
+    ['K2', 'Cy'],
+  ]);
+  const lists = (version = 1): NamesList[] => [{ name: 'Keepers', version, columns: [{ table: 'parcels', column: 'from' }, { table: 'parcels', column: 'to' }, { table: 'keepers', column: 'name' }], entries: { ANN: 'Ann', '?': '' }, rejected: [] }]; // prettier-ignore
+  const own = { ...keepers, identity: ['id'] };
+  const read = (named: NamesList[]): Source => sourceOf([{ key: 'keepers', version: '1' }, { key: 'parcels', version: '1' }], (key) => (key === 'keepers' ? own : spelled), named); // prettier-ignore
+
+  test('spellings are joined and drops left out before anything is counted; the version is said', async () => {
+    const plain = await runTrail(read([]), trail());
+    expect(plain.state && edges(plain.state.network)).toEqual(['Ann>Bo:1', 'ANN>Bo:1', 'Ann>?:1', 'Bo>Cy:1']);
+    const named = await runTrail(read(lists()), trail());
+    expect(named.state && edges(named.state.network)).toEqual(['Ann>Bo:2', 'Bo>Cy:1']);
+    expect(named.reports[0].notes[0].text).toBe('Names as joined in Keepers (version 1).');
+  });
+
+  test('another version of the names is another network; the same gives the same digest', async () => {
+    const digest = async (named: NamesList[]): Promise<string> => (await runTrail(read(named), trail())).digest;
+    expect(await digest(lists())).toBe(await digest(lists()));
+    expect(await digest(lists(2))).not.toBe(await digest(lists()));
+  });
+
+  test('a node’s id is its record’s identity; ties may name either', async () => {
+    const { state } = await runTrail(read(lists()), trail());
+    expect(state?.network.ids).toEqual(['K1', 'K2', 'K3', 'K4']);
+    expect(state?.network.labels).toEqual(['Ann', 'Bo', 'Cy', 'Di']);
+  });
+});
 
 describe('Ties', () => {
   test('rows with the same ends are summed, by records', async () => {

@@ -1,6 +1,6 @@
 /** Ties: how records become nodes and edges. Here the direct way: a row is an edge from one column's value to another's. */
 import { z } from 'zod';
-import { type Column, type Table, cellText, column } from '../../tables';
+import { type Column, type Table, cellText, column, extended } from '../../tables';
 import { type Network, edgeCount, nodeCount } from '../../graph';
 import { Fault, counted, grouped } from '../../fault';
 import type { Note, StepContext, StepKind } from '../step';
@@ -114,7 +114,11 @@ async function tie(settings: TiesSettings, context: StepContext): Promise<{ netw
     nodeColumns: register.columns(),
     origins: {},
   };
-  return { network, notes: notesOn({ empty, withoutWeight, loops, leftRows, left, register }, settings) };
+  const read = [settings.table, settings.nodes?.table].flatMap((key) => (key ? context.names(key) : '') || []);
+  return {
+    network,
+    notes: notesOn({ names: [...new Set(read)], empty, withoutWeight, loops, leftRows, left, register }, settings),
+  };
 }
 
 interface Register {
@@ -135,16 +139,25 @@ function nodesFrom(settings: TiesSettings, context: StepContext): Register {
   const places = new Map<string, number>();
   const created = new Map<string, number>();
   const doubles = new Map<string, number>();
+  const identities = new Map<string, number>();
   const table = settings.nodes && context.table(settings.nodes.table);
   const match = table && needed(table, settings.nodes?.match ?? '', context.step);
   if (table && match) {
+    // Ties name a node by its identity, or by what the match column says.
+    const single = table.identity?.length === 1 ? column(table, table.identity[0]) : undefined;
+    const own = single ? valuesOf(single, table.rows) : undefined;
+    const used = new Set<string>();
     valuesOf(match, table.rows).forEach((key, r) => {
       const first = key !== '' && !places.has(key);
       if (first) places.set(key, r);
       else if (key !== '') doubles.set(key, (doubles.get(key) ?? 1) + 1);
+      const wanted = own?.[r] || (first ? key : '');
       // A row without a key, or with one that stood before, stays a node of its own that no tie names.
-      ids.push(first ? key : `${key}#${r + 1}`);
+      const id = wanted !== '' && !used.has(wanted) ? wanted : `${key}#${r + 1}`;
+      used.add(id);
+      ids.push(id);
     });
+    own?.forEach((id, r) => ids[r] === id && identities.set(id, r));
   }
   const known = ids.length;
   const label = table && column(table, settings.nodes?.label ?? settings.nodes?.match ?? '');
@@ -153,7 +166,7 @@ function nodesFrom(settings: TiesSettings, context: StepContext): Register {
     created,
     doubles,
     place(value) {
-      const place = places.get(value);
+      const place = identities.get(value) ?? places.get(value);
       if (place !== undefined) {
         if (place >= known && match) created.set(value, (created.get(value) ?? 0) + 1);
         return place;
@@ -169,33 +182,9 @@ function nodesFrom(settings: TiesSettings, context: StepContext): Register {
   };
 }
 
-/** The column with empty cells added up to `rows`. */
-function extended(col: Column, rows: number): Column {
-  const fill = <T extends Int32Array | Float64Array | Int8Array | Uint8Array>(array: T, empty: number): T => {
-    const longer = new (array.constructor as new (n: number) => T)(rows);
-    longer.fill(empty);
-    longer.set(array);
-    return longer;
-  };
-  switch (col.type) {
-    case 'text':
-      return { ...col, codes: fill(col.codes, -1) };
-    case 'number':
-      return { ...col, values: fill(col.values, NaN) };
-    case 'yesno':
-      return { ...col, values: fill(col.values, -1) };
-    case 'date':
-      return { ...col, day: fill(col.day, NaN), precision: fill(col.precision, 0), doubtful: fill(col.doubtful, 0) };
-    case 'list': {
-      const offsets = new Uint32Array(rows + 1).fill(col.codes.length);
-      offsets.set(col.offsets);
-      return { ...col, offsets };
-    }
-  }
-}
-
 function notesOn(
   found: {
+    names: string[];
     empty: number;
     withoutWeight: number;
     loops: number;
@@ -211,6 +200,7 @@ function notesOn(
       (a, b) => b.count - a.count || (a.value < b.value ? -1 : 1),
     );
   const { created, doubles } = found.register;
+  if (found.names.length) notes.push({ text: `Names as joined in ${found.names.join(', ')}.` });
   if (doubles.size) {
     notes.push({
       text: `${counted(doubles.size, 'name stands', 'names stand')} in several rows of ${settings.nodes?.table}; ties go to the first of them. Match by another column to tell them apart.`,

@@ -1,0 +1,233 @@
+import { type ColumnSpec, type RawTable, rawRow, rawTable, typedTable, writtenCell } from '../tables';
+import { bytesSource, readFile } from '../formats/read';
+import { noNames } from '../names';
+import {
+  type Finding,
+  type KnownTable,
+  PrepareCache,
+  type Prepared,
+  type StudyTables,
+  alike,
+  appended,
+  differences,
+  prepare,
+  remediesSchema,
+  shapeOf,
+  together,
+  unrolled,
+} from '.';
+
+const rowsOf = (table: RawTable): string[][] => Array.from({ length: table.rows }, (_, r) => rawRow(table, r));
+const nothing: StudyTables = { tables: [], names: [] };
+
+async function coming(csv: string, remedies: object = {}, study: StudyTables = nothing): Promise<Prepared> {
+  const source = bytesSource('t.csv', new TextEncoder().encode(csv));
+  const [part] = await readFile(source, { settings: {}, breathe: () => undefined });
+  return prepare(part, remediesSchema.parse({ name: 'things', ...remedies }), study, new PrepareCache());
+}
+const finding = <K extends Finding['kind']>({ findings }: Prepared, kind: K, column?: string) =>
+  findings.find(
+    (one): one is Extract<Finding, { kind: K }> =>
+      one.kind === kind && (column === undefined || ('column' in one && one.column === column)),
+  );
+const types = ({ specs }: Prepared): string[] => specs.map(({ type }) => type);
+
+describe('matrices', () => {
+  const square = rawTable(['', 'a', 'b', 'c'], [['a', '0', '2', ''], ['b', '2', '0', '1'], ['c', '', '1', '3']]); // prettier-ignore
+  test('a square one is recognised and unrolled once for each tie when it is symmetric', () => {
+    expect(shapeOf(square)).toBe('adjacency');
+    const { table, symmetric } = unrolled(square, 'adjacency');
+    expect(symmetric).toBe(true);
+    expect(rowsOf(table)).toEqual([['a', 'b', '2'], ['b', 'c', '1'], ['c', 'c', '3']]); // prettier-ignore
+  });
+  test('a directed one keeps both directions; decimal commas and misfits are dealt with', () => {
+    const { table, symmetric, misfits } = unrolled(rawTable(['', 'a', 'b'], [['a', '0', '1,5'], ['b', 'x', '0']]), 'adjacency'); // prettier-ignore
+    expect([symmetric, misfits, rowsOf(table)]).toEqual([false, 1, [['a', 'b', '1.5']]]);
+  });
+  test('two kinds of things', () => {
+    const raw = rawTable(['keeper', 'Union', 'Guild', 'Circle'], [['Tove', '1', '0', ''], ['Alban', '1', '1', '0']]); // prettier-ignore
+    expect(shapeOf(raw)).toBe('incidence');
+    expect(rowsOf(unrolled(raw, 'incidence').table)).toEqual([['Tove', 'Union', '1'], ['Alban', 'Union', '1'], ['Alban', 'Guild', '1']]); // prettier-ignore
+  });
+  test.each([
+    [['name', 'born', 'packets', 'x'], [['Tove', '1880', '3', '1'], ['Alban', '1891', '4', '2']]],
+    [['from', 'to'], [['a', 'b'], ['b', 'c']]],
+    [['', 'a', 'b'], [['a', 'x', 'y'], ['b', '1', '2']]],
+  ])('a table stays a table: %j', (names, rows) => expect(shapeOf(rawTable(names, rows))).toBe('table')); // prettier-ignore
+  test('is offered, and done when chosen', async () => {
+    const csv = ',a,b,c\na,0,1,0\nb,1,0,0\nc,0,0,1\n';
+    expect(finding(await coming(csv), 'shape')).toMatchObject({ shape: 'adjacency', ties: 2 });
+    expect((await coming(csv, { shape: 'adjacency' })).table.columns.map(({ name }) => name)).toEqual(['from', 'to', 'weight']); // prettier-ignore
+  });
+});
+
+describe('cells that do not fit', () => {
+  const csv = `id,packets\n${Array.from({ length: 18 }, (_, i) => `K${i},${i}`).join('\n')}\nX,ten\nY,ten\n`;
+  test('are listed with their lines, and kept, emptied, or set aside with their rows', async () => {
+    const kept = await coming(csv);
+    expect(finding(kept, 'misfits')).toMatchObject({ column: 'packets', type: 'number', count: 2, examples: [{ text: 'ten', lines: [20, 21] }] });
+    expect([kept.table.rows, kept.misfits[0].texts]).toEqual([20, ['ten', 'ten']]);
+    const emptied = await coming(csv, { misfits: { packets: 'empty' } });
+    expect([emptied.table.rows, emptied.misfits, rawRow(emptied.table, 18)]).toEqual([20, [], ['X', '']]);
+    const aside = await coming(csv, { misfits: { packets: 'aside' } });
+    expect([aside.table.rows, aside.aside]).toEqual([18, [{ line: 20, reason: '“ten” in packets is no number', cells: ['X', 'ten'] }, { line: 21, reason: '“ten” in packets is no number', cells: ['Y', 'ten'] }]]);
+  }); // prettier-ignore
+  test('rows with too few or too many cells are set aside or fitted', async () => {
+    const odd = 'a,b,c\n1,2,3\n4,5\n6,7,8,9\n';
+    expect((await coming(odd)).aside.map(({ line }) => line)).toEqual([3, 4]);
+    expect(rowsOf((await coming(odd, { faulty: 'fit', identity: ['a'] })).table)).toEqual([['1', '2', '3'], ['4', '5', ''], ['6', '7', '8']]); // prettier-ignore
+  });
+  test('an ambiguous order of day and month is asked before it can be stored', async () => {
+    const dates = 'id,on\n1,2.3.1911\n2,4.5.1912\n';
+    const asked = await coming(dates);
+    expect([asked.open, finding(asked, 'asks')?.what]).toEqual([1, 'order']);
+    const spec: ColumnSpec = { name: 'on', type: 'date', order: 'mdy' };
+    const answered = await coming(dates, { columns: [spec], answered: ['on'] });
+    expect([answered.open, writtenCell(answered.columns[1], undefined, 0).text]).toEqual([0, '1911-02-03']);
+  });
+  test('dates known only to the month or year are said, and nothing is done', async () => {
+    expect(finding(await coming('id,on\n1,1911-03-02\n2,1911-03\n3,1911?\n'), 'imprecise')).toMatchObject({ count: 2, examples: ['1911-03', '1911?'] }); // prettier-ignore
+  });
+  test('latitude and longitude become a place', async () => {
+    const csv2 = 'id,lat,lon\n1,48.5,-31\n2,,\n3,95,0\n';
+    expect(finding(await coming(csv2), 'place')).toEqual({ kind: 'place', latitude: 'lat', longitude: 'lon' });
+    const { table, specs, misfits } = await coming(csv2, { place: true, columns: [{ name: 'place', type: 'place' }] });
+    expect([specs[1].type, rowsOf(table).map((row) => row[1]), misfits[0].texts]).toEqual(['place', ['48.5, -31', '', '95, 0'], ['95, 0']]); // prettier-ignore
+  });
+});
+
+describe('records found twice', () => {
+  const csv = 'id,what\nC1,kale\nC2,neep\nC1,kale\n';
+  test('same in every cell: joined where an id says so, kept when asked', async () => {
+    const joined = await coming(csv);
+    expect(finding(joined, 'doubles')).toMatchObject({ by: 'every cell', count: 1, examples: [{ key: 'C1, kale', lines: [2, 4] }] });
+    expect([joined.table.rows, joined.aside[0].reason]).toEqual([2, 'same in every cell as line 2']);
+    expect((await coming(csv, { doubles: 'keep' })).table.rows).toBe(3);
+  }); // prettier-ignore
+  test('without an identity equal rows are different events and stay', async () => {
+    expect((await coming('from,to\na,b\na,b\n')).table.rows).toBe(2);
+    expect((await coming('from,to\na,b\na,b\n', { doubles: 'join' })).table.rows).toBe(1);
+  });
+  test('works by DOI, then by title and year; what one lacks the other gives', async () => {
+    const works = 'title,year,authors,doi,keywords\nThe Bean,1911,Pell,10.1/x,bean; seed\nBean (reprint),1912,,https://doi.org/10.1/X,bean; pod\nThe bean!,1911,Pell,,\nKale,1911,Wick,,\n'; // prettier-ignore
+    const { table, findings } = await coming(works, { columns: [{ name: 'keywords', type: 'list' }] });
+    expect(findings.flatMap((one) => (one.kind === 'doubles' ? [[one.by, one.count]] : []))).toEqual([['DOI', 1], ['title and year', 1]]); // prettier-ignore
+    expect(rowsOf(table).map((row) => row[0])).toEqual(['The Bean', 'Kale']);
+    expect(rowsOf(table)[0][4]).toBe('bean; seed; pod');
+  });
+});
+
+describe('identity', () => {
+  const csv =
+    'name,island,born\nHolm,Ness,1880\nHolm,Voe,\nWick,Ness,1890\nOrde,Ness,1\nPell,Ness,2\nQuill,Voe,3\nYarrow,Voe,4\n';
+  test('what would collapse is shown with its conflicting cells; kept apart, ids are made', async () => {
+    const apart = await coming(csv, { name: 'keepers' });
+    expect(finding(apart, 'identity')).toMatchObject({ columns: ['name'], groups: 1, rows: 2, examples: [{ key: 'Holm', lines: [2, 3], conflicts: [{ column: 'island', values: ['Ness', 'Voe'] }] }] }); // prettier-ignore
+    expect(apart.table.columns[0].name).toBe('id');
+    expect(rowsOf(apart.table).slice(0, 2).map((row) => row[0])).toEqual(['K001', 'K002']); // prettier-ignore
+    expect(apart.specs.filter(({ id }) => id).map(({ name }) => name)).toEqual(['id']);
+  });
+  test('joined to one, the first filled cell of each column stays', async () => {
+    const one = await coming(csv, { collapse: 'one' });
+    expect(rowsOf(one.table)[0]).toEqual(['Holm', 'Ness', '1880']);
+    expect(one.table.rows).toBe(6);
+  });
+  test('columns together, and none', async () => {
+    const both = await coming(csv, { identity: ['name', 'island'] });
+    expect([finding(both, 'identity')?.groups, both.specs.filter(({ id }) => id).length, both.table.rows]).toEqual([0, 2, 7]); // prettier-ignore
+    expect(rowsOf((await coming(csv, { makeIds: true, name: 'seeds' })).table)[0][0]).toBe('S001');
+  });
+});
+
+const keepers: KnownTable = {
+  key: 'keepers',
+  name: 'keepers',
+  raw: rawTable(['id', 'name', 'island'], [['K1', 'Alban Pell', 'Ness'], ['K2', 'Edwin Yarrow', 'Voe'], ['K3', 'Holm', 'Ness'], ['K4', 'Holm', 'Voe'], ['K5', 'Tove Lorne', 'Ness']]),
+  specs: [{ name: 'id', type: 'text', id: true }, { name: 'name', type: 'text' }, { name: 'island', type: 'text' }],
+}; // prettier-ignore
+const study: StudyTables = { tables: [keepers], names: [] };
+const sent =
+  'nr,from,where\n1,Alban Pell,Ness\n2,"Pell, Alban",Ness\n3,Edwin Yarow,Voe\n4,Holm,Voe\n5,Holm,\n6,Voe Nursery,Voe\n7,K5,Ness\n8,Tove Lorne,Ness\n9,Tove Lorne,Ness\n10,Alban Pell,Ness\n11,Alban Pell,Ness\n';
+
+describe('references', () => {
+  test('a column that mostly names records is matched to them; each kind of rest is found', async () => {
+    const found = await coming(sent, {}, study);
+    expect(found.specs[1]).toEqual({ name: 'from', type: 'reference', table: 'keepers', by: 'name' });
+    expect(finding(found, 'reference')).toMatchObject({ filled: 11, matched: 6 });
+    expect(finding(found, 'ambiguous')).toMatchObject({ cells: 2, open: 2, rules: [{ here: 'where', there: 'island', decides: 1 }] });
+    expect(finding(found, 'near')?.values.map(({ value, to }) => [value, to])).toEqual([['Edwin Yarow', 'Edwin Yarrow'], ['Pell, Alban', 'Alban Pell']]);
+    expect(finding(found, 'unmatched')?.values).toEqual([{ value: 'Voe Nursery', count: 1 }]);
+    expect(Array.from(found.odd.get('from') ?? [])).toEqual([0, 1, 1, 1, 1, 1, 0, 0, 0, 0, 0]);
+  }); // prettier-ignore
+  test('by rule and one by one: the id is stored, what was written is kept beside it', async () => {
+    const decided = await coming(sent, { references: { from: { rule: { here: 'where', there: 'island' }, cells: { '6 Holm': 'K3' } } } }, study); // prettier-ignore
+    expect(rowsOf(decided.table)[3]).toEqual(['4', 'K4', 'Voe', 'Holm']);
+    expect(rowsOf(decided.table)[4]).toEqual(['5', 'K3', '', 'Holm']);
+    expect(decided.specs[3].name).toBe('from as written');
+    expect(finding(decided, 'ambiguous')?.open).toBe(0);
+  });
+  test('near ones are joined, the others created, left out, or matched by hand', async () => {
+    const created = await coming(sent, { references: { from: { near: true, unmatched: 'create' } } }, study);
+    expect(created.names[0].joins).toContainEqual({ from: 'Pell, Alban', to: 'Alban Pell' });
+    expect(created.creates).toEqual([{ table: 'keepers', by: 'name', values: ['Voe Nursery'] }]);
+    expect(finding(created, 'reference')?.matched).toBe(8);
+    const left = await coming(sent, { references: { from: { unmatched: 'leave' } } }, study);
+    expect(left.names[0].drops).toEqual(['Voe Nursery']);
+    const byHand = await coming(sent, { references: { from: { values: { 'Voe Nursery': 'Tove Lorne' } } } }, study);
+    expect(byHand.names[0].joins).toEqual([{ from: 'Voe Nursery', to: 'Tove Lorne' }]);
+  });
+  test('through Names, what was joined before is matched', async () => {
+    const names = [{ ...noNames, name: 'Keepers', version: 1, columns: [{ table: 'keepers', column: 'name' }], entries: { 'Voe Nursery': 'Edwin Yarrow' } }]; // prettier-ignore
+    expect(finding(await coming(sent, {}, { tables: [keepers], names }), 'unmatched')).toBeUndefined();
+  });
+  test('numbers are ids where the column is called so', async () => {
+    const people: KnownTable = { key: 'people', name: 'people', raw: rawTable(['key'], [['1'], ['2'], ['3']]), specs: [{ name: 'key', type: 'number', id: true }] }; // prettier-ignore
+    const { specs } = await coming('from,to,count\n1,2,3\n2,9,1\n3,1,2\n', {}, { tables: [people], names: [] });
+    expect(specs.map(({ type, by }) => by ?? type)).toEqual(['key', 'key', 'number']);
+  });
+  test('a column of other things is no reference', async () => {
+    expect(types(await coming('a,b\nx,1\ny,2\n', {}, study))).not.toContain('reference');
+  });
+});
+
+describe('newer and further files', () => {
+  const specs: ColumnSpec[] = [{ name: 'id', type: 'text', id: true }, { name: 'n', type: 'number' }]; // prettier-ignore
+  const before = rawTable(['id', 'n', 'old'], [['a', '1', 'x'], ['b', '2', 'x'], ['c', '3', 'x']]); // prettier-ignore
+  const after = rawTable(['id', 'n', 'new'], [['b', '2', 'y'], ['c', '4', 'y'], ['d', '5', 'y']]); // prettier-ignore
+  test('differences by identity: added, gone, changed cells', () => {
+    expect(differences(before, after, specs)).toMatchObject({
+      columns: { added: ['new'], gone: ['old'] }, added: 1, gone: 1, changed: { records: 1, cells: 1 }, same: 1, by: ['id'],
+      examples: { changed: [{ key: 'c', column: 'n', before: '3', after: '4' }] },
+    }); // prettier-ignore
+  });
+  test('without an identity equal rows pair off one by one', () => {
+    const rows = rawTable(['x'], [['a'], ['a'], ['b']]);
+    expect(differences(rows, rawTable(['x'], [['a'], ['a'], ['a']]), [{ name: 'x', type: 'text' }])).toMatchObject({ added: 1, gone: 1, same: 2 }); // prettier-ignore
+  });
+  test('appending puts the newer record in the place of the former, columns by name', () => {
+    expect(rowsOf(appended(before, after, specs))).toEqual([['a', '1', 'x', ''], ['b', '2', 'x', 'y'], ['c', '4', 'x', 'y'], ['d', '5', '', 'y']]); // prettier-ignore
+    expect(appended(before, after, [{ name: 'n', type: 'number' }]).rows).toBe(6);
+  });
+  test('several files with mostly the same columns are one table', () => {
+    const other = rawTable(['ID', 'New', 'n'], [['e', 'z', '6']]);
+    expect([alike(after, other), alike(after, rawTable(['from', 'to'], []))]).toEqual([true, false]);
+    const one = together([{ file: '1.csv', table: after }, { file: '2.csv', table: other }]); // prettier-ignore
+    expect(one.columns.map(({ name }) => name)).toEqual(['id', 'n', 'new', 'file']);
+    expect(rowsOf(one).at(-1)).toEqual(['e', '6', 'z', '2.csv']);
+  });
+});
+
+test('what is prepared is what typed columns show, whatever the remedies', async () => {
+  const csv = 'id,a,b\n1,x,3\n2,,ten\n3,y; z,4\n4,x,5\n4,x,5\n,w,6\n';
+  for (const remedies of [
+    {},
+    { faulty: 'fit' },
+    { identity: [] },
+    { misfits: { b: 'empty' } },
+    { doubles: 'keep', collapse: 'one' },
+  ]) {
+    const { table, specs, columns, misfits } = await coming(csv, remedies);
+    expect(typedTable('t', table, specs)).toMatchObject({ name: 't', rows: table.rows, columns, misfits });
+    expect(new Set(table.columns.map(({ name }) => name)).size).toBe(table.columns.length);
+  }
+});

@@ -1,0 +1,135 @@
+/** Rows that say the same, or speak of the same thing. */
+import { type ColumnSpec, type RawTable, identityOf, rawCell, readDate } from '../tables';
+import { unpunctuated } from '../names/keys';
+
+export interface RowGroup {
+  /** What the rows share, as it is shown. */
+  key: string;
+  /** At least two, ascending. */
+  rows: number[];
+}
+
+/** Groups of rows with the same key; rows whose key is empty stand alone. */
+function grouped(rows: Iterable<number>, keyOf: (row: number) => string, shown: (row: number) => string): RowGroup[] {
+  const first = new Map<string, number>();
+  const groups = new Map<string, RowGroup>();
+  for (const row of rows) {
+    const key = keyOf(row);
+    if (key === '') continue;
+    const before = first.get(key);
+    if (before === undefined) first.set(key, row);
+    else {
+      const group = groups.get(key);
+      if (group) group.rows.push(row);
+      else groups.set(key, { key: shown(before), rows: [before, row] });
+    }
+  }
+  return [...groups.values()];
+}
+
+const codesKey = (table: RawTable, row: number): string => {
+  let key = '';
+  for (const { codes } of table.columns) key += `${codes[row]},`;
+  return key;
+};
+
+/** Rows that are the same in every cell. */
+export const sameCells = (table: RawTable, rows: Iterable<number>): RowGroup[] =>
+  grouped(
+    rows,
+    (row) => codesKey(table, row),
+    (row) => table.columns.slice(0, 2).map((column) => rawCell(column, row)).filter(Boolean).join(', '), // prettier-ignore
+  );
+
+const columnNamed = (table: RawTable, ...names: string[]) =>
+  table.columns.find(({ name }) => names.includes(name.toLowerCase()));
+
+/** Whether the table holds bibliographic records: titles with years. */
+export const isBibliographic = (table: RawTable): boolean =>
+  !!columnNamed(table, 'title') && !!columnNamed(table, 'year', 'date') && !!columnNamed(table, 'authors', 'author');
+
+/** Bibliographic records that are the same by DOI, or by title and year. */
+export function sameWork(table: RawTable, rows: readonly number[]): (RowGroup & { by: 'DOI' | 'title and year' })[] {
+  const doi = columnNamed(table, 'doi');
+  const title = columnNamed(table, 'title');
+  const year = columnNamed(table, 'year', 'date');
+  const found: (RowGroup & { by: 'DOI' | 'title and year' })[] = [];
+  const taken = new Set<number>();
+  if (doi) {
+    const bare = (row: number): string => rawCell(doi, row).trim().toLowerCase().replace(/^(https?:\/\/(dx\.)?doi\.org\/|doi:\s*)/, ''); // prettier-ignore
+    for (const group of grouped(rows, bare, bare)) {
+      found.push({ ...group, by: 'DOI' });
+      group.rows.slice(1).forEach((row) => taken.add(row));
+    }
+  }
+  if (title && year) {
+    const key = (row: number): string => {
+      const bare = unpunctuated(rawCell(title, row));
+      const when = /\d{4}/.exec(rawCell(year, row))?.[0];
+      return bare.length > 3 && when ? `${bare} ${when}` : '';
+    };
+    const left = rows.filter((row) => !taken.has(row));
+    for (const group of grouped(left, key, (row) => rawCell(title, row)))
+      found.push({ ...group, by: 'title and year' });
+  }
+  return found;
+}
+
+/** Rows that share their identity. */
+export function sameIdentity(table: RawTable, specs: readonly ColumnSpec[], rows: Iterable<number>): RowGroup[] {
+  const names = identityOf(specs);
+  const columns = table.columns.filter(({ name }) => names.includes(name));
+  if (!columns.length) return [];
+  const key = (row: number): string => {
+    const cells = columns.map((column) => rawCell(column, row).trim());
+    return cells.every((cell) => cell === '') ? '' : cells.join('\n');
+  };
+  return grouped(rows, key, (row) => columns.map((column) => rawCell(column, row).trim()).join(', '));
+}
+
+/** Cells in which rows of one thing contradict each other: the column, and the different values. */
+export function conflicts(table: RawTable, rows: readonly number[]): { column: string; values: string[] }[] {
+  return table.columns.flatMap((column) => {
+    const values = new Set(rows.map((row) => rawCell(column, row).trim()).filter((text) => text !== ''));
+    return values.size > 1 ? [{ column: column.name, values: [...values].slice(0, 6) }] : [];
+  });
+}
+
+/** One row of several: of each column the first cell that is filled; of lists all values; of dates the most precise. */
+export function merged(table: RawTable, specs: readonly ColumnSpec[], rows: readonly number[]): string[] {
+  return table.columns.map((column, c) => {
+    const texts = rows.map((row) => rawCell(column, row)).filter((text) => text.trim() !== '');
+    const spec = specs[c] as ColumnSpec | undefined;
+    if (spec?.type === 'list') {
+      const mark = spec.separator ?? ';';
+      const parts = new Set(texts.flatMap((text) => text.split(mark).map((part) => part.trim())).filter(Boolean));
+      return texts.length > 1 ? [...parts].join(`${mark} `) : (texts[0] ?? '');
+    }
+    if (spec?.type === 'date' && texts.length > 1) {
+      const precise = texts.map((text) => readDate(text, spec.order)?.precision ?? 0);
+      return texts[precise.indexOf(Math.max(...precise))];
+    }
+    return texts[0] ?? '';
+  });
+}
+
+const idNames = /^(id|key|code|identifier|nr\.?|no\.?|signature)$/i;
+const nameNames = /^(name|title|label|full ?name)$/i;
+const endNames = /^(from|to|source|target|sender|receiver|recipient)(_?id)?$/i;
+
+/** The column that most likely tells one record from another: an id, else a name in a table that describes things. Undefined where none does. */
+export function likelyIdentity(table: RawTable): string | undefined {
+  if (table.rows === 0) return undefined;
+  const different = (name: string): number => {
+    const column = table.columns.find((one) => one.name === name);
+    if (!column) return 0;
+    const used = new Set<number>();
+    for (const code of column.codes) if (column.dictionary[code].trim() !== '') used.add(code);
+    return used.size / table.rows;
+  };
+  const names = table.columns.map(({ name }) => name);
+  const id = names.find((name) => idNames.test(name.trim()) && different(name) >= 0.6);
+  if (id !== undefined) return id;
+  if (names.some((name) => endNames.test(name.trim()))) return undefined;
+  return names.find((name) => nameNames.test(name.trim()) && different(name) >= 0.8);
+}

@@ -1,0 +1,85 @@
+/** Names as a file of two columns: a variant, and the form it counts as; an empty form drops it. */
+import { Fault, counted } from '../fault';
+import { csvRows } from '../formats/csv-write';
+import { CsvReader } from '../formats/csv-read';
+import { type Entries, split } from './names';
+
+/** CSV with a header `variant,preferred`, by preferred form and variant. */
+export function namesFile(entries: Entries): string {
+  const rows = Object.entries(entries).sort(([a, x], [b, y]) => (x < y ? -1 : x > y ? 1 : a < b ? -1 : 1));
+  return csvRows([['variant', 'preferred'], ...rows]);
+}
+
+const mostEntries = 500_000;
+
+/** The entries of a file. A Fault where it has no two columns, or says two different things of one variant. */
+export function readNamesFile(bytes: Uint8Array, name: string): { entries: Entries; passed: number } {
+  const rows: { cells: string[]; line: number }[] = [];
+  let passed = 0;
+  const reader: CsvReader = new CsvReader(
+    name,
+    {
+      rows: (cells, line) => rows.push({ cells, line }),
+      faulty: ({ cells, line }) => {
+        // A line with the variant alone drops it.
+        if (cells.length === 1) rows.push({ cells: [cells[0], ''], line });
+        else passed++;
+      },
+    },
+    'aside',
+    { header: true },
+  );
+  reader.push(bytes);
+  const { columns } = reader.end();
+  const place = (names: readonly string[]): number =>
+    columns.findIndex((column) => names.includes(column.toLowerCase()));
+  let variant = place(['variant', 'variants', 'spelling', 'value', 'label']);
+  let preferred = place(['preferred', 'preferred form', 'name', 'replace by', 'form']);
+  if (variant < 0 || preferred < 0) {
+    if (columns.length !== 2)
+      throw new Fault(
+        `“${name}” needs two columns, “variant” and “preferred”; it has ${counted(columns.length, 'column')}. Name them so.`,
+        name,
+      );
+    [variant, preferred] = [0, 1];
+  }
+  if (rows.length > mostEntries) throw new Fault(`“${name}” has over 500,000 lines. Split it.`, name);
+  const entries: Record<string, string> = {};
+  for (const { cells, line } of rows) {
+    const from = (cells[variant] ?? '').trim();
+    const to = (cells[preferred] ?? '').trim();
+    if (from === '') passed++;
+    else if (Object.hasOwn(entries, from) && entries[from] !== to)
+      throw new Fault(
+        `“${name}”, line ${line}: “${from}” is to be “${to}” here and “${entries[from]}” above. Decide for one.`,
+        name,
+      );
+    else entries[from] = to;
+  }
+  return { entries: settled(entries), passed };
+}
+
+/** Follows chains to their ends, so that every variant names the form it counts as in the end. */
+function settled(entries: Entries): Entries {
+  const end = (value: string): string => {
+    const seen = new Set<string>();
+    let at = value;
+    while (Object.hasOwn(entries, at) && !seen.has(at)) {
+      seen.add(at);
+      at = entries[at];
+    }
+    return at;
+  };
+  return Object.fromEntries(
+    Object.keys(entries).flatMap((value) => (end(value) === value ? [] : [[value, end(value)]])),
+  );
+}
+
+/** The list with a file's entries over its own. */
+export function withFile(entries: Entries, file: Entries): Entries {
+  const kept = split(entries, Object.keys(file));
+  const moved = Object.fromEntries(
+    Object.entries(kept).map(([value, form]) => [value, Object.hasOwn(file, form) ? file[form] : form]),
+  );
+  return settled({ ...moved, ...file });
+}

@@ -1,0 +1,220 @@
+import fc from 'fast-check';
+import { distance } from 'fastest-levenshtein';
+import { type ColumnSpec, TableBuilder, cellText } from '../tables';
+import {
+  type Entries,
+  type Named,
+  dropped,
+  formsOf,
+  gatherValues,
+  joined,
+  joinedAll,
+  matchValues,
+  namedTable,
+  namesFile,
+  nearestKnown,
+  noNames,
+  pairKey,
+  preferredOf,
+  readNamesFile,
+  renamed,
+  split,
+  suggestions,
+  withFile,
+} from '.';
+import { personName, singular } from './keys';
+import { errorsBetween, slips } from './slips';
+
+const named = (...forms: (string | [string, number, boolean?])[]): Named[] =>
+  forms.map((one) =>
+    typeof one === 'string' ? { form: one, count: 1 } : { form: one[0], count: one[1], known: one[2] },
+  );
+const found = async (forms: Named[], rejected: string[] = []): Promise<string[]> =>
+  (await suggestions(forms, new Set(rejected))).map(({ from, to, reason }) => `${reason}: ${from} → ${to}`);
+
+describe('what is perhaps the same', () => {
+  test.each<[string, Named[], string[]]>([
+    ['capitals and accents', named(['Zoë Pell', 4], 'ZOE PELL'), ['case: ZOE PELL → Zoë Pell']],
+    ['punctuation', named(['scarlet runner', 9], 'scarlet-runner', 'scarlet  runner'), ['punctuation: scarlet  runner → scarlet runner', 'punctuation: scarlet-runner → scarlet runner']],
+    ['word order', named(['oats, black', 57], ['black oats', 14]), ['order: black oats → oats, black']],
+    ['singular and plural', named(['field bean', 106], ['field beans', 22], 'cherry', ['cherries', 3]), ['plural: cherry → cherries', 'plural: field beans → field bean']],
+    ['initials', named('Alban Pell', ['A. Pell', 9], 'Pell, A.'), ['order: Pell, A. → A. Pell', 'initials: A. Pell → Alban Pell']],
+    ['abbreviations', named(['Captain Lorne', 3], 'Capt. Lorne', ['Growers Union & Co', 4], 'The Growers Union and Company'), ['abbreviation: Capt. Lorne → Captain Lorne', 'abbreviation: The Growers Union and Company → Growers Union & Co']],
+    ['letters swapped, left out, added', named(['field bean', 106], 'feild bean', 'field ben', 'fieeld bean'), ['slip: feild bean → field bean', 'slip: field ben → field bean', 'slip: fieeld bean → field bean']],
+    ['two errors in a long name', named(['Sunniva Marwick', 30], 'Sunniwa Marrick'), ['slip: Sunniwa Marrick → Sunniva Marwick']],
+    ['different figures are different things', named('Keeper 12', 'Keeper 13', 'ledger 1911', 'ledger 1912'), []],
+    ['short words that differ by a letter are others', named('pea', 'tea', 'oat', 'cat'), []],
+    ['two records of their own are two', named(['Petra Orde', 2, true], ['Petra Horde', 2, true], ['petra orde', 1, true]), []],
+    ['the known form is preferred to the more frequent', named(['Alban Pell', 1, true], ['Pell, Alban', 8]), ['order: Pell, Alban → Alban Pell']],
+    ['nothing to suggest', named('kale', 'neep', ''), []],
+  ])('%s', async (_what, forms, expected) => expect((await found(forms)).sort()).toEqual([...expected].sort())); // prettier-ignore
+
+  test('an initial that could be several is shown, but not among the sure ones', async () => {
+    const all = await suggestions(named('Alban Pell', 'Agnes Pell', 'A. Pell'), new Set());
+    expect(all.filter(({ reason }) => reason === 'initials')).toMatchObject([{ from: 'A. Pell', confidence: 0.35 }]);
+  });
+
+  test('two frequent names that differ by a letter are less sure than a rare one', async () => {
+    const sure = async (count: number): Promise<number> =>
+      (await suggestions(named(['Hesper Corrie', 60], ['Hesper Corrye', count]), new Set()))[0]?.confidence ?? 0;
+    expect(await sure(1)).toBeGreaterThan(0.6);
+    expect(await sure(50)).toBeLessThan(0.5);
+  });
+
+  test('what was rejected is not suggested again', async () => {
+    expect(await found(named('peas', ['pea', 3]), [pairKey('pea', 'peas')])).toEqual([]);
+  });
+
+  test('names of persons in their parts', () => {
+    expect(personName('Pell, Alban J.')).toEqual({ family: 'pell', given: ['alban', 'j'], initials: true });
+    expect(personName('A.J. Pell Jr')).toEqual({ family: 'pell', given: ['a', 'j'], initials: true });
+    expect([personName('kale'), personName('Ward 3 B'), personName('a, b, c')]).toEqual([
+      undefined,
+      undefined,
+      undefined,
+    ]);
+  });
+
+  test.each([['peas', 'pea'], ['berries', 'berry'], ['radishes', 'radish'], ['potatoes', 'potato'], ['cress', 'cress'], ['crocus', 'crocus'], ['oats', 'oat']])('%s is %s', (many, one) => expect(singular(many)).toBe(one)); // prettier-ignore
+
+  test('every pair one error apart is found, as comparing all with all finds them', async () => {
+    const word = fc.string({ unit: fc.constantFrom('a', 'b', 'c', 'd'), minLength: 4, maxLength: 8 });
+    await fc.assert(
+      fc.asyncProperty(fc.uniqueArray(word, { maxLength: 40 }), async (texts) => {
+        const expected = texts.flatMap((a, i) =>
+          texts.slice(i + 1).flatMap((b) => (errorsBetween(a, b) === 1 ? [pairKey(a, b)] : [])),
+        );
+        const ours = (await slips(texts, () => undefined)).filter(({ errors }) => errors === 1).map(({ a, b }) => pairKey(texts[a], texts[b])); // prettier-ignore
+        expect(ours.sort()).toEqual(expected.sort());
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  test('a swap of neighbours is one error, everything else is Levenshtein’s', () => {
+    fc.assert(
+      fc.property(fc.string({ maxLength: 6 }), fc.string({ maxLength: 6 }), (a, b) => {
+        const errors = errorsBetween(a, b);
+        const plain = distance(a, b);
+        if (errors === undefined) expect(plain === 0 || plain > 2).toBe(true);
+        else expect(errors === plain || (errors === 1 && plain === 2)).toBe(true);
+      }),
+    );
+    expect(errorsBetween('feild', 'field')).toBe(1);
+  });
+});
+
+describe('joining', () => {
+  const start: Entries = joined(noNames.entries, ['peas', 'Pea'], 'pea');
+  test('spellings follow their form when it is joined, renamed, dropped or split', () => {
+    expect(start).toEqual({ peas: 'pea', Pea: 'pea' });
+    const wider = joined(start, ['pea', 'garden pea'], 'garden pea');
+    expect(wider).toEqual({ peas: 'garden pea', Pea: 'garden pea', pea: 'garden pea' });
+    expect(renamed(wider, 'garden pea', 'pea')).toEqual({ peas: 'pea', Pea: 'pea', 'garden pea': 'pea' });
+    expect(dropped(start, ['pea'])).toEqual({ peas: '', Pea: '', pea: '' });
+    expect(split(start, ['Pea'])).toEqual({ peas: 'pea' });
+    expect(preferredOf(dropped(start, ['?']), '?')).toBe('');
+    expect(preferredOf(start, 'constructor')).toBe('constructor');
+  });
+
+  test('many at once end where their chains end, in any order', () => {
+    const pairs = [{ from: 'a', to: 'b' }, { from: 'b', to: 'c' }, { from: 'x', to: 'c' }]; // prettier-ignore
+    expect(joinedAll({}, pairs)).toEqual({ a: 'c', b: 'c', x: 'c' });
+    expect(joinedAll({}, [...pairs].reverse())).toEqual({ a: 'c', b: 'c', x: 'c' });
+    expect(Object.keys(joinedAll({}, [{ from: 'a', to: 'b' }, { from: 'b', to: 'a' }])).length).toBeLessThan(2); // prettier-ignore
+  });
+
+  test('no chain is ever left: every form stands for itself', () => {
+    const form = fc.constantFrom('a', 'b', 'c', 'd', 'e');
+    fc.assert(
+      fc.property(fc.array(fc.tuple(fc.constantFrom('join', 'rename', 'drop', 'split'), form, form), { maxLength: 12 }), (steps) => {
+        let entries: Entries = {};
+        for (const [what, a, b] of steps) {
+          if (what === 'join') entries = joined(entries, [a, b], b);
+          else if (what === 'rename') entries = renamed(entries, a, b);
+          else if (what === 'drop') entries = dropped(entries, [a]);
+          else entries = split(entries, [a]);
+        }
+        for (const to of Object.values(entries)) expect(preferredOf(entries, to)).toBe(to);
+      }),
+    ); // prettier-ignore
+  });
+});
+
+const table = (specs: ColumnSpec[], rows: string[][]) => {
+  const builder = new TableBuilder('t', specs);
+  rows.forEach((row) => builder.push(row));
+  return builder.done();
+};
+const sent = table(
+  [{ name: 'from', type: 'text' }, { name: 'to', type: 'text' }, { name: 'what', type: 'list' }],
+  [['Tove', 'Alban Pell', 'bean; beans; kale'], ['Pell, Alban', 'Alban Pell', 'beans'], ['?', 'Tove', 'kale; ?']],
+); // prettier-ignore
+const keepers = table([{ name: 'name', type: 'text' }], [['Tove'], ['Alban Pell']]);
+
+describe('counting', () => {
+  const columns = [{ table: 'sent', column: 'from' }, { table: 'sent', column: 'to' }, { table: 'keepers', column: 'name' }]; // prettier-ignore
+  const tables = new Map([['sent', sent], ['keepers', keepers]]); // prettier-ignore
+
+  test('records are counted once, in any spelling, over all columns of the list', () => {
+    const held = gatherValues(tables, columns);
+    const { forms, dropped: gone } = formsOf(held, { 'Pell, Alban': 'Alban Pell', '?': '' });
+    // Alban: rows 1 and 2 of sent (twice in row 2), and his own.
+    expect(forms).toEqual([
+      { form: 'Alban Pell', count: 3, variants: [{ value: 'Pell, Alban', count: 1 }], known: true },
+      { form: 'Tove', count: 3, variants: [], known: true },
+    ]);
+    expect(gone).toEqual([{ value: '?', count: 1 }]);
+  });
+
+  test('a table counts as its names say; a list cell holds a thing once', () => {
+    const lists = [{ ...noNames, name: 'Varieties', version: 3, columns: [{ table: 'sent', column: 'what' }], entries: { beans: 'bean', '?': '' } }];
+    const read = namedTable(sent, 'sent', lists);
+    expect([0, 1, 2].map((r) => cellText(read.columns[2], r))).toEqual(['bean; kale', 'bean', 'kale']);
+    expect(read.columns[0]).toBe(sent.columns[0]);
+    expect(namedTable(keepers, 'keepers', lists)).toBe(keepers);
+  }); // prettier-ignore
+});
+
+describe('matching to records', () => {
+  const target = {
+    rows: 3,
+    id: (r: number) => ['K1', 'K2', 'K3'][r],
+    name: (r: number) => ['Tove', 'Holm', 'Holm'][r],
+  };
+  test('by id, by name, through Names; several stay several', () => {
+    const { rows } = matchValues(['K2', 'Tove', 'Tuve', 'Holm', 'nobody'], target, { Tuve: 'Tove' });
+    expect(Object.fromEntries(rows)).toEqual({ K2: [1], Tove: [0], Tuve: [0], Holm: [1, 2] });
+  });
+  test('a name joined in the other table is found under both', () => {
+    const { rows } = matchValues(['Tove', 'Tova'], { ...target, name: (r) => ['Tova', 'x', 'y'][r] }, { Tova: 'Tove' });
+    expect(Object.fromEntries(rows)).toEqual({ Tove: [0], Tova: [0] });
+  });
+  test('the nearest known name is suggested for those without a record', async () => {
+    const near = await nearestKnown([{ value: 'Edwin Yarow', count: 2 }, { value: 'Voe Nursery', count: 6 }], ['Edwin Yarrow', 'Tove Lorne'], new Set()); // prettier-ignore
+    expect(near.map(({ from, to }) => [from, to])).toEqual([['Edwin Yarow', 'Edwin Yarrow']]);
+  });
+});
+
+describe('the names file', () => {
+  const bytes = (text: string): Uint8Array => new TextEncoder().encode(text);
+  test('goes out and comes in', () => {
+    const entries = { 'Pell, "A"': 'Alban Pell', '?': '', '=x': 'y' };
+    expect(readNamesFile(bytes(namesFile(entries)), 'n.csv').entries).toEqual(entries);
+  });
+  test('columns by name or by place, chains to their end, a lone variant is dropped', () => {
+    expect(readNamesFile(bytes('preferred;variant\nb;a\nc;b\n;d\n'), 'n.csv').entries).toEqual({
+      a: 'c',
+      b: 'c',
+      d: '',
+    });
+    expect(readNamesFile(bytes('x,y\na,b\nc\n,z\n'), 'n.csv')).toEqual({ entries: { a: 'b', c: '' }, passed: 1 });
+  });
+  test.each([['a,b,c\n1,2,3\n', /needs two columns/], ['variant,preferred\na,b\na,c\n', /line 3: “a” is to be “c” here and “b” above/], ['', /is empty/]])('%j is refused', (text, sentence) => {
+    expect(() => readNamesFile(bytes(text), 'n.csv')).toThrow(sentence);
+  }); // prettier-ignore
+  test('is laid over a list: what it says goes first, and forms follow', () => {
+    expect(withFile({ peas: 'pea', beans: 'bean' }, { pea: 'garden pea' })).toEqual({ peas: 'garden pea', pea: 'garden pea', beans: 'bean' });
+    expect(withFile({ peas: 'pea' }, { peas: 'neep' })).toEqual({ peas: 'neep' });
+  }); // prettier-ignore
+});
