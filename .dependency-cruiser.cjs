@@ -14,7 +14,7 @@ module.exports = {
   forbidden: [
     only('core', []),
     only('worker', ['core']),
-    only('server', ['core']),
+    only('server', ['core', 'demo']),
     only('runner', ['core']),
     only('demo', ['core']),
     only('app', ['ui', 'server', 'core']),

@@ -1,5 +1,5 @@
 /** Reads node and edge files into a network, strictly: ids are texts, and what does not fit is said. */
-import { type Column, type ColumnSpec, type Table, TableBuilder, TypeSense, cellText, column } from '@/core/tables';
+import { type Column, RawBuilder, type Table, cellText, column, senseOf, typedTable } from '@/core/tables';
 import { CsvReader } from '@/core/formats';
 import { Fault, listed } from '@/core/fault';
 import { type Network } from '@/core/graph';
@@ -7,25 +7,20 @@ import { bytesOf } from './words';
 
 /** A CSV file as a table with found types; the columns named in `texts` stay as they are written. */
 export function readTable(path: string, texts: readonly string[]): Table {
-  const rows: string[][] = [];
-  const senses: TypeSense[] = [];
-  const reader = new CsvReader(path, {
-    rows: (cells) => {
-      rows.push(cells);
-      cells.forEach((cell, c) => (senses[c] ??= new TypeSense()).see(cell));
-    },
+  let raw: RawBuilder | undefined;
+  const reader: CsvReader = new CsvReader(path, {
+    rows: (cells) => (raw ??= new RawBuilder(reader.found?.columns ?? [])).push(cells),
     faulty: ({ line, reason }) => {
       throw new Fault(`“${path}”, line ${line}: ${reason}. Mend the line, and run again.`);
     },
   });
   reader.push(bytesOf(path));
-  const found = reader.end();
-  const specs = found.columns.map((name, c): ColumnSpec => {
-    return { name, type: texts.includes(name) ? 'text' : (senses[c]?.type() ?? 'text') };
-  });
-  const builder = new TableBuilder(path, specs);
-  for (const cells of rows) builder.push(cells);
-  return builder.done();
+  const { columns } = reader.end();
+  const table = (raw ?? new RawBuilder(columns)).done();
+  const specs = table.columns.map((col) =>
+    texts.includes(col.name) ? { name: col.name, type: 'text' as const } : senseOf(col).spec,
+  );
+  return typedTable(path, table, specs);
 }
 
 function needed(table: Table, name: string, option: string): Column {

@@ -2,7 +2,7 @@ import { mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'n
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { strToU8, zipSync } from 'fflate';
-import { archiveManifest } from '@/core/formats/archive';
+import { archiveFiles } from '@/core/formats/archive';
 import { trailSchema } from '@/core/trail';
 import { measures, wholeFigures } from '@/core/measure';
 import { help } from './help';
@@ -119,7 +119,7 @@ describe('run', () => {
     { name: 'from', type: 'text' as const },
     { name: 'to', type: 'text' as const },
   ];
-  const manifest = archiveManifest('Seeds', trail, [{ key: 'ties', name: 'Ties', columns }]);
+  const manifest = archiveFiles('Seeds', trail, [{ key: 'ties', name: 'Ties', columns }])['network.json'];
   const archive = (changed: Record<string, string> = {}): string => {
     const files = { 'network.json': manifest, 'tables/ties.csv': 'from,to\nAnn,Bo\nBo,Cy\n', ...changed };
     const full = join(folder, 'seeds.zip');

@@ -1,16 +1,20 @@
 'use server';
 /** What the interface can ask the server to change. Every argument is parsed before it is used. */
 import { z } from 'zod';
-import { columnTypes } from '@/core/tables';
+import type { Aside } from '@/core/intake';
+import type { ColumnRef } from '@/core/names';
 import { type Trail, trailSchema } from '@/core/trail';
 import { type Answer, answered } from '@/server/answer';
 import * as studies from '@/server/studies';
 import * as tables from '@/server/tables';
+import * as edits from '@/server/tables/edit';
+import * as names from '@/server/names';
 import * as networks from '@/server/networks';
 import { createSuggestedNetwork } from '@/server/networks/suggest';
 
 const text = z.string().max(1000);
-const columnsSchema = z.array(z.object({ name: z.string(), type: z.enum(columnTypes) })).max(2000);
+const whole = z.number().int();
+const way = z.enum(['undo', 'redo']);
 
 export async function createStudy(name: string): Promise<Answer<{ id: string }>> {
   return answered(() => studies.createStudy(text.parse(name)));
@@ -26,16 +30,35 @@ export async function restoreStudy(id: string): Promise<Answer<void>> {
 }
 
 export async function renameTable(study: string, key: string, name: string): Promise<Answer<void>> {
-  return answered(() => tables.changeTable(text.parse(study), text.parse(key), { name: text.parse(name) }));
+  return answered(() => tables.renameTable(text.parse(study), text.parse(key), text.parse(name)));
 }
-export async function retypeTable(
+/** Changes cells, rows or columns on top of the version the change was decided on. */
+export async function editTable(
   study: string,
   key: string,
-  columns: z.infer<typeof columnsSchema>,
-): Promise<Answer<void>> {
+  base: number,
+  edit: edits.Edit,
+): Promise<Answer<edits.Edited>> {
   return answered(() =>
-    tables.changeTable(text.parse(study), text.parse(key), { columns: columnsSchema.parse(columns) }),
+    edits.editTable(text.parse(study), text.parse(key), whole.parse(base), edits.editSchema.parse(edit)),
   );
+}
+export async function stepTable(
+  study: string,
+  key: string,
+  direction: 'undo' | 'redo',
+): Promise<Answer<{ version: number; what: string }>> {
+  return answered(() => edits.stepTable(text.parse(study), text.parse(key), way.parse(direction)));
+}
+export async function tableHistory(study: string, key: string): Promise<Answer<edits.TableHistory>> {
+  return answered(() => edits.tableHistory(text.parse(study), text.parse(key)));
+}
+export async function bringBackTable(study: string, key: string, version: number): Promise<Answer<edits.Edited>> {
+  return answered(() => edits.bringBackTable(text.parse(study), text.parse(key), whole.parse(version)));
+}
+/** Rows of the file that were not stored, with their reasons. */
+export async function setAside(study: string, key: string): Promise<Answer<Aside[]>> {
+  return answered(() => tables.setAside(text.parse(study), text.parse(key)));
 }
 export async function deleteTable(study: string, key: string): Promise<Answer<void>> {
   return answered(() => tables.deleteTable(text.parse(study), text.parse(key)));
@@ -69,4 +92,41 @@ export async function deleteNetwork(study: string, id: string): Promise<Answer<v
 }
 export async function restoreNetwork(study: string, id: string): Promise<Answer<void>> {
   return answered(() => networks.restoreNetwork(text.parse(study), text.parse(id)));
+}
+
+/** A list of names over columns that hold the same kind of thing. */
+export async function createNames(study: string, name: string, columns: ColumnRef[]): Promise<Answer<{ id: string }>> {
+  return answered(() => names.createNames(text.parse(study), text.parse(name), columns));
+}
+export async function openNames(study: string): Promise<Answer<Awaited<ReturnType<typeof names.openNames>>>> {
+  return answered(() => names.openNames(text.parse(study)));
+}
+export async function changeNames(
+  study: string,
+  id: string,
+  base: number,
+  edit: names.NamesEditRequest,
+): Promise<Answer<{ version: number }>> {
+  return answered(() =>
+    names.changeNames(text.parse(study), text.parse(id), whole.parse(base), names.namesEditSchema.parse(edit)),
+  );
+}
+export async function stepNames(
+  study: string,
+  id: string,
+  direction: 'undo' | 'redo',
+): Promise<Answer<{ version: number; what: string }>> {
+  return answered(() => names.stepNames(text.parse(study), text.parse(id), way.parse(direction)));
+}
+export async function namesHistory(study: string, id: string): Promise<Answer<{ undo?: string; redo?: string }>> {
+  return answered(() => names.namesHistory(text.parse(study), text.parse(id)));
+}
+export async function renameNames(study: string, id: string, name: string): Promise<Answer<void>> {
+  return answered(() => names.renameNames(text.parse(study), text.parse(id), text.parse(name)));
+}
+export async function deleteNames(study: string, id: string): Promise<Answer<void>> {
+  return answered(() => names.deleteNames(text.parse(study), text.parse(id)));
+}
+export async function restoreNames(study: string, id: string): Promise<Answer<void>> {
+  return answered(() => names.restoreNames(text.parse(study), text.parse(id)));
 }

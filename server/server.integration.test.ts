@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm';
-import { trailSchema, runTrail, type Source, type Trail } from '@/core/trail';
+import { trailSchema, runTrail, sourceOf, type Trail } from '@/core/trail';
 import { cellText, column } from '@/core/tables';
 import { fromArrow } from '@/core/formats';
 import { readArchive } from '@/core/formats/archive';
@@ -8,14 +8,28 @@ import { database, networkVersion, pool, record, study, studyTable } from './db'
 import { migrateDatabase } from './db/migrate';
 import * as actions from './actions';
 import { createStudy, deleteStudy, listStudies, renameStudy, restoreStudy } from './studies';
-import { changeTable, deleteTable, listTables, restoreTable, tableFor } from './tables';
-import { type ImportRequest, importBody, importTable, keyFrom } from './tables/import';
-import { readTable } from './tables/read';
+import { deleteTable, listTables, renameTable, restoreTable, setAside, tableFor } from './tables';
+import { type StoreRequest, keyFrom, storeBody, storeTable } from './tables/store';
+import { bringBackTable, editTable, stepTable, tableHistory } from './tables/edit';
+import {
+  changeNames,
+  createNames,
+  deleteNames,
+  listNames,
+  namesHistory,
+  openNames,
+  renameNames,
+  restoreNames,
+  stepNames,
+} from './names';
+import { stacks } from './history';
+import { allWrittenRows, readTable } from './tables/read';
 import { createNetwork, listNetworks, openNetwork, saveTrail } from './networks';
 import { createSuggestedNetwork } from './networks/suggest';
 import { keepSnapshot, keptPositions } from './networks/snapshot';
 import { archiveOf } from './networks/archive';
 import { GET as columnsRoute } from '@/app/api/studies/[study]/tables/[table]/[version]/route';
+import { GET as writtenRoute } from '@/app/api/studies/[study]/tables/[table]/[version]/written/route';
 import { POST as importRoute } from '@/app/api/studies/[study]/tables/route';
 import { GET as positionsRoute } from '@/app/api/studies/[study]/networks/[network]/positions/[layout]/route';
 import { PUT as snapshotRoute } from '@/app/api/studies/[study]/networks/[network]/snapshot/route';
@@ -26,20 +40,21 @@ afterAll(() => pool().end());
 
 const nowhere = '00000000-0000-4000-8000-000000000000';
 const text = (name: string): { name: string; type: 'text' } => ({ name, type: 'text' });
-const request = (change: Partial<ImportRequest> = {}): ImportRequest => ({
+const request = (change: Partial<StoreRequest> = {}): StoreRequest => ({
   name: 'ties',
-  file: 'ties.csv',
+  origin: 'from ties.csv',
   columns: [text('from'), text('to')],
-  faulty: 'aside',
-  size: 0,
+  rows: 0,
   ...change,
 });
-async function* bytes(...pieces: string[]): AsyncGenerator<Uint8Array> {
-  for (const piece of pieces) yield new TextEncoder().encode(piece);
+async function* each<T>(...pieces: T[]): AsyncGenerator<T> {
+  for (const piece of pieces) yield await Promise.resolve(piece);
 }
-/** Brings in text, its size said as it is. */
-const bringIn = (id: string, change: Partial<ImportRequest>, ...pieces: string[]): ReturnType<typeof importTable> =>
-  importTable(id, request({ size: Buffer.byteLength(pieces.join('')), ...change }), bytes(...pieces));
+const bytes = (...pieces: string[]): AsyncGenerator<Uint8Array> =>
+  each(...pieces.map((piece) => new TextEncoder().encode(piece)));
+/** Stores rows, their number said as it is; columns are called as in `columns`, or from and to. */
+const bringIn = (id: string, rows: string[][], change: Partial<StoreRequest> = {}): ReturnType<typeof storeTable> =>
+  storeTable(id, request({ rows: rows.length, ...change }), each(...rows.map((row) => JSON.stringify(row))));
 const newStudy = async (): Promise<string> => (await createStudy('Trial')).id;
 const trail = (change: object = {}): Trail =>
   trailSchema.parse({
@@ -64,119 +79,269 @@ describe('studies', () => {
 
   test('what was deleted over a week ago is cleared away with all it held', async () => {
     const id = await newStudy();
-    await bringIn(id, {}, 'from,to\na,b\n');
-    const { id: tableId } = await tableFor(id, 'ties');
+    await bringIn(id, [['a', 'b']]);
+    const { setId } = await tableFor(id, 'ties');
     await database().update(study).set({ deletedAt: new Date(Date.UTC(2000, 0, 1)) }).where(eq(study.id, id)); // prettier-ignore
     await migrateDatabase();
     expect(await database().select().from(studyTable).where(eq(studyTable.studyId, id))).toEqual([]);
-    expect(await database().select().from(record).where(eq(record.tableId, tableId))).toEqual([]);
+    expect(await database().select().from(record).where(eq(record.setId, setId))).toEqual([]);
   });
 });
 
-describe('bringing a file in', () => {
+describe('storing a table', () => {
   test('rows are stored as they were written, and come back as typed columns', async () => {
     const id = await newStudy();
     const columns = [text('name'), { name: 'packets', type: 'number' as const }];
-    const rows = 'name,packets\n"a ""q"" \\ b",1\n<b>,ten\n😀 \t tab,3\nlast,4\n';
-    const stored = await bringIn(id, { columns }, rows.slice(0, 20), rows.slice(20));
-    expect(stored).toEqual({ key: 'ties', rows: 4, setAside: 0 });
+    const rows = [['a "q" \\ b', '1'], ['<b>', 'ten'], ['😀 \t tab', '3'], ['x\u0000y\\u0000', '4'], ['line\nbreak', '']]; // prettier-ignore
+    expect(await bringIn(id, rows, { columns })).toEqual({ key: 'ties', rows: 5 });
     const table = await readTable(id, 'ties');
     const cells = (name: string): string[] => {
       const col = column(table, name);
-      return col ? [0, 1, 2, 3].map((r) => cellText(col, r)) : [];
+      return col ? rows.map((_, r) => cellText(col, r)) : [];
     };
-    expect(cells('name')).toEqual(['a "q" \\ b', '<b>', '😀 \t tab', 'last']);
-    expect(cells('packets')).toEqual(['1', '', '3', '4']);
+    expect(cells('name')).toEqual(['a "q" \\ b', '<b>', '😀 \t tab', 'xy\\u0000', 'line\nbreak']);
+    expect(cells('packets')).toEqual(['1', '', '3', '4', '']);
     expect(table.misfits[0].texts).toEqual(['ten']);
+    expect((await written(id, 'ties'))[1]).toEqual(['<b>', 'ten']);
   });
 
-  test('NUL, which the database cannot hold, is left out', async () => {
-    const id = await newStudy();
-    await bringIn(id, {}, `from,to\n${'a,b\n'.repeat(20000)}x\u0000y\\u0000,z\n`);
-    const from = column(await readTable(id, 'ties'), 'from');
-    expect(from && cellText(from, 20000)).toBe('xy\\u0000');
-  });
-
-  test('faulty rows are set aside or made to fit', async () => {
-    const id = await newStudy();
-    const dirty = 'from,to\na,b\nc\nd,e,f\n';
-    expect(await bringIn(id, {}, dirty)).toMatchObject({ rows: 1, setAside: 2 });
-    expect(await bringIn(id, { faulty: 'fit' }, dirty)).toMatchObject({ key: 'ties-2', rows: 3 });
-  });
-
-  const many = 'from,to\n' + 'a,b\n'.repeat(30000);
-  async function* breaking(): AsyncGenerator<Uint8Array> {
-    yield new TextEncoder().encode(many);
+  const many = Array.from({ length: 30000 }, () => '["a","b"]');
+  async function* breaking(): AsyncGenerator<string> {
+    yield* each(...many);
     throw new Error('gone');
   }
-  test.each([
-    ['a fault far down', (id: string) => bringIn(id, {}, many, '"open\n'), /never closed/],
-    ['a stream that breaks', (id: string) => importTable(id, request(), breaking()), /gone/],
-    [
-      'a file that comes cut short',
-      (id: string) => bringIn(id, { size: 500000 }, many),
-      /incomplete: 120,008 of 500,000/,
-    ],
-    ['other columns than in the preview', (id: string) => bringIn(id, {}, 'x,y\n1,2\n'), /other columns/],
-    ['nothing', (id: string) => bringIn(id, {}, ''), /is empty/],
+  test.each<[string, (id: string) => Promise<unknown>, RegExp]>([
+    ['a row that is none, far down', (id) => storeTable(id, request({ rows: 30001 }), each(...many, '["a"]')), /row 30,001 is no row of 2 cells/],
+    ['a number for a text', (id) => storeTable(id, request({ rows: 1 }), each('["a",2]')), /is no row/],
+    ['no JSON', (id) => storeTable(id, request({ rows: 1 }), each('["a","b"')), /is no row/],
+    ['a stream that breaks', (id) => storeTable(id, request({ rows: 30000 }), breaking()), /gone/],
+    ['rows that do not come', (id) => storeTable(id, request({ rows: 50000 }), each(...many)), /incomplete: 30,000 of 50,000/],
+    ['two columns of one name', (id) => bringIn(id, [['a', 'b']], { columns: [text('x'), text('x')] }), /same name/],
+    ['a table to be replaced that is not there', (id) => bringIn(id, [['a', 'b']], { into: { table: 'nothing', version: 1, what: 'x' } }), /no table “nothing”/],
   ])('%s leaves nothing behind', async (_name, bring, sentence) => {
     const id = await newStudy();
     const before = (await database().select().from(record)).length;
     await expect(bring(id)).rejects.toThrow(sentence);
     expect(await listTables(id)).toEqual([]);
     expect((await database().select().from(record)).length).toBe(before);
-  });
+  }); // prettier-ignore
 
-  test('a body is a line of JSON and the file after it, however it is cut', async () => {
+  test('a body is a line of JSON and a line for each row, however it is cut', async () => {
     const id = await newStudy();
-    const text = 'from,to\na,b\nc,d\n';
-    const whole = `${JSON.stringify(request({ size: text.length }))}\n${text}`;
+    const whole = `${JSON.stringify(request({ rows: 2 }))}\n["a","é"]\n["c","d"]`;
+    const all = new TextEncoder().encode(whole);
     for (const piece of [1, 7, 1000]) {
-      const pieces = Array.from({ length: Math.ceil(whole.length / piece) }, (_, i) =>
-        whole.slice(i * piece, (i + 1) * piece),
-      );
-      expect(await importBody(id, bytes(...pieces))).toMatchObject({ rows: 2 });
+      const pieces = Array.from({ length: Math.ceil(all.length / piece) }, (_, i) => all.slice(i * piece, (i + 1) * piece)); // prettier-ignore
+      expect(await storeBody(id, each(...pieces))).toMatchObject({ rows: 2 });
     }
-    await expect(importBody(id, bytes('x'.repeat(100)))).rejects.toThrow(/does not say what file/);
-    await expect(importBody(id, bytes('{}\nfrom,to\n'))).rejects.toThrow();
+    expect((await written(id, 'ties'))[0]).toEqual(['a', 'é']);
+    await expect(storeBody(id, bytes(''))).rejects.toThrow(/does not say what/);
+    await expect(storeBody(id, bytes('{}\n["a","b"]\n'))).rejects.toThrow();
   });
 
-  test('a thousand columns', async () => {
+  test('a thousand columns, and a cell of millions of characters', async () => {
     const id = await newStudy();
     const names = Array.from({ length: 1000 }, (_, i) => `a column with a longish name ${i}`);
-    await bringIn(id, { columns: names.map(text) }, `${names.join(';')}\n${names.join(';')}\n`);
+    await bringIn(id, [names], { columns: names.map(text) });
     expect((await readTable(id, 'ties')).columns).toHaveLength(1000);
+    await bringIn(id, [['x'.repeat(5_000_000), 'y']]);
+    expect((await written(id, 'ties-2'))[0][0]).toHaveLength(5_000_000);
   });
 
-  test('two imports at once get keys of their own', async () => {
+  test('two at once get keys of their own', async () => {
     const id = await newStudy();
-    const both = await Promise.all([bringIn(id, {}, 'from,to\na,b\n'), bringIn(id, {}, 'from,to\nc,d\n')]);
+    const both = await Promise.all([bringIn(id, [['a', 'b']]), bringIn(id, [['c', 'd']])]);
     expect(both.map(({ key }) => key).sort()).toEqual(['ties', 'ties-2']);
   });
 
   test('keys are plain words', () => {
-    expect(['Who sent: seed?', 'Zoë’s', '???', 'x'.repeat(99)].map(keyFrom)).toEqual([
-      'who-sent-seed',
-      'zoe-s',
-      'table',
-      'x'.repeat(60),
+    expect(['Who sent: seed?', 'Zoë’s', '???', 'x'.repeat(99)].map(keyFrom)).toEqual(['who-sent-seed', 'zoe-s', 'table', 'x'.repeat(60)]); // prettier-ignore
+  });
+
+  test('rows set aside are kept with their reasons', async () => {
+    const id = await newStudy();
+    const aside = [{ line: 3, reason: '1 cell instead of 2', cells: ['c'] }];
+    await bringIn(id, [['a', 'b']], { aside });
+    expect(await setAside(id, 'ties')).toEqual(aside);
+  });
+
+  test('references join the names they point to; what was decided is entered, and records are made', async () => {
+    const id = await newStudy();
+    const keeperColumns = [{ ...text('id'), id: true }, text('name')];
+    await bringIn(id, [['K007', 'Tove'], ['K009', 'Alban Pell']], { name: 'keepers', columns: keeperColumns }); // prettier-ignore
+    const reference = { name: 'from', type: 'reference' as const, table: 'keepers', by: 'name' };
+    await bringIn(id, [['Pell, Alban', 'kale'], ['Voe Nursery', ''], ['?', '']], {
+      columns: [reference, { name: 'varieties', type: 'list' }],
+      names: [{ table: 'keepers', by: 'name', column: 'from', joins: [{ from: 'Pell, Alban', to: 'Alban Pell' }], drops: ['?'] }],
+      creates: [{ table: 'keepers', by: 'name', values: ['Voe Nursery'] }],
+    }); // prettier-ignore
+    const lists = await openNames(id);
+    expect(
+      lists.map(({ name, columns }) => [name, columns.map(({ table, column: col }) => `${table}.${col}`)]),
+    ).toEqual([
+      ['Keepers', ['keepers.name', 'ties.from']],
+      ['Varieties', ['ties.varieties']],
     ]);
+    expect(lists[0].entries).toEqual({ 'Pell, Alban': 'Alban Pell', '?': '' });
+    expect(await written(id, 'keepers')).toEqual([['K007', 'Tove'], ['K009', 'Alban Pell'], ['K010', 'Voe Nursery']]); // prettier-ignore
+    await bringIn(id, [['x', 'beans']], { name: 'more', columns: [text('a'), { name: 'Varieties', type: 'list' }] });
+    expect((await openNames(id))[1].columns).toHaveLength(2);
   });
 });
 
+const written = allWrittenRows;
+
 describe('tables', () => {
-  test('are renamed, retyped with a new version, deleted and brought back', async () => {
+  test('are renamed, deleted and brought back', async () => {
     const id = await newStudy();
-    await bringIn(id, {}, 'from,to\n1,2\n');
-    await changeTable(id, 'ties', { name: 'Ties of 1911' });
-    await changeTable(id, 'ties', { columns: [text('from'), { name: 'to', type: 'number' }] });
-    expect(await listTables(id)).toMatchObject([{ name: 'Ties of 1911', version: 2 }]);
-    await expect(readTable(id, 'ties', 1)).rejects.toThrow(/has changed meanwhile/);
-    await expect(changeTable(id, 'ties', { columns: [text('from')] })).rejects.toThrow(/have changed/);
+    await bringIn(id, [['1', '2']]);
+    await renameTable(id, 'ties', 'Ties of 1911');
+    expect(await listTables(id)).toMatchObject([{ name: 'Ties of 1911', version: 1 }]);
     await deleteTable(id, 'ties');
     await expect(tableFor(id, 'ties')).rejects.toThrow(/no table “ties”/);
     await restoreTable(id, 'ties');
-    expect((await readTable(id, 'ties', 2)).rows).toBe(1);
+    expect((await readTable(id, 'ties', 1)).rows).toBe(1);
+  });
+
+  test('every edit makes a version, and is taken back and made again in its order', async () => {
+    const id = await newStudy();
+    await bringIn(id, [['a', 'b'], ['c', 'd'], ['e', 'f']]); // prettier-ignore
+    const states: string[] = [];
+    let version = 1;
+    const seen = async (): Promise<string> =>
+      JSON.stringify([(await tableFor(id, 'ties')).columns, await written(id, 'ties')]);
+    const edits: Parameters<typeof editTable>[3][] = [
+      { kind: 'cells', edits: [{ row: 1, column: 0, text: 'C\u0000' }, { row: 2, column: 1, text: 'F' }], what: 'two cells' },
+      { kind: 'add rows', at: 99, rows: [['g']] },
+      { kind: 'add rows', at: 0, rows: [['first', 'row']] },
+      { kind: 'delete rows', rows: [1, 3] },
+      { kind: 'add column', at: 1, spec: { name: 'to', type: 'number' }, fill: '7' },
+      { kind: 'change column', column: 0, spec: { name: 'sender', type: 'text' } },
+      { kind: 'identity', columns: ['sender'] },
+      { kind: 'cells', edits: [{ row: 0, column: 1, text: '8' }], what: 'one cell' },
+      { kind: 'delete column', column: 2 },
+    ]; // prettier-ignore
+    states.push(await seen());
+    for (const edit of edits) {
+      ({ version } = await editTable(id, 'ties', version, edit));
+      states.push(await seen());
+    }
+    expect(new Set(states).size).toBe(states.length);
+    expect(await written(id, 'ties')).toEqual([['first', '8'], ['C', '7'], ['g', '7']]); // prettier-ignore
+    expect((await tableFor(id, 'ties')).columns).toEqual([{ name: 'sender', type: 'text', id: true }, { name: 'to 2', type: 'number' }]); // prettier-ignore
+    for (let i = states.length - 2; i >= 0; i--) {
+      await stepTable(id, 'ties', 'undo');
+      expect(await seen()).toBe(states[i]);
+    }
+    await expect(stepTable(id, 'ties', 'undo')).rejects.toThrow(/nothing to undo/);
+    for (let i = 1; i < states.length; i++) {
+      await stepTable(id, 'ties', 'redo');
+      expect(await seen()).toBe(states[i]);
+    }
+    await expect(stepTable(id, 'ties', 'redo')).rejects.toThrow(/nothing to redo/);
+    expect((await tableFor(id, 'ties')).version).toBe(1 + 3 * edits.length);
+  });
+
+  test.each<[string, Parameters<typeof editTable>[3], RegExp]>([
+    ['a cell that is not there', { kind: 'cells', edits: [{ row: 5, column: 0, text: 'x' }], what: 'x' }, /not there any more/],
+    ['a row that is too wide', { kind: 'add rows', at: 0, rows: [['a', 'b', 'c']] }, /more cells than/],
+    ['a name that is taken', { kind: 'change column', column: 0, spec: { name: 'to', type: 'text' } }, /has a column “to” already/],
+    ['an empty name', { kind: 'change column', column: 0, spec: { name: ' ', type: 'text' } }, /Give the column a name/],
+  ])('%s is refused and changes nothing', async (_what, edit, sentence) => {
+    const id = await newStudy();
+    await bringIn(id, [['a', 'b']]);
+    await expect(editTable(id, 'ties', 1, edit)).rejects.toThrow(sentence);
+    expect((await tableFor(id, 'ties')).version).toBe(1);
+  }); // prettier-ignore
+
+  test('two people at once: the second is told, nothing is overwritten', async () => {
+    const id = await newStudy();
+    await bringIn(id, [['a', 'b']]);
+    const edit = (word: string) => editTable(id, 'ties', 1, { kind: 'cells', edits: [{ row: 0, column: 0, text: word }], what: 'x' }); // prettier-ignore
+    const both = await Promise.allSettled([edit('mine'), edit('theirs')]);
+    expect(both.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
+    expect((await tableFor(id, 'ties')).version).toBe(2);
+  });
+
+  test('replaced with a newer file, and the former version brought back', async () => {
+    const id = await newStudy();
+    await bringIn(id, [['a', 'b'], ['c', 'd']]); // prettier-ignore
+    const into = { table: 'ties', version: 1, what: 'replaced with ties 1939.csv' };
+    await bringIn(id, [['x']], { columns: [text('end')], origin: 'from ties 1939.csv', into });
+    expect(await listTables(id)).toMatchObject([{ key: 'ties', version: 2, rows: 1, origin: 'from ties 1939.csv', columns: [text('end')] }]); // prettier-ignore
+    await expect(bringIn(id, [['y']], { columns: [text('end')], into })).rejects.toThrow(/changed meanwhile/);
+    const { former, undo } = await tableHistory(id, 'ties');
+    expect([undo, former.map(({ version, what, rows }) => [version, what, rows])]).toEqual(['replaced with ties 1939.csv', [[2, 'replaced with ties 1939.csv', 2]]]); // prettier-ignore
+    await bringBackTable(id, 'ties', 2);
+    expect(await written(id, 'ties')).toEqual([['a', 'b'], ['c', 'd']]); // prettier-ignore
+    await migrateDatabase();
+    await stepTable(id, 'ties', 'undo');
+    expect(await written(id, 'ties')).toEqual([['x']]);
+  });
+});
+
+describe('names', () => {
+  const start = async (): Promise<{ id: string; list: string }> => {
+    const id = await newStudy();
+    await bringIn(id, [['a', 'b']]);
+    const { id: list } = await createNames(id, 'Ends', [{ table: 'ties', column: 'from' }, { table: 'ties', column: 'to' }]); // prettier-ignore
+    return { id, list };
+  };
+
+  test('changes make versions, are taken back and made again', async () => {
+    const { id, list } = await start();
+    await changeNames(id, list, 1, { entries: { peas: 'pea', '?': '' }, what: 'joined peas' });
+    await changeNames(id, list, 2, { entries: { peas: null, Pea: 'pea' }, reject: ['a\nb'], what: 'split' });
+    const now = async () =>
+      (await openNames(id)).map(({ entries, rejected, version }) => ({ entries, rejected, version }));
+    expect(await now()).toEqual([{ entries: { '?': '', Pea: 'pea' }, rejected: ['a\nb'], version: 3 }]);
+    expect(await namesHistory(id, list)).toEqual({ undo: 'split', redo: undefined });
+    await stepNames(id, list, 'undo');
+    expect(await now()).toEqual([{ entries: { peas: 'pea', '?': '' }, rejected: [], version: 4 }]);
+    await stepNames(id, list, 'undo');
+    expect(await now()).toEqual([{ entries: {}, rejected: [], version: 5 }]);
+    await expect(stepNames(id, list, 'undo')).rejects.toThrow(/nothing to undo/);
+    await stepNames(id, list, 'redo');
+    await stepNames(id, list, 'redo');
+    expect(await now()).toEqual([{ entries: { '?': '', Pea: 'pea' }, rejected: ['a\nb'], version: 7 }]);
+    expect(await listNames(id)).toMatchObject([{ name: 'Ends', joined: 2 }]);
+  });
+
+  test('a list that was changed meanwhile is not overwritten; a column is read by one list', async () => {
+    const { id, list } = await start();
+    await changeNames(id, list, 1, { entries: { a: 'b' }, what: 'x' });
+    await expect(changeNames(id, list, 1, { entries: { c: 'd' }, what: 'y' })).rejects.toThrow(/changed meanwhile/);
+    await expect(createNames(id, 'Other', [{ table: 'ties', column: 'to' }])).rejects.toThrow(/reads ties.to already/);
+    await changeNames(id, list, 2, { columns: [{ table: 'ties', column: 'from' }], what: 'columns' });
+    await createNames(id, 'Other', [{ table: 'ties', column: 'to' }]);
+    await stepNames(id, list, 'undo');
+    await renameNames(id, list, 'Senders');
+    await deleteNames(id, list);
+    expect((await openNames(id)).map(({ name }) => name)).toEqual(['Other']);
+    await restoreNames(id, list);
+    await expect(restoreNames(id, list)).rejects.toThrow(/no deleted list/);
+  });
+
+  test('a column that gets another name is read on', async () => {
+    const { id } = await start();
+    await editTable(id, 'ties', 1, { kind: 'change column', column: 0, spec: text('sender') });
+    expect((await openNames(id))[0].columns[0]).toEqual({ table: 'ties', column: 'sender' });
+    await stepTable(id, 'ties', 'undo');
+    expect((await openNames(id))[0].columns[0]).toEqual({ table: 'ties', column: 'from' });
+  });
+
+  test('undo and redo follow what was done, not the order of versions', () => {
+    const change = (version: number, role: 'do' | 'undo' | 'redo' = 'do', of: number | null = null) => ({
+      version,
+      role,
+      of,
+    });
+    expect(stacks([change(2), change(3), change(4, 'undo', 3)])).toEqual({ undo: [2], redo: [3] });
+    expect(stacks([change(2), change(3), change(4, 'undo', 3), change(5, 'redo', 3)])).toEqual({
+      undo: [2, 3],
+      redo: [],
+    });
+    expect(stacks([change(2), change(3, 'undo', 2), change(4)])).toEqual({ undo: [4], redo: [] });
   });
 });
 
@@ -196,8 +361,8 @@ describe('networks', () => {
   test('a first network is made of the tables', async () => {
     const id = await newStudy();
     await expect(createSuggestedNetwork(id)).rejects.toThrow(/needs a table with two columns/);
-    await bringIn(id, { name: 'people', columns: [text('id'), text('name')] }, 'id,name\n1,Ann\n2,Bo\n');
-    await bringIn(id, { columns: [text('source'), text('target')] }, 'source,target\n1,2\n');
+    await bringIn(id, [['1', 'Ann'], ['2', 'Bo']], { name: 'people', columns: [text('id'), text('name')] }); // prettier-ignore
+    await bringIn(id, [['1', '2']], { columns: [text('source'), text('target')] });
     const { id: net } = await createSuggestedNetwork(id);
     const [first] = (await openNetwork(id, net)).trail.steps;
     expect(first).toMatchObject({
@@ -229,7 +394,9 @@ describe('networks', () => {
 
   test('an archive gives the same network elsewhere', async () => {
     const id = await newStudy();
-    await bringIn(id, {}, 'from,to\na,=b\n"c, d",a\n');
+    await bringIn(id, [['a', '=b'], ['c, d', 'a'], ['A', 'a']]); // prettier-ignore
+    const { id: list } = await createNames(id, 'Ends', [{ table: 'ties', column: 'from' }]);
+    await changeNames(id, list, 1, { entries: { A: 'a' }, what: 'x' });
     const { id: net } = await createNetwork(id, 'First', trail());
     const { bytes: zip } = await archiveOf(id, net);
     expect((await archiveOf(id, net)).bytes).toEqual(zip);
@@ -237,7 +404,7 @@ describe('networks', () => {
     const { archive, source } = readArchive((path) => files[path], 'zip');
     const there = await runTrail(source, archive.trail);
     const table = await readTable(id, 'ties');
-    const here: Source = { keys: () => ['ties'], version: () => '1', table: () => table };
+    const here = sourceOf([{ key: 'ties', version: '1' }], () => table, await openNames(id));
     expect(there.state?.network.ids).toEqual((await runTrail(here, archive.trail)).state?.network.ids);
     expect(there.state?.network.ids).toEqual(['a', '=b', 'c, d']);
   });
@@ -261,12 +428,13 @@ describe('every way in', () => {
     );
     return new Request('http://localhost/x', { method: 'PUT', body: form });
   };
-  const post = (headers: Record<string, string> = {}, head: object = request({ size: 12 })): Request =>
-    new Request('http://localhost/x', { method: 'POST', body: `${JSON.stringify(head)}\nfrom,to\na,b\n`, headers });
+  const post = (headers: Record<string, string> = {}, head: object = request({ rows: 1 })): Request =>
+    new Request('http://localhost/x', { method: 'POST', body: `${JSON.stringify(head)}\n["a","b"]\n`, headers });
 
   test.each([nowhere, 'no-id', "' or 1=1 --"])('asks for the study first: %s', async (id) => {
     const routes = [
       columnsRoute(get, there({ study: id, table: 'ties', version: '1' })),
+      writtenRoute(get, there({ study: id, table: 'ties', version: '1' })),
       importRoute(post(), there({ study: id })),
       positionsRoute(get, there({ study: id, network: nowhere, layout: 'a'.repeat(32) })),
       snapshotRoute(put(), there({ study: id, network: nowhere })),
@@ -277,26 +445,30 @@ describe('every way in', () => {
       expect(answer.headers.get('content-type')).toBe('application/problem+json');
     }
     const { createStudy: _create, restoreStudy: restore, ...others } = actions;
-    const column = [text('a')];
     const calls = Object.entries(others).map(([, action]) =>
-      (action as (...words: unknown[]) => Promise<{ ok: boolean }>)(id, ...argumentsOf(action as never, column)),
+      (action as (...words: unknown[]) => Promise<{ ok: boolean }>)(id, ...argumentsOf(action as never)),
     );
     for (const answer of await Promise.all(calls)) expect(answer.ok).toBe(false);
     if (id !== "' or 1=1 --" && id !== 'no-id') expect((await restore(id)).ok).toBe(false);
   });
 
   /** Plausible arguments after the study, by how many the action takes. */
-  function argumentsOf(action: (...words: never[]) => unknown, column: object[]): unknown[] {
+  function argumentsOf(action: (...words: never[]) => unknown): unknown[] {
     if (action === (actions.saveTrail as unknown)) return [nowhere, 1, trail()];
     if (action === (actions.createNetwork as unknown)) return ['name', trail()];
-    if (action === (actions.retypeTable as unknown)) return ['ties', column];
+    if (action === (actions.editTable as unknown)) return ['ties', 1, { kind: 'identity', columns: [] }];
+    if (action === (actions.stepTable as unknown)) return ['ties', 'undo'];
+    if (action === (actions.bringBackTable as unknown)) return ['ties', 1];
+    if (action === (actions.createNames as unknown)) return ['Ends', [{ table: 'ties', column: 'from' }]];
+    if (action === (actions.changeNames as unknown)) return [nowhere, 1, { what: 'x' }];
+    if (action === (actions.stepNames as unknown)) return [nowhere, 'undo'];
     if (action === (actions.renameStudy as unknown)) return ['name'];
     return [nowhere, 'name'];
   }
 
   test('serves a table’s columns under its version for ever', async () => {
     const id = await newStudy();
-    await bringIn(id, {}, 'from,to\na,b\n');
+    await bringIn(id, [['a', 'b']]);
     const answer = await columnsRoute(get, there({ study: id, table: 'ties', version: '1' }));
     expect(answer.headers.get('cache-control')).toContain('immutable');
     expect(fromArrow(new Uint8Array(await answer.arrayBuffer())).rows).toBe(1);

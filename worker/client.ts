@@ -1,6 +1,7 @@
 /** Starts the workers from the page. */
 import * as Comlink from 'comlink';
 import type { Listener, TrailService } from './protocol';
+import type { NamesDesk } from './names-desk';
 import type { TableDesk } from './table-desk';
 
 export interface Started<T> {
@@ -18,6 +19,9 @@ export const startTrailWorker = (): Started<TrailService> =>
 export const startTableWorker = (): Started<TableDesk> =>
   started(new Worker(new URL('./table.worker.ts', import.meta.url), { type: 'module', name: 'tables' }));
 
+export const startNamesWorker = (): Started<NamesDesk> =>
+  started(new Worker(new URL('./names.worker.ts', import.meta.url), { type: 'module', name: 'names' }));
+
 /** A listener that the worker can call across the border. */
 export const heard = (listener: Listener): Listener => Comlink.proxy(listener);
 export const heardShare = (listener: (share: number) => void): ((share: number) => void) => Comlink.proxy(listener);
@@ -32,4 +36,6 @@ export type {
   TableAddress,
   Taken,
 } from './protocol';
-export type { FilePreview, GridCell, GridView } from './table-desk';
+export type { CellEdit, GridCell, GridView, TableDesk } from './table-desk';
+export type { DraftPreview, DraftSource, StoreAsk, StudyContext, Surveyed } from './drafts';
+export type { NamesDesk, NamesView } from './names-desk';

@@ -2,7 +2,8 @@
 import type { Network } from '@/core/graph';
 import type { Looks } from '@/core/style';
 import type { StepReport, Trail } from '@/core/trail';
-import type { ColumnSpec, ColumnType, Distribution } from '@/core/tables';
+import type { Column, ColumnSpec, Distribution } from '@/core/tables';
+import type { NamesList } from '@/core/names';
 
 export interface TableAddress {
   key: string;
@@ -17,6 +18,7 @@ export interface StudyAddress {
   study: string;
   network: string;
   tables: TableAddress[];
+  names: readonly NamesList[];
   /** Digest of the layout whose positions the server keeps. */
   layout: string | null;
 }
@@ -50,7 +52,7 @@ export interface RecordTexts {
 
 export interface ColumnHoldings {
   name: string;
-  type: ColumnType;
+  type: Column['type'];
   /** Values with their counts, most frequent first; none for numbers and dates. */
   values: { value: string; count: number }[];
   distribution: Distribution;

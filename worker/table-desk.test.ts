@@ -1,82 +1,124 @@
-import { TableBuilder } from '@/core/tables';
-import { toArrow } from '@/core/formats';
+import { remediesSchema } from '@/core/intake';
+import type { TableAddress } from './protocol';
 import { TableDesk } from './table-desk';
 
-const builder = new TableBuilder('t', [
-  { name: 'name', type: 'text' },
+let served = 0;
+const columns: TableAddress['columns'] = [
+  { name: 'name', type: 'text', id: true },
   { name: 'packets', type: 'number' },
-]);
-for (let i = 0; i < 1000; i++) builder.push([`Keeper ${i % 10}`, i === 7 ? 'ten' : String((i * 37) % 1000)]);
-const bytes = toArrow(builder.done());
-
-let version = 0;
+];
+const rows = [['Tove', '10'], ['Alban', 'ten'], ['Zoë', '9'], ['Bo', '']]; // prettier-ignore
 beforeEach(() => {
-  version++;
-  globalThis.fetch = () => Promise.resolve(new Response(bytes as Uint8Array<ArrayBuffer>));
-});
-const cells = (rows: { cells: { text: string }[] }[]): string[] =>
-  rows.map((row) => row.cells.map(({ text }) => text).join(' '));
-
-test('a stored table is sorted, searched and read in pieces; cells that do not fit are told apart', async () => {
-  const desk = new TableDesk();
-  const distributions = await desk.open('s', 't', version);
-  expect(distributions.map(({ filled }) => filled)).toEqual([1000, 999]);
-  expect(desk.view({})).toBe(1000);
-  expect(cells(desk.read(6, 8))).toEqual(['Keeper 6 222', 'Keeper 7 ten']);
-  expect(desk.read(7, 8)[0].cells[1]).toEqual({ text: 'ten', fits: false });
-  expect(desk.view({ sort: 'packets', descending: true })).toBe(1000);
-  expect(desk.read(0, 1)[0].cells[1].text).toBe('999');
-  expect(desk.view({ search: 'keeper 3' })).toBe(100);
-  expect(desk.read(99, 200)).toHaveLength(1);
-  expect(desk.read(100, 200)).toHaveLength(0);
+  served++;
+  globalThis.fetch = ((address: string) =>
+    Promise.resolve(
+      address.includes('keepers')
+        ? new Response(rows.map((row) => JSON.stringify(row)).join('\n'))
+        : Response.json({ detail: 'The table has changed meanwhile.' }, { status: 404 }),
+    )) as typeof fetch;
 });
 
-test('a server that cannot serve the table is quoted', async () => {
-  globalThis.fetch = () => Promise.resolve(Response.json({ detail: 'It has changed meanwhile.' }, { status: 404 }));
-  await expect(new TableDesk().open('s', 't', version)).rejects.toThrow('It has changed meanwhile.');
-});
+const keepers = (): TableAddress => ({ key: 'keepers', name: 'keepers', version: served, rows: 4, columns });
+const file = (name: string, text: string): File => new File([text], name);
+const quiet = (): void => undefined;
+const context = (tables: TableAddress[] = []) => ({ study: 's', tables, names: [] });
+const remedies = (change: object = {}) => remediesSchema.parse({ name: 'things', ...change });
+const texts = (desk: TableDesk): string[][] => desk.read(0, 99).map(({ cells }) => cells.map(({ text }) => text));
 
-const file = (text: string): File => new File([text], 'seeds.csv');
-
-test('a preview counts every row, keeps the first thousand, and reads them with other types when asked', async () => {
-  const desk = new TableDesk();
-  const shares: number[] = [];
-  const rows = Array.from({ length: 3000 }, (_, i) => `${i};${i === 2000 ? 'ten' : i}`);
-  const preview = await desk.preview('d1', file(`id;packets\n${rows.join('\n')}\nonly one\n`), undefined, (share) =>
-    shares.push(share),
-  );
-  expect(preview).toMatchObject({
-    rows: 3000,
-    faulty: { count: 1, first: [{ line: 3002 }] },
-    found: { delimiter: ';' },
+describe('a stored table', () => {
+  test('is sorted, searched and read in pieces; cells that do not fit are told apart', async () => {
+    const desk = new TableDesk();
+    const distributions = await desk.open('s', keepers());
+    expect(distributions.map(({ filled }) => filled)).toEqual([4, 2]);
+    expect(desk.view({ sort: 'packets', descending: true })).toBe(4);
+    expect(texts(desk).map(([name]) => name)).toEqual(['Tove', 'Zoë', 'Alban', 'Bo']);
+    expect(desk.read(2, 3)).toEqual([{ row: 1, cells: [{ text: 'Alban' }, { text: 'ten', tone: 'bad' }] }]);
+    expect(desk.view({ search: 'TEN' })).toBe(1);
+    expect([desk.placesOf(0, 9), desk.written([0, 9], [0, 2])]).toEqual([[1], [['Alban', 'ten']]]);
   });
-  expect(preview.columns.map(({ type }) => type)).toEqual(['number', 'number']);
-  expect(preview.columns[1].shares.number).toBeCloseTo(2999 / 3000, 10);
-  expect(shares.at(-1)).toBe(1);
-  expect(desk.view({})).toBe(1000);
-  desk.shape('d1', [
-    { name: 'id', type: 'text' },
-    { name: 'packets', type: 'date' },
-  ]);
-  expect(desk.read(5, 6)[0].cells).toEqual([
-    { text: '5', fits: true },
-    { text: '5', fits: false },
-  ]);
+
+  test('cells that were written are patched in, and stay under the new version', async () => {
+    const desk = new TableDesk();
+    const table = keepers();
+    await desk.open('s', table);
+    const changed = desk.patch('s', table, served + 1000, [{ row: 1, column: 1, text: '12' }, { row: 3, column: 1, text: '?' }]); // prettier-ignore
+    expect(changed[1].high).toBe(12);
+    expect(desk.read(1, 2)[0].cells[1]).toEqual({ text: '12' });
+    expect(desk.read(3, 4)[0].cells[1]).toEqual({ text: '?', tone: 'bad' });
+    const other = new TableDesk();
+    await other.open('s', { ...table, version: served + 1000 });
+    expect(texts(other)[1]).toEqual(['Alban', '12']);
+  });
+
+  test('find and replace says what is to be written', async () => {
+    const desk = new TableDesk();
+    await desk.open('s', keepers());
+    expect(desk.replacements('o', '0', { whole: false, exactly: false })).toEqual([
+      { row: 0, column: 0, text: 'T0ve' },
+      { row: 2, column: 0, text: 'Z0ë' },
+      { row: 3, column: 0, text: 'B0' },
+    ]);
+    expect(desk.replacements('ZOE', 'Zoe', { column: 0, whole: true, exactly: false })).toEqual([{ row: 2, column: 0, text: 'Zoe' }]); // prettier-ignore
+    expect(desk.replacements('$&.', 'x', { whole: false, exactly: true })).toEqual([]);
+    expect(desk.valuesLike(0, 'zo')).toEqual(['Zoë']);
+  });
+
+  test('a server that cannot serve it is quoted', async () => {
+    await expect(new TableDesk().open('s', { ...keepers(), key: 'gone' })).rejects.toThrow('changed meanwhile');
+  });
+
+  test('is looked through for the same findings as what comes in', async () => {
+    const desk = new TableDesk();
+    const stored = { ...keepers(), columns: [columns[0], { ...columns[1], type: 'text' as const }] };
+    const preview = await desk.check('k', keepers(), remedies({ columns, identity: ['name'] }), context([stored]));
+    expect(preview.findings.find(({ kind }) => kind === 'misfits')).toMatchObject({ count: 1 });
+    expect([preview.rows, preview.open]).toEqual([4, 0]);
+  });
 });
 
-test('several drafts lie on the desk apart; one taken off ends its reading', async () => {
-  const desk = new TableDesk();
-  await desk.preview('d1', file('a\n1\n'), undefined, () => undefined);
-  await desk.preview('d2', file('a\n2\n3\n'), undefined, () => undefined);
-  desk.shape('d1', [{ name: 'a', type: 'text' }]);
-  expect(cells(desk.read(0, 9))).toEqual(['1']);
-  desk.forget('d1');
-  desk.shape('d1', [{ name: 'a', type: 'text' }]);
-  expect(desk.read(0, 9)).toEqual([]);
-  const reading = desk.preview('d3', file(`a\n${'1\n'.repeat(400000)}`), undefined, () => desk.forget('d3'));
-  await expect(reading).rejects.toThrow(/was stopped/);
-});
+describe('files that come in', () => {
+  test('those with mostly the same columns are one table, others stand alone; one that cannot be read says why', async () => {
+    const desk = new TableDesk();
+    const files = [
+      file('a.csv', 'id,name,n\n1,x,2\n'),
+      file('b.csv', 'n;name;id\n3;y;4\n5\n'),
+      file('ties.csv', 'from,to\nx,y\n'),
+      file('broken.csv', 'a,b\n"x'),
+    ];
+    const { found, faults } = await desk.survey('d', files, {}, quiet);
+    expect(found.map(({ name, rows: count, sources }) => [name, count, sources.length])).toEqual([['a', 3, 2], ['ties', 1, 1]]); // prettier-ignore
+    expect(faults).toEqual([expect.stringContaining('“broken.csv”: a quote that opens')]);
+    await desk.openDraft('d', found[0].sources, {}, quiet);
+    const { preview } = await desk.prepare('d', remedies(), context());
+    expect(texts(desk)).toEqual([['1', 'x', '2', 'a.csv'], ['4', 'y', '3', 'b.csv']]); // prettier-ignore
+    expect([preview.aside[0].line, preview.asideCount, preview.all]).toEqual([3, 1, 3]);
+    expect(await desk.asideFile('d').text()).toContain('3,1 cell instead of 3');
+  });
 
-test('a file that cannot be read is refused in a sentence', async () => {
-  await expect(new TableDesk().preview('d', file(''), undefined, () => undefined)).rejects.toThrow(/is empty/);
+  test('remedies change what is on the desk; columns that name keepers point to them', async () => {
+    const desk = new TableDesk();
+    const [{ sources }] = (await desk.survey('d', [file('t.csv', 'who,n\nTove,1\nAlbann,2\nBo,x\nBo,3\n')], {}, quiet))
+      .found;
+    await desk.openDraft('d', sources, {}, quiet);
+    const first = await desk.prepare('d', remedies(), context([keepers()]));
+    expect(first.preview.specs[0]).toEqual({ name: 'who', type: 'reference', table: 'keepers', by: 'name' });
+    expect(desk.read(1, 2)[0].cells[0]).toEqual({ text: 'Albann', tone: 'odd' });
+    const near = await desk.prepare('d', remedies({ references: { who: { near: true } } }), context([keepers()]));
+    expect([near.preview.joins, desk.read(1, 2)[0].cells[0]]).toEqual([1, { text: 'Albann' }]);
+    const typed = await desk.prepare('d', remedies({ columns: [{ name: 'n', type: 'number' }] }), context([keepers()]));
+    expect(typed.preview.findings.some(({ kind }) => kind === 'misfits')).toBe(true);
+  });
+
+  test('a newer file is compared with the table it belongs to', async () => {
+    const desk = new TableDesk();
+    const [{ sources }] = (await desk.survey('d', [file('n.csv', 'name,packets\nTove,11\nAlban,ten\nNew,1\n')], {}, quiet)).found; // prettier-ignore
+    await desk.openDraft('d', sources, {}, quiet);
+    await desk.prepare('d', remedies({ into: { table: 'keepers', how: 'replace' } }), context([keepers()]));
+    expect(await desk.differences('d', 's', keepers())).toMatchObject({ added: 1, gone: 2, changed: { cells: 1 }, same: 1, by: ['name'] }); // prettier-ignore
+  });
+
+  test('a draft that was taken away is asked for anew', async () => {
+    const desk = new TableDesk();
+    await expect(desk.prepare('nothing', remedies(), context())).rejects.toThrow(/Bring it in again/);
+  });
 });

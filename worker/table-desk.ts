@@ -1,21 +1,28 @@
-/** A table on the desk: fetched once, then sorted, searched and read in pieces; and files looked through before they are stored. */
+/** Tables on the desk: laid there once, then sorted, searched and read in pieces; and files that are coming in. */
 import {
+  type Column,
   type Distribution,
-  type Table,
-  TableBuilder,
-  TypeSense,
+  type Misfits,
+  type RawTable,
+  Dictionary,
+  cellText,
   distribution,
+  rawCell,
+  typedColumn,
   viewRows,
   writtenCell,
 } from '@/core/tables';
-import type { ColumnSpec, ColumnType } from '@/core/tables';
-import { CsvReader, type CsvFound, type FaultyRow } from '@/core/formats';
-import { Fault } from '@/core/fault';
-import { fetchTable } from './tables';
+import type { Differences, Remedies } from '@/core/intake';
+import type { ReadSettings } from '@/core/formats/read';
+import { folded } from '@/core/names/keys';
+import type { TableAddress } from './protocol';
+import { type DraftPreview, type DraftSource, Drafts, type StoreAsk, type StudyContext, type Surveyed } from './drafts';
+import { fetchWritten, keepWritten } from './written';
 
 export interface GridCell {
   text: string;
-  fits: boolean;
+  /** Does not fit its type; or fits, but is worth a look. */
+  tone?: 'bad' | 'odd';
 }
 
 export interface GridView {
@@ -24,117 +31,217 @@ export interface GridView {
   descending?: boolean;
 }
 
-/** What looking through a file found. */
-export interface FilePreview {
-  found: CsvFound;
-  columns: { name: string; type: ColumnType; shares: Record<ColumnType, number>; filled: number }[];
-  rows: number;
-  faulty: { count: number; first: FaultyRow[] };
-  distributions: Distribution[];
+export interface CellEdit {
+  row: number;
+  column: number;
+  text: string;
 }
 
-/** Rows of a file that the preview's grid shows. */
-const previewRows = 1000;
-const shownFaulty = 200;
+interface Laid {
+  raw: RawTable;
+  columns: Column[];
+  misfits: Map<string, Misfits>;
+  odd: Map<string, Uint8Array>;
+}
+
+/** Characters of a cell that the grid shows; pictures are sent whole. */
+const shownText = 300;
+const mostPicture = 200_000;
 
 export class TableDesk {
-  private table: Table | undefined;
+  private laid: Laid | undefined;
   private rows: Uint32Array = new Uint32Array(0);
-  private readonly reading = new Set<string>();
+  private readonly drafts = new Drafts();
+  private turn = 0;
 
   /** Lays a stored table on the desk; returns the distributions of its columns. */
-  async open(study: string, key: string, version: number): Promise<Distribution[]> {
-    this.table = await fetchTable(study, key, version);
-    this.rows = viewRows(this.table, {});
-    return this.table.columns.map(distribution);
+  async open(study: string, table: TableAddress): Promise<Distribution[]> {
+    const turn = ++this.turn;
+    const raw = await fetchWritten(study, table);
+    // What was asked for last lies on the desk, however long each took.
+    if (turn !== this.turn) return [];
+    const typed = raw.columns.map((column, c) => typedColumn(column, table.columns[c]));
+    return this.lay({
+      raw,
+      columns: typed.map(({ column }) => column),
+      misfits: new Map(typed.flatMap(({ misfits }) => (misfits ? [[misfits.column, misfits]] : []))),
+      odd: new Map(),
+    });
+  }
+
+  private lay(laid: Laid): Distribution[] {
+    this.laid = laid;
+    this.rows = viewRows(this.table(), {});
+    return laid.columns.map(distribution);
+  }
+
+  private table() {
+    const { raw, columns, misfits } = this.laid ?? {
+      raw: { rows: 0 },
+      columns: [],
+      misfits: new Map<string, Misfits>(),
+    };
+    return { name: '', rows: raw.rows, columns, misfits: [...misfits.values()] };
   }
 
   /** Sorts and searches; returns the number of rows that are left. */
   view(view: GridView): number {
-    if (this.table) this.rows = viewRows(this.table, view);
+    this.rows = viewRows(this.table(), view);
     return this.rows.length;
   }
 
   /** Cells of the rows from … to − 1 of the present view, with each row's place in the table. */
   read(from: number, to: number): { row: number; cells: GridCell[] }[] {
-    const { table } = this;
-    if (!table) return [];
-    const misfits = table.columns.map((col) => table.misfits.find((entry) => entry.column === col.name));
+    const { laid } = this;
+    if (!laid) return [];
+    const misfits = laid.columns.map((col) => laid.misfits.get(col.name));
+    const odd = laid.columns.map((col) => laid.odd.get(col.name));
     return Array.from(this.rows.subarray(from, to), (row) => ({
       row,
-      cells: table.columns.map((col, c) => writtenCell(col, misfits[c], row)),
+      cells: laid.columns.map((col, c): GridCell => {
+        const { text, fits } = writtenCell(col, misfits[c], row);
+        const most = col.type === 'text' && col.as === 'picture' ? mostPicture : shownText;
+        const cell: GridCell = { text: text.length > most ? `${text.slice(0, most)}…` : text };
+        if (!fits) cell.tone = 'bad';
+        else if (odd[c]?.[row]) cell.tone = 'odd';
+        return cell;
+      }),
     }));
   }
 
-  /** Reads a whole file for its types and its faulty rows; its first rows stay on the desk under the draft's name. */
-  async preview(
-    draft: string,
-    file: File,
-    delimiter: string | undefined,
-    progress: (share: number) => void,
-  ): Promise<FilePreview> {
-    this.reading.add(draft);
-    const senses: TypeSense[] = [];
-    const first: string[][] = [];
-    const faulty: FaultyRow[] = [];
-    const reader = new CsvReader(
-      file.name,
-      {
-        rows: (cells) => {
-          for (let c = 0; c < cells.length; c++) (senses[c] ??= new TypeSense()).see(cells[c]);
-          if (first.length < previewRows) first.push(cells);
-        },
-        faulty: (row) => faulty.length < shownFaulty && faulty.push(row),
-      },
-      'aside',
-      { delimiter },
-    );
-    let done = 0;
-    const stream = file.stream().getReader();
-    for (;;) {
-      const piece = await stream.read();
-      if (piece.done) break;
-      reader.push(piece.value);
-      done += piece.value.length;
-      progress(done / file.size);
-      if (!this.reading.has(draft)) throw new Fault('The preview was stopped.');
-    }
-    const found = reader.end();
-    const columns = found.columns.map((name, c) => {
-      const sense = senses[c] ?? new TypeSense();
-      const shares = {
-        text: 1,
-        number: sense.share('number'),
-        yesno: sense.share('yesno'),
-        date: sense.share('date'),
-        list: 1,
-      };
-      return { name, type: sense.type(), shares, filled: sense.filled };
+  /** What was written in cells of the present view: rows from … to − 1, columns from … to − 1. */
+  written(rows: [number, number], columns: [number, number]): string[][] {
+    const { laid } = this;
+    if (!laid) return [];
+    return Array.from(this.rows.subarray(...rows), (row) => laid.raw.columns.slice(...columns).map((column) => rawCell(column, row))); // prettier-ignore
+  }
+
+  /** Places in the table of rows of the present view. */
+  placesOf(from: number, to: number): number[] {
+    return Array.from(this.rows.subarray(from, to));
+  }
+
+  /** Cells of a column (or of all) that hold a text, with it replaced: what is to be written. Without regard to capitals and accents where asked. */
+  replacements(
+    find: string,
+    replace: string,
+    settings: { column?: number; whole: boolean; exactly: boolean },
+  ): CellEdit[] {
+    const { laid } = this;
+    if (!laid || find === '') return [];
+    const edits: CellEdit[] = [];
+    const pattern = new RegExp(find.replace(/[.*+?^${}()|[\]\\]/g, '\\$&'), settings.exactly ? 'g' : 'gi');
+    laid.raw.columns.forEach((column, c) => {
+      if (settings.column !== undefined && settings.column !== c) return;
+      const next = column.dictionary.map((text) => {
+        if (settings.whole) return (settings.exactly ? text === find : folded(text) === folded(find)) ? replace : text;
+        return text.replace(pattern, () => replace);
+      });
+      column.codes.forEach((code, row) => next[code] !== column.dictionary[code] && edits.push({ row, column: c, text: next[code] })); // prettier-ignore
     });
-    this.drafts.set(draft, first);
-    const distributions = this.shape(draft, columns);
-    return {
-      found,
+    return edits;
+  }
+
+  /** Writes cells that the server has taken over, and keeps the table under its new version. Returns the distributions of the columns that changed. */
+  patch(study: string, table: TableAddress, version: number, edits: readonly CellEdit[]): Record<number, Distribution> {
+    const { laid } = this;
+    if (!laid) return {};
+    const touched = new Set(edits.map(({ column }) => column));
+    const changed: Record<number, Distribution> = {};
+    const columns = laid.raw.columns.map((column, c) => {
+      if (!touched.has(c)) return column;
+      const dictionary = new Dictionary(column.dictionary);
+      const codes = column.codes.slice();
+      for (const { row, column: at, text } of edits) if (at === c) codes[row] = dictionary.code(text);
+      return { ...column, codes, dictionary: dictionary.texts };
+    });
+    laid.raw = { ...laid.raw, columns };
+    for (const c of touched) {
+      const { column, misfits } = typedColumn(columns[c], table.columns[c]);
+      laid.columns[c] = column;
+      if (misfits) laid.misfits.set(column.name, misfits);
+      else laid.misfits.delete(column.name);
+      changed[c] = distribution(column);
+    }
+    keepWritten(study, table.key, version, laid.raw);
+    return changed;
+  }
+
+  /** Values of a column that begin with (or hold) a text, for choosing from; at most 12. */
+  valuesLike(column: number, text: string): string[] {
+    const col = this.laid?.columns[column];
+    if (!col || (col.type !== 'text' && col.type !== 'list')) return [];
+    const wanted = folded(text.trim());
+    const begins = col.dictionary.filter((value) => folded(value).startsWith(wanted));
+    const holds = begins.length < 12 ? col.dictionary.filter((value) => folded(value).includes(wanted)) : [];
+    return [...new Set([...begins, ...holds])].slice(0, 12);
+  }
+
+  /** The typed text of a cell, as an editor shows what its type makes of it. */
+  shown(row: number, column: number): string {
+    const col = this.laid?.columns[column];
+    return col ? cellText(col, row) : '';
+  }
+
+  // Drafts.
+
+  survey(
+    id: string,
+    files: File[],
+    settings: ReadSettings,
+    progress: (share: number) => void,
+  ): Promise<{ found: Surveyed[]; faults: string[] }> {
+    return this.drafts.survey(id, files, settings, progress);
+  }
+  stop(id: string): void {
+    this.drafts.stop(id);
+  }
+  openDraft(
+    id: string,
+    sources: DraftSource[],
+    settings: ReadSettings,
+    progress: (share: number) => void,
+  ): Promise<void> {
+    return this.drafts.open(id, sources, settings, progress);
+  }
+  forget(id: string): void {
+    this.drafts.forget(id);
+  }
+
+  /** Prepares a draft under its remedies and lays it on the desk. */
+  async prepare(
+    id: string,
+    remedies: Remedies,
+    context: StudyContext,
+  ): Promise<{ preview: DraftPreview; distributions: Distribution[] }> {
+    const turn = ++this.turn;
+    const {
+      table: raw,
       columns,
-      rows: reader.rowCount,
-      faulty: { count: reader.faultyCount, first: faulty },
-      distributions,
-    };
-  }
-  private readonly drafts = new Map<string, string[][]>();
-
-  /** Lays a draft's first rows on the desk, read with the given types. */
-  shape(draft: string, columns: ColumnSpec[]): Distribution[] {
-    const builder = new TableBuilder('preview', columns);
-    for (const cells of this.drafts.get(draft) ?? []) builder.push(cells);
-    this.table = builder.done();
-    this.rows = viewRows(this.table, {});
-    return this.table.columns.map(distribution);
+      misfits,
+      odd,
+    } = await this.drafts.prepare(id, remedies, context, remedies.into?.table);
+    if (turn !== this.turn) return { preview: this.drafts.preview(id), distributions: [] };
+    const distributions = this.lay({ raw, columns, odd, misfits: new Map(misfits.map((one) => [one.column, one])) });
+    return { preview: this.drafts.preview(id), distributions };
   }
 
-  /** Takes a draft off the desk; a preview that still reads it ends. */
-  forget(draft: string): void {
-    this.drafts.delete(draft);
-    this.reading.delete(draft);
+  /** The findings in a stored table; marks the cells worth a look where the table is on the desk. */
+  async check(id: string, table: TableAddress, remedies: Remedies, context: StudyContext): Promise<DraftPreview> {
+    const raw = await this.drafts.openStored(id, context.study, table);
+    const { odd } = await this.drafts.prepare(id, remedies, context, table.key);
+    if (this.laid?.raw === raw)
+      for (const [name, marks] of odd) if (marks.length === raw.rows) this.laid.odd.set(name, marks);
+    return this.drafts.preview(id);
+  }
+
+  asideFile(id: string): Blob {
+    return this.drafts.asideFile(id);
+  }
+  differences(id: string, study: string, table: TableAddress): Promise<Differences> {
+    return this.drafts.differences(id, study, table);
+  }
+  store(id: string, ask: StoreAsk, progress: (share: number) => void): Promise<{ key: string; rows: number }> {
+    return this.drafts.store(id, ask, progress);
   }
 }

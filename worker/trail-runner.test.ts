@@ -41,6 +41,7 @@ function opened(layout: string | null = null) {
     study: `s${study}`,
     network: 'n',
     layout,
+    names: [],
     tables: [{ key: 'ties', name: 'Ties', version: 1, rows: 300, columns: [] }],
   });
   const results: Result[] = [];

@@ -13,6 +13,7 @@ import {
   layoutKey,
   memoKey,
   runTrail,
+  sourceOf,
 } from '@/core/trail';
 import { type Scene, categories, dress, plainStyle, sceneOf } from '@/core/style';
 import { canvasPen, drawPage, svg, thumbnail } from '@/core/figure';
@@ -126,18 +127,15 @@ export class TrailRunner implements TrailService {
 
   /** The tables that the trail reads, fetched. */
   private async source(trail: Trail): Promise<Source> {
-    const { study, tables } = this.address ?? { study: '', tables: [] };
+    const { study, tables, names } = this.address ?? { study: '', tables: [], names: [] };
     const first = trail.steps[0];
     const wanted = first?.kind === 'ties' ? [first.table, first.nodes?.table] : [];
     const held = new Map<string, Table>();
     for (const { key, version } of tables) {
       if (wanted.includes(key)) held.set(key, await fetchTable(study, key, version));
     }
-    return {
-      keys: () => tables.map(({ key }) => key),
-      version: (key) => `${tables.find((table) => table.key === key)?.version}`,
-      table: (key) => held.get(key) as Table,
-    };
+    const versions = tables.map(({ key, version }) => ({ key, version: String(version) }));
+    return sourceOf(versions, (key) => held.get(key) as Table, names);
   }
 
   /** Digest of the layout the trail asks for; where the server keeps its positions, they are put where the run will look for them. */

@@ -1,8 +1,8 @@
 /** Brings the database to the present schema and clears away what was deleted over a week ago. */
 import { join } from 'node:path';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
-import { notInArray, sql } from 'drizzle-orm';
-import { database, network, pool, record, study, studyTable } from '.';
+import { sql } from 'drizzle-orm';
+import { database, namesList, network, pool, study, studyTable } from '.';
 
 export async function migrateDatabase(root = process.cwd()): Promise<void> {
   const client = await pool().connect();
@@ -10,13 +10,20 @@ export async function migrateDatabase(root = process.cwd()): Promise<void> {
     // Two starts at once take turns.
     await client.query('select pg_advisory_lock(7250134)');
     await migrate(database(), { migrationsFolder: join(root, 'server', 'db', 'migrations') });
-    for (const table of [study, studyTable, network]) {
+    for (const table of [study, studyTable, network, namesList]) {
       await database()
         .delete(table)
         .where(sql`${table.deletedAt} < now() - interval '7 days'`);
     }
-    const present = database().select({ id: studyTable.id }).from(studyTable);
-    await database().delete(record).where(notInArray(record.tableId, present));
+    // Rows that no table holds or held go with their sets.
+    await client.query(`
+      create temporary table present_set on commit preserve rows as
+        select set_id as id from study_table
+        union select (before->>'setId')::int from table_change where before is not null
+        union select (after->>'setId')::int from table_change where after is not null`);
+    await client.query('delete from record where set_id not in (select id from present_set)');
+    await client.query('delete from record_set where id not in (select id from present_set)');
+    await client.query('drop table present_set');
   } finally {
     await client.query('select pg_advisory_unlock(7250134)').catch(() => undefined);
     client.release();

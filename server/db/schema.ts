@@ -13,6 +13,8 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core';
 import type { ColumnSpec } from '@/core/tables';
+import type { Aside } from '@/core/intake';
+import type { ColumnRef } from '@/core/names';
 import type { Trail } from '@/core/trail';
 
 const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
@@ -28,6 +30,12 @@ export const study = pgTable('study', {
   deletedAt: moment('deleted_at'),
 });
 
+/** Rows that were stored together. A table points to one; what it held before points to others. */
+export const recordSet = pgTable('record_set', {
+  id: integer('id').primaryKey().generatedAlwaysAsIdentity(),
+  createdAt: moment('created_at').notNull().default(now),
+});
+
 /** A table of a study; trails name it by its key. Its version grows with every change of its contents. */
 export const studyTable = pgTable(
   'study_table',
@@ -39,8 +47,11 @@ export const studyTable = pgTable(
     key: text('key').notNull(),
     name: text('name').notNull(),
     columns: json('columns').$type<ColumnSpec[]>().notNull(),
+    setId: integer('set_id').notNull(),
     rows: integer('rows').notNull(),
     version: integer('version').notNull().default(1),
+    /** Rows of the file that were not stored, with their reasons. */
+    aside: json('aside').$type<Aside[]>().notNull().default([]),
     /** Where it came from, in words. */
     origin: text('origin').notNull(),
     createdAt: moment('created_at').notNull().default(now),
@@ -56,11 +67,84 @@ export const studyTable = pgTable(
 export const record = pgTable(
   'record',
   {
-    tableId: integer('table_id').notNull(),
+    setId: integer('set_id').notNull(),
     position: integer('position').notNull(),
     cells: json('cells').$type<string[]>().notNull(),
   },
-  (table) => [primaryKey({ columns: [table.tableId, table.position] })],
+  (table) => [primaryKey({ columns: [table.setId, table.position] })],
+);
+
+/** What a table consists of, apart from single cells. */
+export interface TableState {
+  setId: number;
+  columns: ColumnSpec[];
+  rows: number;
+}
+/** Position, column, text before and after. */
+export type CellChange = [number, number, string, string];
+/** Whether a change was made, taken back, or made again. */
+export type ChangeRole = 'do' | 'undo' | 'redo';
+
+/** Every change of a table's contents: cells, or all that it consists of. `of` is the version that was taken back or made again. */
+export const tableChange = pgTable(
+  'table_change',
+  {
+    tableId: integer('table_id')
+      .notNull()
+      .references(() => studyTable.id, { onDelete: 'cascade' }),
+    version: integer('version').notNull(),
+    what: text('what').notNull(),
+    role: text('role').$type<ChangeRole>().notNull().default('do'),
+    of: integer('of'),
+    cells: json('cells').$type<CellChange[]>(),
+    before: json('before').$type<TableState>(),
+    after: json('after').$type<TableState>(),
+    at: moment('at').notNull().default(now),
+  },
+  (table) => [primaryKey({ columns: [table.tableId, table.version] })],
+);
+
+/** Names: the joined spellings of columns that hold the same kind of thing. */
+export const namesList = pgTable(
+  'names_list',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    studyId: uuid('study_id')
+      .notNull()
+      .references(() => study.id, { onDelete: 'cascade' }),
+    name: text('name').notNull(),
+    columns: json('columns').$type<ColumnRef[]>().notNull(),
+    entries: json('entries').$type<Record<string, string>>().notNull().default({}),
+    rejected: json('rejected').$type<string[]>().notNull().default([]),
+    version: integer('version').notNull().default(1),
+    createdAt: moment('created_at').notNull().default(now),
+    deletedAt: moment('deleted_at'),
+  },
+  (table) => [index('names_list_study').on(table.studyId)],
+);
+
+/** What a change sets: by value its form before and after (null: it stands for itself); pairs rejected and no longer rejected. */
+export interface NamesEdit {
+  entries: Record<string, [string | null, string | null]>;
+  rejected: string[];
+  unrejected: string[];
+  columns?: [ColumnRef[], ColumnRef[]];
+}
+
+export const namesChange = pgTable(
+  'names_change',
+  {
+    listId: uuid('list_id')
+      .notNull()
+      .references(() => namesList.id, { onDelete: 'cascade' }),
+    version: integer('version').notNull(),
+    what: text('what').notNull(),
+    role: text('role').$type<ChangeRole>().notNull().default('do'),
+    of: integer('of'),
+    edit: json('edit').$type<NamesEdit>().notNull(),
+    at: moment('at').notNull().default(now),
+  },
+  (table) => [primaryKey({ columns: [table.listId, table.version] })],
 );
 
 /** A trail with its name. Its version grows with every save, and a save names the version it builds on. */

@@ -1,6 +1,8 @@
 /** Tables of a study: listed, brought in, read as columns, renamed, deleted and brought back. */
 import { and, asc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import type { PoolClient } from 'pg';
 import type { ColumnSpec } from '@/core/tables';
+import type { Aside } from '@/core/intake';
 import { Fault } from '@/core/fault';
 import { database, studyTable } from '@/server/db';
 import { NotFound, studyFor } from '@/server/access';
@@ -33,35 +35,62 @@ export async function listTables(studyId: string): Promise<TableHead[]> {
     .orderBy(asc(studyTable.id));
 }
 
-/** The table with its inner id; a NotFound where the study has none of the key. */
-export async function tableFor(studyId: string, key: string): Promise<TableHead & { id: number }> {
+/** The table with its inner id and its rows' set; a NotFound where the study has none of the key. */
+export async function tableFor(studyId: string, key: string): Promise<TableHead & { id: number; setId: number }> {
   const found = await database()
-    .select({ ...head, id: studyTable.id })
+    .select({ ...head, id: studyTable.id, setId: studyTable.setId })
     .from(studyTable)
     .where(and(eq(studyTable.studyId, studyId), eq(studyTable.key, key), isNull(studyTable.deletedAt)));
   if (!found[0]) throw new NotFound(`The study has no table “${key}”. It may have been deleted.`);
   return found[0];
 }
 
-/** Another name, or other column types; types change what cells mean, so the version grows with them. */
-export async function changeTable(
+/** A table that nobody else changes until the transaction ends. */
+export interface LockedTable {
+  id: number;
+  studyId: string;
+  key: string;
+  name: string;
+  columns: ColumnSpec[];
+  setId: number;
+  rows: number;
+  version: number;
+}
+
+/** Locks a table; a Fault where it has another version than the change was decided on. */
+export async function lockedTable(
+  client: PoolClient,
   studyId: string,
   key: string,
-  change: { name?: string; columns?: ColumnSpec[] },
-): Promise<void> {
-  await studyFor(studyId, 'edit');
-  const table = await tableFor(studyId, key);
-  const { columns } = change;
-  if (columns && columns.map(({ name }) => name).join('\n') !== table.columns.map(({ name }) => name).join('\n')) {
-    throw new Fault('The columns of the table have changed meanwhile. Open it again.', 'columns');
+  base?: number,
+): Promise<LockedTable> {
+  const { rows } = await client.query<Omit<LockedTable, 'studyId'>>(
+    'select id, key, name, columns, set_id as "setId", rows, version from study_table where study_id = $1 and key = $2 and deleted_at is null for update',
+    [studyId, key],
+  );
+  const table = rows[0] as Omit<LockedTable, 'studyId'> | undefined;
+  if (!table) throw new NotFound(`The study has no table “${key}”. It may have been deleted.`);
+  if (base !== undefined && table.version !== base) {
+    throw new Fault(
+      `“${table.name}” was changed meanwhile by somebody else. It is shown as it is now; make your change again.`,
+      key,
+    );
   }
-  await database()
-    .update(studyTable)
-    .set({
-      ...(change.name === undefined ? {} : { name: cleanName(change.name, 'table') }),
-      ...(columns ? { columns, version: sql`${studyTable.version} + 1` } : {}),
-    })
-    .where(eq(studyTable.id, table.id));
+  return { ...table, studyId };
+}
+
+/** Rows of the file that were not stored, with their reasons. */
+export async function setAside(studyId: string, key: string): Promise<Aside[]> {
+  await studyFor(studyId, 'read');
+  const { id } = await tableFor(studyId, key);
+  const found = await database().select({ aside: studyTable.aside }).from(studyTable).where(eq(studyTable.id, id));
+  return found[0]?.aside ?? [];
+}
+
+export async function renameTable(studyId: string, key: string, name: string): Promise<void> {
+  await studyFor(studyId, 'edit');
+  const { id } = await tableFor(studyId, key);
+  await database().update(studyTable).set({ name: cleanName(name, 'table') }).where(eq(studyTable.id, id)); // prettier-ignore
   await touchStudy(studyId);
 }
 

@@ -1,30 +1,56 @@
-/** A stored table as typed columns. */
+/** A stored table: as typed columns, and as it was written. */
 import { TableBuilder, type Table } from '@/core/tables';
-import { pool } from '@/server/db';
 import { NotFound, studyFor } from '@/server/access';
-import { tableFor } from '.';
+import { pool } from '@/server/db';
+import { type TableHead, tableFor } from '.';
+import { readRows } from './record-sets';
+import { inTransaction } from './transaction';
 
-const batch = 5000;
-
-/** The table's columns at the given version; a NotFound where it has another by now. */
-export async function readTable(studyId: string, key: string, version?: number): Promise<Table> {
+async function headAt(studyId: string, key: string, version?: number): Promise<TableHead & { setId: number }> {
   await studyFor(studyId, 'read');
   const head = await tableFor(studyId, key);
   if (version !== undefined && head.version !== version) {
     throw new NotFound(`The table “${head.name}” has changed meanwhile. Open it again.`);
   }
-  const builder = new TableBuilder(key, head.columns);
+  return head;
+}
+
+/** The table's columns at the given version; a NotFound where it has another by now. */
+export function readTable(studyId: string, key: string, version?: number): Promise<Table> {
+  return inTransaction(async (client) => {
+    const head = await headAt(studyId, key, version);
+    const builder = new TableBuilder(key, head.columns);
+    for await (const cells of readRows(client, head.setId, head.rows)) builder.push(cells);
+    return builder.done();
+  }, 'read');
+}
+
+/** The rows as they were written, each a line of JSON, about 64 kB at a time; a NotFound, before anything is read, where the table has another version. */
+export async function writtenRows(studyId: string, key: string, version?: number): Promise<AsyncGenerator<string>> {
+  const { setId, rows } = await headAt(studyId, key, version);
+  return pieces(setId, rows);
+}
+
+async function* pieces(setId: number, rows: number): AsyncGenerator<string> {
   const client = await pool().connect();
   try {
-    for (let from = 0; from < head.rows; from += batch) {
-      const { rows } = await client.query<{ cells: string[] }>(
-        'select cells from record where table_id = $1 and position >= $2 and position < $3 order by position',
-        [head.id, from, from + batch],
-      );
-      for (const { cells } of rows) builder.push(cells);
+    let text = '';
+    for await (const cells of readRows(client, setId, rows)) {
+      text += `${JSON.stringify(cells)}\n`;
+      if (text.length > 65536) {
+        yield text;
+        text = '';
+      }
     }
+    if (text) yield text;
   } finally {
     client.release();
   }
-  return builder.done();
+}
+
+/** The rows as they were written, all at once. */
+export async function allWrittenRows(studyId: string, key: string): Promise<string[][]> {
+  let text = '';
+  for await (const piece of await writtenRows(studyId, key)) text += piece;
+  return text.split('\n').flatMap((line) => (line === '' ? [] : [JSON.parse(line) as string[]]));
 }

@@ -1,5 +1,7 @@
 import type { Metadata } from 'next';
 import { studyFor } from '@/server/access';
+import { openNames } from '@/server/names';
+import { practiceFiles } from '@/server/practice';
 import { listTables } from '@/server/tables';
 import { RecordsPage } from '@/ui/records/records-page';
 import { orNotFound } from '@/app/or-not-found';
@@ -10,7 +12,8 @@ export const metadata: Metadata = { title: 'Records · Nunatak' };
 export default async function Records({ params }: { params: Promise<{ study: string }> }) {
   const shown = await orNotFound(async () => {
     const study = await studyFor((await params).study, 'read');
-    return { study, tables: await listTables(study.id) };
+    const [tables, names] = await Promise.all([listTables(study.id), openNames(study.id)]);
+    return { study, tables, names, practice: practiceFiles() };
   });
   return <RecordsPage {...shown} />;
 }

@@ -1,13 +1,13 @@
-import { importBody } from '@/server/tables/import';
+import { storeBody } from '@/server/tables/store';
 import { fromHere, responded } from '@/server/answer';
 import { Fault } from '@/core/fault';
 
-/** Brings a file in: the body is a line of JSON that says what is to be done, and the file's bytes after it. */
+/** Stores a table: the body is a line of JSON that says what it is, and a line for each row. */
 export function POST(request: Request, { params }: { params: Promise<{ study: string }> }): Promise<Response> {
   return responded(async () => {
     fromHere(request);
-    if (!request.body) throw new Fault('The request brings no file. Try again.');
+    if (!request.body) throw new Fault('The request brings nothing. Try again.');
     const body = request.body as unknown as AsyncIterable<Uint8Array>;
-    return Response.json(await importBody((await params).study, body), { status: 201 });
+    return Response.json(await storeBody((await params).study, body), { status: 201 });
   });
 }

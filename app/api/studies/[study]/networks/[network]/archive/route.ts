@@ -1,5 +1,5 @@
 import { archiveOf } from '@/server/networks/archive';
-import { keyFrom } from '@/server/tables/import';
+import { keyFrom } from '@/server/tables/store';
 import { responded } from '@/server/answer';
 
 /** The network with its trail and tables, as a ZIP of JSON and CSV. */

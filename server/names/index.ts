@@ -1,0 +1,264 @@
+/** Names of a study: lists, each with its entries, versions and what was changed. */
+import { and, asc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import type { PoolClient } from 'pg';
+import { z } from 'zod';
+import { type NamesList, columnRefSchema } from '@/core/names';
+import { Fault } from '@/core/fault';
+import { NotFound, studyFor } from '@/server/access';
+import { type NamesEdit, database, namesList } from '@/server/db';
+import { type Kept, stacks } from '@/server/history';
+import { cleanName, touchStudy } from '@/server/studies';
+import { inTransaction } from '@/server/tables/transaction';
+
+export interface NamesHead extends Pick<NamesList, 'name' | 'version'> {
+  id: string;
+  columns: { table: string; column: string }[];
+  /** Variants that count as another form, or are dropped. */
+  joined: number;
+}
+
+/** The study's lists with all of their entries, in the order in which they were made. */
+export async function openNames(studyId: string): Promise<(NamesList & { id: string })[]> {
+  await studyFor(studyId, 'read');
+  return database()
+    .select({
+      id: namesList.id,
+      name: namesList.name,
+      columns: namesList.columns,
+      entries: namesList.entries,
+      rejected: namesList.rejected,
+      version: namesList.version,
+    })
+    .from(namesList)
+    .where(and(eq(namesList.studyId, studyId), isNull(namesList.deletedAt)))
+    .orderBy(asc(namesList.createdAt), asc(namesList.id));
+}
+
+export async function listNames(studyId: string): Promise<NamesHead[]> {
+  const lists = await openNames(studyId);
+  return lists.map(({ id, name, version, columns, entries }) => ({
+    id,
+    name,
+    version,
+    columns: [...columns],
+    joined: Object.keys(entries).length,
+  }));
+}
+
+const refsSchema = z.array(columnRefSchema).min(1).max(200);
+
+export async function createNames(
+  studyId: string,
+  name: string,
+  columns: { table: string; column: string }[],
+): Promise<{ id: string }> {
+  await studyFor(studyId, 'edit');
+  const refs = refsSchema.parse(columns);
+  return inTransaction(async (client) => {
+    await free(client, studyId, refs);
+    const made = await client.query<{ id: string }>(
+      'insert into names_list (study_id, name, columns) values ($1, $2, $3) returning id',
+      [studyId, cleanName(name, 'list'), JSON.stringify(refs)],
+    );
+    return made.rows[0];
+  });
+}
+
+/** A column is read by one list at most. */
+async function free(
+  client: PoolClient,
+  studyId: string,
+  refs: readonly { table: string; column: string }[],
+  except?: string,
+): Promise<void> {
+  const { rows } = await client.query<{ id: string; name: string; columns: { table: string; column: string }[] }>(
+    'select id, name, columns from names_list where study_id = $1 and deleted_at is null for update',
+    [studyId],
+  );
+  for (const { id, name, columns } of rows) {
+    const shared = id === except ? undefined : columns.find((one) => refs.some((ref) => ref.table === one.table && ref.column === one.column)); // prettier-ignore
+    if (shared)
+      throw new Fault(
+        `The list “${name}” reads ${shared.table}.${shared.column} already. Take the column out there first.`,
+        name,
+      );
+  }
+}
+
+export interface LockedList {
+  id: string;
+  studyId: string;
+  name: string;
+  columns: { table: string; column: string }[];
+  entries: Record<string, string>;
+  rejected: string[];
+  version: number;
+}
+
+export async function lockedList(client: PoolClient, studyId: string, id: string): Promise<LockedList> {
+  const { rows } = z.uuid().safeParse(id).success
+    ? await client.query<Omit<LockedList, 'studyId'>>(
+        'select id, name, columns, entries, rejected, version from names_list where study_id = $1 and id = $2 and deleted_at is null for update',
+        [studyId, id],
+      )
+    : { rows: [] };
+  const list = rows[0] as Omit<LockedList, 'studyId'> | undefined;
+  if (!list) throw new NotFound('This list of names is not there. It may have been deleted.');
+  return { ...list, studyId };
+}
+
+const value = z.string().max(100_000);
+export const namesEditSchema = z.object({
+  /** By value: the form it counts as from now on, or null where it stands for itself. */
+  entries: z.record(value, value.nullable()).default({}),
+  reject: z.array(value).max(500_000).default([]),
+  unreject: z.array(value).max(500_000).default([]),
+  columns: refsSchema.optional(),
+  what: z.string().max(300),
+});
+export type NamesEditRequest = z.input<typeof namesEditSchema>;
+
+/** Sets entries; keeps what they were before, so that it can be taken back. Returns the new version. */
+export async function writeNames(
+  client: PoolClient,
+  list: LockedList,
+  edit: NamesEdit,
+  what: string,
+  role: { role: Kept['role']; of: number | null } = { role: 'do', of: null },
+): Promise<number> {
+  const entries = new Map(Object.entries(list.entries));
+  for (const [from, [, to]] of Object.entries(edit.entries)) {
+    if (to === null) entries.delete(from);
+    else entries.set(from, to);
+  }
+  const rejected = new Set(list.rejected);
+  edit.rejected.forEach((pair) => rejected.add(pair));
+  edit.unrejected.forEach((pair) => rejected.delete(pair));
+  const version = list.version + 1;
+  await client.query('update names_list set entries = $1, rejected = $2, columns = $3, version = $4 where id = $5', [
+    JSON.stringify(Object.fromEntries(entries)),
+    JSON.stringify([...rejected]),
+    JSON.stringify(edit.columns?.[1] ?? list.columns),
+    version,
+    list.id,
+  ]);
+  await client.query(
+    'insert into names_change (list_id, version, what, role, of, edit) values ($1, $2, $3, $4, $5, $6)',
+    [list.id, version, what, role.role, role.of, JSON.stringify(edit)],
+  );
+  return version;
+}
+
+/** The edit with what each entry was before. */
+export function withBefore(list: LockedList, entries: Readonly<Record<string, string | null>>): NamesEdit['entries'] {
+  const own = (key: string): string | null => (Object.hasOwn(list.entries, key) ? list.entries[key] : null);
+  return Object.fromEntries(
+    Object.entries(entries).flatMap(([key, to]) => (own(key) === to ? [] : [[key, [own(key), to]]])),
+  );
+}
+
+/** Changes a list on top of the version it was decided on; a Fault where somebody else changed it meanwhile. */
+export async function changeNames(
+  studyId: string,
+  id: string,
+  base: number,
+  asked: NamesEditRequest,
+): Promise<{ version: number }> {
+  await studyFor(studyId, 'edit');
+  const request = namesEditSchema.parse(asked);
+  const version = await inTransaction(async (client) => {
+    const list = await lockedList(client, studyId, id);
+    if (list.version !== base) {
+      throw new Fault(
+        `“${list.name}” was changed meanwhile by somebody else. It is shown as it is now; make your change again.`,
+        id,
+      );
+    }
+    if (request.columns) await free(client, studyId, request.columns, id);
+    const had = new Set(list.rejected);
+    const edit: NamesEdit = {
+      entries: withBefore(list, request.entries),
+      rejected: request.reject.filter((pair) => !had.has(pair)),
+      unrejected: request.unreject.filter((pair) => had.has(pair)),
+      ...(request.columns ? { columns: [list.columns, request.columns] } : {}),
+    };
+    return writeNames(client, list, edit, request.what);
+  });
+  await touchStudy(studyId);
+  return { version };
+}
+
+/** What can be taken back and made again, in words. */
+export async function namesHistory(studyId: string, id: string): Promise<{ undo?: string; redo?: string }> {
+  await studyFor(studyId, 'read');
+  return inTransaction(async (client) => {
+    const { rows } = await client.query<Kept & { what: string }>(
+      'select names_change.version, role, of, what from names_change join names_list on list_id = id where study_id = $1 and list_id = $2 order by names_change.version',
+      [studyId, z.uuid().parse(id)],
+    );
+    const { undo, redo } = stacks(rows);
+    const what = (version: number | undefined): string | undefined => rows.find((row) => row.version === version)?.what;
+    return { undo: what(undo.at(-1)), redo: what(redo.at(-1)) };
+  }, 'read');
+}
+
+/** Takes the last change of a list back, or makes it again. */
+export async function stepNames(
+  studyId: string,
+  id: string,
+  direction: 'undo' | 'redo',
+): Promise<{ version: number; what: string }> {
+  await studyFor(studyId, 'edit');
+  const result = await inTransaction(async (client) => {
+    const list = await lockedList(client, studyId, id);
+    const { rows } = await client.query<Kept & { what: string; edit: NamesEdit }>(
+      'select version, role, of, what, edit from names_change where list_id = $1 order by version',
+      [list.id],
+    );
+    const of = stacks(rows)[direction].at(-1);
+    const change = rows.find((row) => row.version === of);
+    if (!change || of === undefined) throw new Fault(`There is nothing to ${direction} in “${list.name}”.`, id);
+    const { edit, what } = change;
+    const back = direction === 'undo';
+    const inverse: NamesEdit = {
+      entries: Object.fromEntries(
+        Object.entries(edit.entries).map(([key, [before, after]]) => [key, back ? [after, before] : [before, after]]),
+      ),
+      rejected: back ? edit.unrejected : edit.rejected,
+      unrejected: back ? edit.rejected : edit.unrejected,
+      ...(edit.columns ? { columns: back ? [edit.columns[1], edit.columns[0]] : edit.columns } : {}),
+    };
+    return { version: await writeNames(client, list, inverse, what, { role: direction, of }), what };
+  });
+  await touchStudy(studyId);
+  return result;
+}
+
+export async function renameNames(studyId: string, id: string, name: string): Promise<void> {
+  await studyFor(studyId, 'edit');
+  const clean = cleanName(name, 'list');
+  await inTransaction(async (client) => {
+    const list = await lockedList(client, studyId, id);
+    await client.query('update names_list set name = $1 where id = $2', [clean, list.id]);
+  });
+}
+
+export async function deleteNames(studyId: string, id: string): Promise<void> {
+  await studyFor(studyId, 'edit');
+  await inTransaction(async (client) => {
+    const list = await lockedList(client, studyId, id);
+    await client.query('update names_list set deleted_at = now() where id = $1', [list.id]);
+  });
+  await touchStudy(studyId);
+}
+
+/** Takes a deletion back. */
+export async function restoreNames(studyId: string, id: string): Promise<void> {
+  await studyFor(studyId, 'edit');
+  const restored = await database()
+    .update(namesList)
+    .set({ deletedAt: null })
+    .where(and(eq(namesList.studyId, studyId), eq(namesList.id, z.uuid().parse(id)), isNotNull(namesList.deletedAt)))
+    .returning({ id: sql<string>`${namesList.id}` });
+  if (!restored.length) throw new NotFound('There is no deleted list to bring back.');
+}

@@ -1,0 +1,173 @@
+/** Editing by hand: cells, rows, columns. Every change is made on the version it was decided on, and can be taken back. */
+import type { PoolClient } from 'pg';
+import { z } from 'zod';
+import { type ColumnSpec, columnSpecSchema } from '@/core/tables';
+import { Fault, counted } from '@/core/fault';
+import { studyFor } from '@/server/access';
+import { cleanName, touchStudy } from '@/server/studies';
+import { appendRows } from './append';
+import { bringBack, formerStates, recordChange, stepBack, undoable, withSpec, writeCells } from './change';
+import { newSet, readRows } from './record-sets';
+import { type LockedTable, lockedTable, tableFor } from '.';
+import { inTransaction } from './transaction';
+
+const place = z.number().int().min(0);
+const cell = z.string().max(8_000_000);
+
+export const editSchema = z.discriminatedUnion('kind', [
+  z.object({
+    kind: z.literal('cells'),
+    edits: z.array(z.object({ row: place, column: place, text: cell })).max(2_000_000),
+    what: z.string().max(300),
+  }),
+  z.object({ kind: z.literal('add rows'), at: place, rows: z.array(z.array(cell)).max(200_000) }),
+  z.object({ kind: z.literal('delete rows'), rows: z.array(place).max(2_000_000) }),
+  z.object({ kind: z.literal('add column'), at: place, spec: columnSpecSchema, fill: cell.default('') }),
+  z.object({ kind: z.literal('delete column'), column: place }),
+  z.object({ kind: z.literal('change column'), column: place, spec: columnSpecSchema }),
+  z.object({ kind: z.literal('identity'), columns: z.array(z.string()) }),
+]);
+export type Edit = z.input<typeof editSchema>;
+
+export interface Edited {
+  version: number;
+}
+
+/** Makes one change on top of the version it was decided on. */
+export async function editTable(studyId: string, key: string, base: number, edit: Edit): Promise<Edited> {
+  await studyFor(studyId, 'edit');
+  const parsed = editSchema.parse(edit);
+  const version = await inTransaction(async (client) => {
+    const table = await lockedTable(client, studyId, key, base);
+    return apply(client, table, parsed);
+  });
+  await touchStudy(studyId);
+  return { version };
+}
+
+async function apply(client: PoolClient, table: LockedTable, edit: z.output<typeof editSchema>): Promise<number> {
+  const { columns, rows } = table;
+  const width = columns.length;
+  switch (edit.kind) {
+    case 'cells':
+      return writeCells(client, table, edit.edits, edit.what);
+    case 'add rows': {
+      if (edit.rows.some((cells) => cells.length > width))
+        throw new Fault(`A row has more cells than “${table.name}” has columns. Add columns first.`, table.name);
+      const lines = edit.rows.map((cells) =>
+        JSON.stringify([...cells, ...new Array<string>(width - cells.length).fill('')]),
+      );
+      const what = `added ${counted(lines.length, 'row')}`;
+      if (edit.at >= rows) return appendRows(client, table, lines, what);
+      return rewritten(client, table, columns, what, (cells, row) =>
+        row === edit.at ? [...lines, JSON.stringify(cells)] : [JSON.stringify(cells)],
+      );
+    }
+    case 'delete rows': {
+      const gone = new Set(edit.rows);
+      return rewritten(client, table, columns, `deleted ${counted(gone.size, 'row')}`, (cells, row) =>
+        gone.has(row) ? [] : [JSON.stringify(cells)],
+      );
+    }
+    case 'add column': {
+      const name = freeName(columns, edit.spec.name);
+      const at = Math.min(edit.at, width);
+      const next = [...columns.slice(0, at), { ...edit.spec, name }, ...columns.slice(at)];
+      return rewritten(client, table, next, `added the column ${name}`, (cells) => [
+        JSON.stringify([...cells.slice(0, at), edit.fill, ...cells.slice(at)]),
+      ]);
+    }
+    case 'delete column': {
+      if (width === 1) throw new Fault(`“${table.name}” has only this column. Delete the table instead.`, table.name);
+      const next = columns.filter((_, c) => c !== edit.column);
+      const name = columns[edit.column]?.name ?? '';
+      return rewritten(client, table, next, `deleted the column ${name}`, (cells) => [
+        JSON.stringify(cells.filter((_, c) => c !== edit.column)),
+      ]);
+    }
+    case 'change column': {
+      const former = columns[edit.column] as ColumnSpec | undefined;
+      if (!former) throw new Fault('This column is not there any more. Open the table again.', table.name);
+      const name = cleanName(edit.spec.name, 'column');
+      if (columns.some((spec, c) => c !== edit.column && spec.name === name))
+        throw new Fault(`“${table.name}” has a column “${name}” already. Choose another name.`, name);
+      const next = withSpec(columns, edit.column, { ...edit.spec, name });
+      const what = name === former.name ? `read ${name} as ${edit.spec.type}` : `renamed ${former.name} to ${name}`;
+      return recordChange(client, table, { setId: table.setId, columns: next, rows }, what);
+    }
+    case 'identity': {
+      const next = columns.map(({ id: _id, ...spec }) =>
+        edit.columns.includes(spec.name) ? { ...spec, id: true } : spec,
+      );
+      return recordChange(
+        client,
+        table,
+        { setId: table.setId, columns: next, rows },
+        edit.columns.length ? `identity: ${edit.columns.join(' and ')}` : 'no identity',
+      );
+    }
+  }
+}
+
+function freeName(columns: readonly ColumnSpec[], wanted: string): string {
+  const base = wanted.trim() || 'column';
+  let name = base;
+  for (let k = 2; columns.some((spec) => spec.name === name); k++) name = `${base} ${k}`;
+  return name;
+}
+
+/** The table with every row passed through `change`, as a set of its own; the former one is kept. */
+async function rewritten(
+  client: PoolClient,
+  table: LockedTable,
+  columns: ColumnSpec[],
+  what: string,
+  change: (cells: string[], row: number) => string[],
+): Promise<number> {
+  // Reading and copying cannot share a connection; the rows are at most as many as were stored.
+  const lines: string[] = [];
+  let row = 0;
+  for await (const cells of readRows(client, table.setId, table.rows)) lines.push(...change(cells, row++));
+  const written = await newSet(client, lines);
+  return recordChange(client, table, { ...written, columns }, what);
+}
+
+/** Takes the last change of a table back, or makes it again. */
+export async function stepTable(
+  studyId: string,
+  key: string,
+  direction: 'undo' | 'redo',
+): Promise<{ version: number; what: string }> {
+  await studyFor(studyId, 'edit');
+  const result = await inTransaction(async (client) =>
+    stepBack(client, await lockedTable(client, studyId, key), direction),
+  );
+  await touchStudy(studyId);
+  return result;
+}
+
+export interface TableHistory {
+  undo?: string;
+  redo?: string;
+  former: { version: number; what: string; at: string; rows: number }[];
+}
+
+/** What can be taken back, and the former versions that can be brought back. */
+export async function tableHistory(studyId: string, key: string): Promise<TableHistory> {
+  await studyFor(studyId, 'read');
+  const { id } = await tableFor(studyId, key);
+  return inTransaction(async (client) => {
+    const former = await formerStates(client, id);
+    return { ...(await undoable(client, id)), former: former.map((one) => ({ ...one, at: one.at.toISOString() })) };
+  }, 'read');
+}
+
+/** Brings back what a table held before one of its changes. */
+export async function bringBackTable(studyId: string, key: string, version: number): Promise<Edited> {
+  await studyFor(studyId, 'edit');
+  const now = await inTransaction(async (client) =>
+    bringBack(client, await lockedTable(client, studyId, key), version),
+  );
+  await touchStudy(studyId);
+  return { version: now };
+}

@@ -1,0 +1,61 @@
+/** Rows in the database: written as a set in one go, read back in their order. */
+import { pipeline } from 'node:stream/promises';
+import { Readable } from 'node:stream';
+import type { PoolClient } from 'pg';
+import { from as copyFrom } from 'pg-copy-streams';
+
+const batch = 5000;
+/** Characters handed to the database at once. */
+const chunk = 65536;
+
+/** A COPY text field from a JSON array: backslashes escaped. NUL, which PostgreSQL cannot hold, is left out. */
+function copyField(json: string): string {
+  if (!json.includes('\\')) return json;
+  const clean = json.includes('\\u0000') ? JSON.stringify((JSON.parse(json) as string[]).map((cell) => cell.replaceAll('\0', ''))) : json; // prettier-ignore
+  return clean.replaceAll('\\', '\\\\');
+}
+
+/** Adds rows, each a JSON array of texts, to a set from a position on; returns how many. */
+export async function addRows(
+  client: PoolClient,
+  setId: number,
+  from: number,
+  rows: AsyncIterable<string> | Iterable<string>,
+): Promise<number> {
+  let count = 0;
+  async function* lines(): AsyncGenerator<string> {
+    let text = '';
+    for await (const row of rows) {
+      text += `${setId}\t${from + count++}\t${copyField(row)}\n`;
+      if (text.length > chunk) {
+        yield text;
+        text = '';
+      }
+    }
+    if (text) yield text;
+  }
+  const source = Readable.from(lines(), { objectMode: true, highWaterMark: 4 });
+  await pipeline(source, client.query(copyFrom('copy record (set_id, position, cells) from stdin')));
+  return count;
+}
+
+/** Writes rows as a set of their own. */
+export async function newSet(
+  client: PoolClient,
+  rows: AsyncIterable<string> | Iterable<string>,
+): Promise<{ setId: number; rows: number }> {
+  const made = await client.query<{ id: number }>('insert into record_set default values returning id');
+  const setId = made.rows[0].id;
+  return { setId, rows: await addRows(client, setId, 0, rows) };
+}
+
+/** The first `rows` rows of a set, in order. */
+export async function* readRows(client: PoolClient, setId: number, rows: number): AsyncGenerator<string[]> {
+  for (let from = 0; from < rows; from += batch) {
+    const found = await client.query<{ cells: string[] }>(
+      'select cells from record where set_id = $1 and position >= $2 and position < $3 order by position',
+      [setId, from, Math.min(rows, from + batch)],
+    );
+    for (const { cells } of found.rows) yield cells;
+  }
+}

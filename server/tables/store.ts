@@ -1,0 +1,175 @@
+/** Stores a table that comes in: its rows as they arrive, with what it changes in names and in other tables, in one transaction. */
+import type { PoolClient } from 'pg';
+import { z } from 'zod';
+import { columnSpecsSchema } from '@/core/tables';
+import { Fault, grouped } from '@/core/fault';
+import { studyFor } from '@/server/access';
+import { cleanName, touchStudy } from '@/server/studies';
+import { intakeNames, joinLists } from '@/server/names/intake';
+import { appendRecords } from './append';
+import { recordChange } from './change';
+import { newSet } from './record-sets';
+import { lockedTable } from '.';
+import { inTransaction } from './transaction';
+
+/** At most this many bytes are taken for one table. */
+export const largestTable = 1024 * 1024 * 1024;
+const text = z.string().max(100_000);
+
+export const storeSchema = z.object({
+  name: z.string(),
+  /** Where it came from, in words. */
+  origin: z.string().max(1000),
+  columns: columnSpecsSchema.min(1),
+  /** How many rows follow, to know that they came whole. */
+  rows: z.number().int().min(0),
+  aside: z.array(z.object({ line: z.number().int(), reason: text, cells: z.array(z.string()) })).max(2000).default([]),
+  /** The table that gets the rows in the place of its own, and the version this was decided on. */
+  into: z.object({ table: z.string(), version: z.number().int(), what: z.string().max(300) }).optional(),
+  names: z
+    .array(
+      z.object({
+        table: z.string(),
+        by: z.string(),
+        column: z.string(),
+        joins: z.array(z.object({ from: text, to: text })),
+        drops: z.array(text),
+      }),
+    )
+    .default([]),
+  creates: z.array(z.object({ table: z.string(), by: z.string(), values: z.array(text) })).default([]),
+}); // prettier-ignore
+export type StoreRequest = z.input<typeof storeSchema>;
+
+export interface Stored {
+  key: string;
+  rows: number;
+}
+
+/** Letters, digits and hyphens: what a trail calls a table. */
+export function keyFrom(name: string): string {
+  const key = name
+    .normalize('NFKD')
+    .replace(/[\u0300-\u036f]/g, '')
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, '-')
+    .replace(/^-+|-+$/g, '');
+  return key.slice(0, 60) || 'table';
+}
+
+/**
+ * Stores rows, each a JSON array of texts, as a new table or as the contents of one that is there, and returns its key. All is there or nothing: a row
+ * that is none, a broken connection or an end that comes too early rolls everything back.
+ */
+export async function storeTable(studyId: string, asked: StoreRequest, rows: AsyncIterable<string>): Promise<Stored> {
+  await studyFor(studyId, 'edit');
+  const request = storeSchema.parse(asked);
+  const name = cleanName(request.name, 'table');
+  const names = request.columns.map((column) => column.name);
+  if (new Set(names).size < names.length)
+    throw new Fault('Two columns have the same name. Give each its own.', 'columns');
+  const stored = await inTransaction(async (client) => {
+    const written = await newSet(client, checked(rows, names.length, request.name));
+    if (written.rows !== request.rows) {
+      throw new Fault(
+        `“${name}” came incomplete: ${grouped(written.rows)} of ${grouped(request.rows)} rows. Try again.`,
+        name,
+      );
+    }
+    const columns = JSON.stringify(request.columns);
+    let key: string;
+    let id: number;
+    if (request.into) {
+      const before = await lockedTable(client, studyId, request.into.table, request.into.version);
+      key = before.key;
+      id = before.id;
+      await recordChange(client, before, { ...written, columns: request.columns }, request.into.what);
+      await client.query('update study_table set origin = $1, aside = $2 where id = $3', [
+        request.origin,
+        JSON.stringify(request.aside),
+        id,
+      ]);
+    } else {
+      key = await freeKey(client, studyId, keyFrom(name));
+      const made = await client.query<{ id: number }>(
+        'insert into study_table (study_id, key, name, columns, set_id, rows, aside, origin) values ($1, $2, $3, $4, $5, $6, $7, $8) returning id',
+        [studyId, key, name, columns, written.setId, written.rows, JSON.stringify(request.aside), request.origin],
+      );
+      id = made.rows[0].id;
+    }
+    for (const { table, by, values } of request.creates) await appendRecords(client, studyId, table, by, values);
+    await joinLists(client, studyId, key, request.columns);
+    await intakeNames(client, studyId, key, request.names);
+    return { key, rows: written.rows };
+  });
+  await touchStudy(studyId);
+  return stored;
+}
+
+async function freeKey(client: PoolClient, studyId: string, wanted: string): Promise<string> {
+  // The lock makes two imports into one study take turns at choosing keys.
+  await client.query('select pg_advisory_xact_lock(hashtext($1))', [studyId]);
+  const { rows } = await client.query<{ key: string }>('select key from study_table where study_id = $1', [studyId]);
+  const used = new Set(rows.map(({ key }) => key));
+  let key = wanted;
+  for (let i = 2; used.has(key); i++) key = `${wanted}-${i}`;
+  return key;
+}
+
+/** Rows that are arrays of as many texts as there are columns; a Fault at the first that is none. */
+async function* checked(rows: AsyncIterable<string>, width: number, name: string): AsyncGenerator<string> {
+  let line = 0;
+  for await (const row of rows) {
+    line++;
+    let cells: unknown;
+    try {
+      cells = JSON.parse(row);
+    } catch {
+      cells = undefined;
+    }
+    if (!Array.isArray(cells) || cells.length !== width || cells.some((cell) => typeof cell !== 'string')) {
+      throw new Fault(`“${name}”: row ${grouped(line)} is no row of ${width} cells. Bring the file in again.`, name);
+    }
+    yield row;
+  }
+}
+
+/** A request may not be longer than this before its rows begin. */
+const longestHead = 32 * 1024 * 1024;
+
+/**
+ * Stores what a body holds: the request as one line of JSON, then a line for each row. (An address could not hold the names of a thousand columns.)
+ * A Fault where the line is missing; a ZodError where it is no request.
+ */
+export async function storeBody(studyId: string, body: AsyncIterable<Uint8Array>): Promise<Stored> {
+  const lines = linesOf(body);
+  const head = await lines.next();
+  if (head.done) throw new Fault('The request does not say what it brings. Try again.');
+  const request = storeSchema.parse(JSON.parse(head.value));
+  return storeTable(studyId, request, { [Symbol.asyncIterator]: () => lines });
+}
+
+async function* linesOf(body: AsyncIterable<Uint8Array>): AsyncGenerator<string> {
+  const decoder = new TextDecoder();
+  let rest = '';
+  let first = true;
+  let size = 0;
+  for await (const piece of body) {
+    size += piece.length;
+    if (size > largestTable)
+      throw new Fault('The table is over 1 GB. Split it, or leave columns out, and bring it in again.');
+    const text = decoder.decode(piece, { stream: true });
+    // The rest is joined only when a line ends in this piece: a cell may be millions of characters long.
+    const end = text.lastIndexOf('\n');
+    if (end < 0) {
+      rest += text;
+      if (first && rest.length > longestHead) throw new Fault('The request does not say what it brings. Try again.');
+      continue;
+    }
+    const lines = (rest + text.slice(0, end)).split('\n');
+    rest = text.slice(end + 1);
+    for (const line of lines) if (line !== '') yield line; // prettier-ignore
+    first = false;
+  }
+  if (rest.trim() !== '') yield rest;
+}

@@ -1,0 +1,358 @@
+/** Files that are coming in: read, prepared under their remedies, compared with what is there, and stored. */
+import { type ColumnSpec, type RawTable } from '@/core/tables';
+import {
+  type Aside,
+  type Differences,
+  type Finding,
+  type KnownTable,
+  PrepareCache,
+  type Prepared,
+  type Remedies,
+  alike,
+  appended,
+  differences,
+  handles,
+  prepare,
+  rowLines,
+  together,
+} from '@/core/intake';
+import { type FileSource, type ReadPart, type ReadSettings, readFile } from '@/core/formats/read';
+import { csvRows } from '@/core/formats';
+import type { NamesList } from '@/core/names';
+import { Fault, counted, grouped } from '@/core/fault';
+import type { TableAddress } from './protocol';
+import { fetchWritten } from './written';
+
+/** Where a draft's rows come from: a file, and the part of it (a sheet, nodes, edges) where it has several. */
+export interface DraftSource {
+  file: File;
+  part: string;
+}
+
+/** What was found in files that were dropped together: one entry for each table they seem to be. */
+export interface Surveyed {
+  sources: DraftSource[];
+  name: string;
+  rows: number;
+}
+
+export interface StudyContext {
+  study: string;
+  tables: readonly TableAddress[];
+  names: readonly NamesList[];
+}
+
+/** A draft under its remedies. */
+export interface DraftPreview {
+  how: string;
+  specs: ColumnSpec[];
+  findings: Finding[];
+  rows: number;
+  all: number;
+  aside: Aside[];
+  asideCount: number;
+  open: number;
+  /** Records that will be made in other tables, and names that will be joined. */
+  creates: number;
+  joins: number;
+}
+
+interface Draft {
+  part: ReadPart;
+  cache: PrepareCache;
+  prepared?: Prepared;
+}
+
+const shownAside = 300;
+const pause = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 0));
+
+const sourceOfFile = (file: File): FileSource => ({
+  name: file.name,
+  size: file.size,
+  async *chunks() {
+    const reader = file.stream().getReader();
+    for (;;) {
+      const piece = await reader.read();
+      if (piece.done) return;
+      yield piece.value;
+    }
+  },
+});
+
+export class Drafts {
+  private readonly drafts = new Map<string, Draft>();
+  private readonly stopped = new Set<string>();
+  private readonly read = new Map<string, ReadPart[]>();
+
+  /** Reads files and says which tables they are; parts with mostly the same columns are one. A file that cannot be read ends in a Fault of its own. */
+  async survey(
+    id: string,
+    files: readonly File[],
+    settings: ReadSettings,
+    progress: (share: number) => void,
+  ): Promise<{ found: Surveyed[]; faults: string[] }> {
+    const groups: { parts: { source: DraftSource; part: ReadPart }[] }[] = [];
+    const faults: string[] = [];
+    for (const [i, file] of files.entries()) {
+      try {
+        const parts = await this.partsOf(id, file, settings, (share) => progress((i + share) / files.length));
+        for (const part of parts) {
+          const entry = { source: { file, part: part.name }, part };
+          const group = groups.find(({ parts: [first] }) => alike(first.part.table, part.table));
+          if (group) group.parts.push(entry);
+          else groups.push({ parts: [entry] });
+        }
+      } catch (error) {
+        if (!(error instanceof Fault)) throw error;
+        faults.push(error.message);
+      }
+    }
+    const found = groups.map(({ parts }) => ({
+      sources: parts.map(({ source }) => source),
+      name: nameOf(parts.map(({ source }) => source), groups.length),
+      rows: parts.reduce((sum, { part }) => sum + part.table.rows, 0),
+    })); // prettier-ignore
+    return { found, faults };
+  }
+
+  stop(id: string): void {
+    this.stopped.add(id);
+  }
+
+  private async partsOf(
+    id: string,
+    file: File,
+    settings: ReadSettings,
+    progress: (share: number) => void,
+  ): Promise<ReadPart[]> {
+    const key = `${file.name} ${file.size} ${file.lastModified} ${JSON.stringify(settings)}`;
+    let parts = this.read.get(key);
+    if (!parts) {
+      let last = performance.now();
+      const breathe = async (share: number): Promise<void> => {
+        if (performance.now() - last < 40) return;
+        progress(share);
+        await pause();
+        last = performance.now();
+        if (this.stopped.delete(id)) throw new Fault('Stopped. Nothing was taken in.');
+      };
+      parts = await readFile(sourceOfFile(file), { settings, breathe });
+      // What was read is held for a while only: another reading of the same file is rare.
+      this.read.clear();
+      this.read.set(key, parts);
+    }
+    return parts;
+  }
+
+  /** Reads a draft's rows, where they are not at hand. */
+  async open(
+    id: string,
+    sources: readonly DraftSource[],
+    settings: ReadSettings,
+    progress: (share: number) => void,
+  ): Promise<void> {
+    if (this.drafts.has(id)) return;
+    const parts: { file: string; part: ReadPart }[] = [];
+    for (const { file, part: wanted } of sources) {
+      const all = await this.partsOf(id, file, settings, progress);
+      const part = all.find(({ name }) => name === wanted) ?? all[0];
+      parts.push({ file: sources.every((one) => one.file === file) ? wanted : file.name, part });
+    }
+    this.drafts.set(id, { part: joinedPart(parts, sources), cache: new PrepareCache() });
+  }
+
+  /** Takes a draft's rows away; `sources` may be read again under other settings. */
+  forget(id: string): void {
+    this.drafts.delete(id);
+    this.stopped.add(id);
+  }
+
+  /** Lays rows that are stored already under the same findings as those that come in. */
+  async openStored(id: string, study: string, table: TableAddress): Promise<RawTable> {
+    const raw = await fetchWritten(study, table);
+    const held = this.drafts.get(id);
+    if (held?.part.table === raw) return raw;
+    const part: ReadPart = { name: '', table: raw, faulty: [], notes: [], how: '', types: {} };
+    this.drafts.set(id, { part, cache: new PrepareCache() });
+    return raw;
+  }
+
+  private async known({ study, tables }: StudyContext, without?: string): Promise<KnownTable[]> {
+    const known: KnownTable[] = [];
+    for (const table of tables) {
+      const called = table.columns.some(({ name, id }) => id === true || /^(name|title|label)$/i.test(name));
+      if (table.key === without || !called || table.rows > 200_000) continue;
+      known.push({ key: table.key, name: table.name, raw: await fetchWritten(study, table), specs: table.columns });
+    }
+    return known.filter((table) => handles(table).length > 0);
+  }
+
+  /** The draft under its remedies. */
+  async prepare(id: string, remedies: Remedies, context: StudyContext, without?: string): Promise<Prepared> {
+    const draft = this.held(id);
+    const tables = await this.known(context, without);
+    draft.prepared = await prepare(draft.part, remedies, { tables, names: context.names }, draft.cache, pauseNow());
+    return draft.prepared;
+  }
+
+  preview(id: string): DraftPreview {
+    const { part, prepared } = this.held(id);
+    if (!prepared) throw new Error('the draft is not prepared');
+    return {
+      how: part.how,
+      specs: prepared.specs,
+      findings: prepared.findings,
+      rows: prepared.table.rows,
+      all: prepared.all,
+      aside: prepared.aside.slice(0, shownAside),
+      asideCount: prepared.aside.length,
+      open: prepared.open,
+      creates: prepared.creates.reduce((sum, { values }) => sum + values.length, 0),
+      joins: prepared.names.reduce((sum, { joins, drops }) => sum + joins.length + drops.length, 0),
+    };
+  }
+
+  private held(id: string): Draft {
+    const draft = this.drafts.get(id);
+    if (!draft) throw new Fault('This file is not at hand any more. Bring it in again.');
+    return draft;
+  }
+
+  /** Rows set aside, as CSV with line and reason. */
+  asideFile(id: string): Blob {
+    const { prepared } = this.held(id);
+    const names = prepared?.table.columns.map(({ name }) => name) ?? [];
+    const rows = (prepared?.aside ?? []).map(({ line, reason, cells }) => [String(line), reason, ...cells]);
+    return new Blob([csvRows([['line', 'reason', ...names], ...rows])], { type: 'text/csv' });
+  }
+
+  /** What the draft would change in a stored table. */
+  async differences(id: string, study: string, table: TableAddress): Promise<Differences> {
+    const { prepared } = this.held(id);
+    if (!prepared) throw new Error('the draft is not prepared');
+    return differences(await fetchWritten(study, table), prepared.table, prepared.specs);
+  }
+
+  /** Sends the prepared rows to be stored; resolves to the table's key. */
+  async store(id: string, ask: StoreAsk, progress: (share: number) => void): Promise<{ key: string; rows: number }> {
+    const { prepared } = this.held(id);
+    if (!prepared) throw new Error('the draft is not prepared');
+    let { table } = prepared;
+    let specs = prepared.specs;
+    if (ask.into?.how === 'append') {
+      table = appended(await fetchWritten(ask.study, ask.into.table), prepared.table, prepared.specs);
+      specs = table.columns.map(
+        ({ name }) =>
+          specOf(ask.into?.table.columns ?? [], name) ?? specOf(prepared.specs, name) ?? { name, type: 'text' },
+      );
+    }
+    if (ask.keepIdentity) {
+      const { keepIdentity } = ask;
+      specs = specs.map(({ id: _id, ...spec }) => (keepIdentity.includes(spec.name) ? { ...spec, id: true } : spec));
+    }
+    const aside = prepared.aside
+      .slice(0, 2000)
+      .map((one) => ({ ...one, cells: one.cells.map((cell) => cell.slice(0, 2000)) }));
+    const head = {
+      name: ask.name,
+      origin: ask.origin,
+      columns: specs,
+      rows: table.rows,
+      aside,
+      into: ask.into && { table: ask.into.table.key, version: ask.into.table.version, what: ask.into.what },
+      names: prepared.names,
+      creates: prepared.creates,
+    };
+    return this.send(id, ask.study, head, table, progress);
+  }
+
+  private async send(
+    id: string,
+    study: string,
+    head: object,
+    table: RawTable,
+    progress: (share: number) => void,
+  ): Promise<{ key: string; rows: number }> {
+    const pieces: BlobPart[] = [`${JSON.stringify(head)}\n`];
+    let written = 0;
+    for (const lines of rowLines(table)) {
+      // Blobs leave this thread's memory; texts would not.
+      pieces.push(new Blob([lines]));
+      written++;
+      if (written % 8 === 0) await pause();
+      if (this.stopped.delete(id)) throw new Fault('Stopped. Nothing was stored.');
+    }
+    const request = new XMLHttpRequest();
+    const watch = setInterval(() => this.stopped.delete(id) && request.abort(), 100);
+    return new Promise<{ key: string; rows: number }>((resolve, reject) => {
+      request.open('POST', `/api/studies/${study}/tables`);
+      request.setRequestHeader('Content-Type', 'application/x-ndjson');
+      request.responseType = 'json';
+      // The server reads as fast as it stores, so the share sent is the share stored.
+      request.upload.onprogress = (event) => event.lengthComputable && progress(event.loaded / event.total);
+      request.onload = () => {
+        const answer = request.response as { key: string; rows: number; detail?: string } | null;
+        if (request.status === 201 && answer) resolve(answer);
+        else reject(new Fault(answer?.detail ?? 'The table could not be stored. Try again.'));
+      };
+      request.onerror = () => reject(new Fault('The server could not be reached. Check that it runs, and try again.'));
+      request.onabort = () => reject(new Fault('Stopped. Nothing was stored.'));
+      request.send(new Blob(pieces));
+    }).finally(() => clearInterval(watch));
+  }
+}
+
+export interface StoreAsk {
+  study: string;
+  name: string;
+  origin: string;
+  into?: { table: TableAddress; how: 'replace' | 'append'; what: string };
+  /** Columns that tell records apart as before, where that was not what was decided. */
+  keepIdentity?: string[];
+}
+
+const specOf = (specs: readonly ColumnSpec[], name: string): ColumnSpec | undefined =>
+  specs.find((spec) => spec.name === name);
+
+/** Hands the thread back now and then. */
+function pauseNow(): () => Promise<void> {
+  let last = performance.now();
+  return async () => {
+    if (performance.now() - last < 30) return;
+    await pause();
+    last = performance.now();
+  };
+}
+
+const bare = (name: string): string => name.replace(/\.[^.]*$/, '') || name;
+
+function nameOf(sources: readonly DraftSource[], groups: number): string {
+  const [first] = sources;
+  const name = bare(first.file.name);
+  // One table of a file goes by the file's name, several by theirs.
+  return first.part !== '' && groups > 1 && sources.length === 1 ? `${name} ${first.part}` : name;
+}
+
+/** Parts as one, their lines and notes with the names of where they stand. */
+function joinedPart(parts: readonly { file: string; part: ReadPart }[], sources: readonly DraftSource[]): ReadPart {
+  const [first] = parts;
+  if (parts.length === 1) return first.part;
+  const sheets = sources.every(({ file }) => file === sources[0].file);
+  const table = together(parts.map(({ file, part }) => ({ file, table: part.table })), sheets ? 'sheet' : 'file'); // prettier-ignore
+  let offset = 0;
+  const faulty = parts.flatMap(({ part }) => {
+    const own = part.faulty.map((row) => ({ ...row, row: row.row + offset }));
+    offset += part.table.rows;
+    return own;
+  });
+  const notes = parts.flatMap(({ file, part }) => part.notes.map((note) => `${file}: ${note}`));
+  const what = sheets ? 'sheets' : 'files';
+  return {
+    name: '',
+    table,
+    faulty,
+    notes,
+    how: `${counted(parts.length, what.slice(0, -1), what)} of ${grouped(table.rows)} rows together`,
+    types: Object.assign({}, ...parts.map(({ part }) => part.types)) as ReadPart['types'],
+  };
+}
