@@ -1,5 +1,5 @@
 /** The consignments of seed, as ledgers have them: with other spellings, dates known to the month or the year, and hearsay. */
-import type { Random } from '@/core/random';
+import { type Random, seeded } from '@/core/random';
 import type { Island, Keeper } from './people';
 
 const varieties = [
@@ -21,6 +21,9 @@ export interface Consignment {
   ledger: string;
   folio: number;
   remark: string;
+  /** Whom the ledger means; not in any file. */
+  trueFrom: string;
+  trueTo: string;
 }
 
 /** Draws with the given weights. */
@@ -36,7 +39,7 @@ function weighted<T>(items: readonly T[], weight: (item: T) => number, random: R
 }
 
 /** A name as a clerk might have written it. */
-function asWritten(name: string, random: Random): string {
+export function asWritten(name: string, random: Random): string {
   if (random.below(100) >= 4) return name;
   const [first, last] = name.split(' ');
   switch (random.below(6)) {
@@ -53,6 +56,17 @@ function asWritten(name: string, random: Random): string {
     default:
       return `${first} ${last.replace(/(.)\1/, '$1')}${/(.)\1/.test(last) ? '' : 'e'}`;
   }
+}
+
+/** A variety as a clerk might have written it. */
+function varietyAsWritten(name: string, random: Random): string {
+  const kind = random.below(100);
+  if (kind < 3 && !name.endsWith('s')) return name.endsWith('o') ? `${name}es` : `${name}s`;
+  if (kind < 5 && name.includes(', ')) return name.split(', ').reverse().join(' ');
+  if (kind < 6) return name.charAt(0).toUpperCase() + name.slice(1);
+  if (kind < 7 && name === 'bere barley') return 'bear barley';
+  if (kind < 8 && name.length > 6) return name.slice(0, 2) + name[3] + name[2] + name.slice(4);
+  return kind < 9 && name.includes(' ') ? name.replace(' ', '-') : name;
 }
 
 function dateOf(year: number, random: Random): string {
@@ -105,6 +119,8 @@ export function makeConsignments(keepers: readonly Keeper[], random: Random): Co
       packets: random.below(160) === 0 ? ['ten', 'a few', 'doz.'][random.below(3)] : String(packets),
       carriedBy: random.below(4) === 0 ? '' : boats[random.below(boats.length)],
       certainty,
+      trueFrom: sender.name,
+      trueTo: receiver.name,
       remark: random.below(30) === 0 ? ['paid in eggs', 'half spoiled', 'for the school', 'by way of the manse'][random.below(4)] : '', // prettier-ignore
     });
   };
@@ -146,6 +162,12 @@ export function makeConsignments(keepers: readonly Keeper[], random: Random): Co
     const certainty = random.below(100) < 80 ? 'recorded' : random.below(4) === 0 && !abroad ? 'hearsay' : 'inferred';
     draw(year, sender, receiver, [...new Set(what)], certainty);
   }
+  // Other spellings of varieties, and entries that are none; drawn apart, so that who sent to whom stays as it is.
+  const clerk = seeded(1903);
+  for (const one of drawn) {
+    one.varieties = one.varieties.map((name) => (name === 'grey bere' ? name : varietyAsWritten(name, clerk)));
+    if (clerk.below(160) === 0) one.varieties.push(['ditto', '?', 'Jr'][clerk.below(3)]);
+  }
   drawn.sort((a, b) => (a.sentOn < b.sentOn ? -1 : a.sentOn > b.sentOn ? 1 : 0));
   return drawn.map((one, i) => ({
     id: `C${String(i + 1).padStart(4, '0')}`,
@@ -153,4 +175,34 @@ export function makeConsignments(keepers: readonly Keeper[], random: Random): Co
     ledger: 'ABCDE'[Math.min(4, Math.floor(i / 380))],
     folio: 1 + Math.floor((i % 380) / 4),
   }));
+}
+
+/** A second file of ledgers, 1931–1938: 460 new entries, 38 corrected ones of the first file, and two that stand in it twice. */
+export function makeLaterConsignments(first: readonly Consignment[], random: Random): Consignment[] {
+  const late = first.filter(({ sentOn }) => Number(sentOn.slice(0, 4)) >= 1931);
+  const corrected = late.filter((_, i) => i % Math.max(1, Math.floor(late.length / 38)) === 0).slice(0, 38);
+  const entries = corrected.map((one) => ({
+    ...one,
+    packets: String(1 + random.below(24)),
+    certainty: 'recorded' as const,
+  }));
+  for (let i = 0; entries.length < 498; i++) {
+    const model = late[random.below(late.length)];
+    const other = late[random.below(late.length)];
+    if (model.trueFrom === other.trueTo) continue;
+    const year = 1931 + random.below(8);
+    entries.push({
+      ...model,
+      id: `C${String(1901 + i).padStart(4, '0')}`,
+      sentOn: dateOf(year, random),
+      to: random.below(3) === 0 ? asWritten(other.trueTo, random) : model.to,
+      trueTo: other.trueTo,
+      packets: String(1 + random.below(20)),
+      certainty: 'recorded',
+      ledger: 'F',
+      folio: 1 + Math.floor(i / 5),
+    });
+  }
+  entries.sort((a, b) => (a.sentOn < b.sentOn ? -1 : a.sentOn > b.sentOn ? 1 : a.id < b.id ? -1 : 1));
+  return [...entries, entries[7], entries[201]];
 }

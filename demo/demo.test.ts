@@ -1,35 +1,82 @@
 import { createHash } from 'node:crypto';
-import { CsvReader } from '@/core/formats';
-import { readDate } from '@/core/tables';
-import { demoFiles } from './files';
+import { bytesSource, readFile } from '@/core/formats/read';
+import { rawCell, readDate } from '@/core/tables';
+import { crossReferences, demoFiles } from './files';
+import { seeded } from '@/core/random';
+import { makeConsignments } from './consignments';
+import { makeGardens, makeKeepers } from './people';
+import { dealings, foundersOf, makeMemberships, union } from './societies';
 import { demoNetworks } from './trails';
 
-function rowsOf(name: string): Record<string, string>[] {
-  const file = demoFiles().find((one) => one.name === name);
-  const rows: string[][] = [];
-  const reader = new CsvReader(name, {
-    rows: (cells) => rows.push(cells),
-    faulty: ({ line }) => {
-      throw new Error(`line ${line} of ${name} does not fit`);
-    },
+const files = demoFiles();
+
+/** The rows of a file, its sheets one behind the other. */
+async function rowsOf(name: string): Promise<Record<string, string>[]> {
+  const file = files.find((one) => one.name === name);
+  const parts = await readFile(bytesSource(name, file?.bytes ?? new Uint8Array(0)), { settings: {}, breathe: () => undefined }); // prettier-ignore
+  return parts.flatMap(({ table, faulty }) => {
+    expect(faulty).toEqual([]);
+    return Array.from({ length: table.rows }, (_, r) =>
+      Object.fromEntries(table.columns.map((column) => [column.name, rawCell(column, r)])),
+    );
   });
-  reader.push(new TextEncoder().encode(file?.text));
-  const { columns } = reader.end();
-  return rows.map((cells) => Object.fromEntries(columns.map((column, c) => [column, cells[c]])));
 }
 
-const keepers = rowsOf('keepers.csv');
-const consignments = rowsOf('consignments.csv');
-const islandOf = new Map(keepers.map(({ name, island }) => [name, island]));
+type Rows = Record<string, string>[];
+let keepers: Rows;
+let consignments: Rows;
+let islandOf: Map<string, string>;
+beforeAll(async () => {
+  keepers = await rowsOf('keepers.csv');
+  consignments = await rowsOf('consignments.xlsx');
+  islandOf = new Map(keepers.map(({ name, island }) => [name, island]));
+});
 const year = ({ sent_on: sent }: Record<string, string>): number => Number(sent.slice(0, 4));
 
 test('the same bytes every time', () => {
-  const digest = createHash('sha256').update(demoFiles().map(({ text }) => text).join('\u0000')).digest('hex'); // prettier-ignore
-  expect(digest).toMatchInlineSnapshot(`"d7fd988d6d3e41e79a64ec408bc5899bf6334d523bd7fbed01b667616752ba22"`);
+  const digest = createHash('sha256');
+  for (const { bytes } of files) digest.update(bytes);
+  expect(digest.digest('hex')).toMatchInlineSnapshot(
+    `"114dd0804a49afe89cf2ec8f205b28e8346a1a1c15bc1ba50dd32e43b918f479"`,
+  );
 });
 
-test('as many rows as there should be, keepers with names of their own', () => {
-  expect([keepers.length, rowsOf('gardens.csv').length, consignments.length]).toEqual([240, 60, 1900]);
+test.each([
+  ['keepers.csv', 240], ['gardens.csv', 60], ['consignments.xlsx', 1900], ['consignments.csv', 1900], ['memberships.csv', 420], ['meetings.csv', 160],
+  ['bulletins.ris', 320], ['bulletins.bib', 320], ['bulletins.csv', 320], ['gardens.geojson', 60], ['mailing people.csv', 7000], ['mailing ledger.csv', 9500],
+  ['consignments 1931–1938.csv', 500], ['parish register.csv', 37], ['godparents.csv', 60], ['notices.ndjson', 1500],
+])('%s has %i rows', async (name, rows) => expect(await rowsOf(name)).toHaveLength(rows)); // prettier-ignore
+
+test('three ways of writing one table hold the same', async () => {
+  expect(await rowsOf('consignments.csv')).toEqual(consignments);
+  const plain = (rows: Rows): string[][] =>
+    rows.map((row) => ['id', 'title', 'year', 'references'].map((name) => row[name] ?? ''));
+  expect(plain(await rowsOf('bulletins.bib'))).toEqual(plain(await rowsOf('bulletins.ris')));
+  expect(plain(await rowsOf('bulletins.csv'))).toEqual(plain(await rowsOf('bulletins.ris')));
+});
+
+test('who joined the union of 1931 can be foreseen from dealings with its founders', async () => {
+  const random = seeded(1902);
+  const people = makeKeepers(makeGardens(random), random);
+  const truth = makeConsignments(people, random);
+  const founders = foundersOf(people);
+  const dealt = dealings(truth, founders);
+  const joined = new Set(makeMemberships(people, truth, seeded(1906)).filter(({ society }) => society === union).map(({ keeper }) => keeper)); // prettier-ignore
+  const others = people.filter((one) => !founders.includes(one) && one.born < 1913 && (one.died ?? 2000) > 1931);
+  const share = (near: boolean): number => {
+    const among = others.filter(({ name }) => (dealt.get(name) ?? 0) > 0 === near);
+    return among.filter(({ name }) => joined.has(name)).length / among.length;
+  };
+  expect(share(true)).toBeGreaterThan(0.6);
+  expect(share(false)).toBeLessThan(0.15);
+});
+
+test('the large network is large', () => {
+  const lines = new TextDecoder().decode(crossReferences().bytes).trimEnd().split('\n');
+  expect([lines.length, new Set(lines.slice(1)).size]).toEqual([300001, 300000]);
+});
+
+test('keepers have names of their own', () => {
   expect(new Set(keepers.map(({ name }) => name)).size).toBe(240);
 });
 

@@ -5,7 +5,7 @@ export const islands = ['Ness', 'Tarrow', 'Holm', 'Braid', 'Skerry', 'Voe', 'Lun
 export type Island = (typeof islands)[number];
 
 /** Middle of each island, in degrees, on open sea. */
-const places: Record<Island, [number, number]> = {
+export const places: Record<Island, [number, number]> = {
   Ness: [48.62, -31.4],
   Tarrow: [48.55, -30.72],
   Holm: [48.3, -31.18],

@@ -3,49 +3,63 @@ import { eq } from 'drizzle-orm';
 import { database, pool, study } from '@/server/db';
 import { migrateDatabase } from '@/server/db/migrate';
 import { createStudy } from '@/server/studies';
-import { importTable } from '@/server/tables/import';
+import { storeTable } from '@/server/tables/store';
 import { createNetwork } from '@/server/networks';
 import { keepSnapshot } from '@/server/networks/snapshot';
 import { listTables } from '@/server/tables';
-import { readTable } from '@/server/tables/read';
+import { allWrittenRows, readTable } from '@/server/tables/read';
+import { openNames } from '@/server/names';
 import { edgeCount, nodeCount } from '@/core/graph';
 import { thumbnail } from '@/core/figure';
 import { sceneOf } from '@/core/style';
-import { type Source, type Trail, digestOf, layoutKey, memoKey, runTrail } from '@/core/trail';
-import { CsvReader } from '@/core/formats';
-import { type Table, TypeSense } from '@/core/tables';
-import { demoFiles } from '@/demo/files';
+import { type KnownTable, PrepareCache, prepare, remediesSchema, rowLines, together } from '@/core/intake';
+import { type Source, type Trail, digestOf, layoutKey, memoKey, runTrail, sourceOf } from '@/core/trail';
+import { type ReadPart, bytesSource, readFile } from '@/core/formats/read';
+import { RawBuilder, type Table } from '@/core/tables';
+import { type DemoFile, demoFiles } from '@/demo/files';
 import { demoNetworks, demoStudyName } from '@/demo/trails';
 
 async function load(): Promise<void> {
   const there = await database().select({ id: study.id }).from(study).where(eq(study.name, demoStudyName));
   if (there.length) return;
   const { id } = await createStudy(demoStudyName);
-  for (const file of demoFiles()) {
-    const bytes = new TextEncoder().encode(file.text);
-    const senses: TypeSense[] = [];
-    const reader = new CsvReader(file.name, {
-      rows: (cells) => cells.forEach((cell, c) => (senses[c] ??= new TypeSense()).see(cell)),
-      faulty: () => undefined,
-    });
-    reader.push(bytes);
-    const { columns } = reader.end();
-    const request = {
-      name: file.name.replace(/\.csv$/, ''),
-      file: file.name,
-      columns: columns.map((name, c) => ({ name, type: senses[c].type() })),
-      faulty: 'aside',
-      size: bytes.length,
-    } as const;
-    await importTable(id, request, (async function* () { yield bytes; })()); // prettier-ignore
-  }
-  const keys = (await listTables(id)).map(({ key }) => key);
-  const tables = new Map(await Promise.all(keys.map(async (key) => [key, await readTable(id, key)] as const)));
-  const source: Source = { keys: () => keys, version: () => '1', table: (key) => tables.get(key) as Table };
+  for (const file of demoFiles().filter(({ stored }) => stored)) await store(id, file);
+  const heads = await listTables(id);
+  const names = await openNames(id);
+  const tables = new Map(await Promise.all(heads.map(async ({ key }) => [key, await readTable(id, key)] as const)));
+  const versions = heads.map(({ key, version }) => ({ key, version: String(version) }));
+  const source = sourceOf(versions, (key) => tables.get(key) as Table, names);
   for (const { name, trail } of demoNetworks) {
     const made = await createNetwork(id, name, trail);
     await keepResult(id, made.id, source, trail);
   }
+}
+
+/** Stores a file as somebody would who takes everything as it is found. */
+async function store(study: string, file: DemoFile): Promise<void> {
+  const heads = await listTables(study);
+  const tables = await Promise.all(
+    heads.map(async ({ key, name, columns }): Promise<KnownTable> => {
+      const builder = new RawBuilder(columns.map((column) => column.name));
+      for (const cells of await allWrittenRows(study, key)) builder.push(cells);
+      return { key, name, raw: builder.done(), specs: columns };
+    }),
+  );
+  const parts = await readFile(bytesSource(file.name, file.bytes), { settings: {}, breathe: () => undefined });
+  const name = file.stored ?? file.name;
+  const { table, specs } = await prepare(oneOf(parts), remediesSchema.parse({ name }), { tables, names: await openNames(study) }, new PrepareCache()); // prettier-ignore
+  const request = { name, origin: `from ${file.name}`, columns: specs, rows: table.rows };
+  async function* rows(): AsyncGenerator<string> {
+    for (const lines of rowLines(table))
+      for (const line of lines.split('\n')) if (line) yield await Promise.resolve(line);
+  }
+  await storeTable(study, request, rows());
+}
+
+/** The sheets of a workbook as one table. */
+function oneOf(parts: readonly ReadPart[]): ReadPart {
+  const [first, ...others] = parts;
+  return others.length ? { ...first, table: together(parts.map((part) => ({ file: part.name, table: part.table })), '') } : first; // prettier-ignore
 }
 
 /** Runs the trail once, so that the network's card has its picture and opening it lays nothing out. */

@@ -1,14 +1,12 @@
 /** One picture of each main view, 1280 × 800, from the demo study. */
-import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Key } from 'selenium-webdriver';
-import { By, button, named, openBrowser, shows } from '../e2e/browser';
+import { button, named, openBrowser, shows } from '../e2e/browser';
 
 const home = process.env.NUNATAK_URL ?? 'http://127.0.0.1:3000';
 const folder = join('docs', 'screenshots');
 mkdirSync(folder, { recursive: true });
-const scratch = mkdtempSync(join(tmpdir(), 'nunatak-files-'));
 const browser = await openBrowser();
 const { driver } = browser;
 
@@ -57,20 +55,15 @@ try {
   await (await named(driver, 'button', 'consignments')).click();
   await shows(driver, 'C0001');
   await picture('records');
-  const dirty = join(scratch, 'packets 1939.csv');
-  const rows = [
-    'id;sent_on;from;to;packets',
-    'P1;1939-01-02;Hesper Sandison;Sunniva Holm;6',
-    'P2;1939-01;Ragna Pell;Dagny Heddle;ten',
-  ];
-  for (let i = 3; i < 60; i++)
-    rows.push(`P${i};1939-02-${String((i % 28) + 1).padStart(2, '0')};Alban Corrie;Petra Heddle;${i % 9}`);
-  rows.push('P60;1939?;Tove Lorne;Edwin Pell;4;again', 'P61;1939');
-  writeFileSync(dirty, rows.join('\n'));
-  await driver.findElement(By.css('input[type="file"]')).sendKeys(dirty);
-  await shows(driver, 'rows fit');
+  await (await named(driver, 'button', 'Practice files')).click();
+  await (await named(driver, '[role="menuitem"]', 'consignments 1931')).click();
+  await shows(driver, 'rows fit', 'came twice');
   await picture('coming-in');
+  await (await button(driver, 'Put away')).click();
+  await (await named(driver, 'a', 'Names', true)).click();
+  await (await named(driver, 'button', 'Varieties')).click();
+  await shows(driver, 'Singular and plural');
+  await picture('names');
 } finally {
   await browser.close();
-  rmSync(scratch, { recursive: true });
 }
