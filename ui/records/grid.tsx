@@ -1,40 +1,68 @@
 'use client';
 import { clsx } from 'clsx';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { ArrowDown, ArrowUp } from 'lucide-react';
-import { type PointerEvent as ReactPointerEvent, useCallback, useEffect, useRef, useState } from 'react';
-import type { ColumnType, Distribution } from '@/core/tables';
-import { writeDate } from '@/core/tables';
-import { counted, shortNumber } from '@/ui/kit';
+import { useCallback, useEffect, useId, useRef, useState } from 'react';
+import type { ColumnSpec, Distribution } from '@/core/tables';
+import type { MenuEntry } from '@/ui/kit';
 import type { GridCell, GridView } from '@/worker/client';
-import type { Laid, Records } from './use-records';
+import { CellEditor } from './cell-editor';
+import { HeaderCell } from './grid-header';
+import { useRows } from './grid-pages';
+import { type Range, useCells } from './use-cells';
+import type { Desk } from './use-desk';
+import { typeNames } from './words';
 
 const rowHeight = 28;
 const headerHeight = 64;
-const page = 100;
-const typeNames: Record<ColumnType, string> = {
-  text: 'text',
-  number: 'number',
-  yesno: 'yes/no',
-  date: 'date',
-  list: 'list',
-};
 
-interface GridRow {
-  row: number;
-  cells: GridCell[];
+/** What lies on the desk: changes when other rows are laid there. */
+export interface Laid {
+  id: number;
+  columns: ColumnSpec[];
+  distributions: Distribution[];
+  rows: number;
+}
+
+/** How cells are changed, where they can be. Rows are places in the present view. */
+export interface GridEditing {
+  /** Counts up when cells were written, so that rows are fetched anew. */
+  turn: number;
+  write: (from: { row: number; column: number }, texts: string[][], what: string) => void;
+  clear: (range: Range) => void;
+  fillDown: (range: Range) => void;
+  columnEntries: (column: number) => readonly (MenuEntry | null)[];
+  onRange: (range: Range | undefined) => void;
 }
 
 /** Rows of the table on the desk: only those in view are fetched and drawn, so that 100,000 scroll like 100. */
-export function Grid({ laid, desk, search }: { laid: Laid; desk: Records['desk']; search: string }) {
+export function Grid({
+  laid,
+  desk,
+  search,
+  label,
+  notes,
+  tableName,
+  editing,
+}: {
+  laid: Laid;
+  desk: Desk;
+  search: string;
+  label: string;
+  /** By column name, what is said of it in its header. */
+  notes: Readonly<Record<string, string>>;
+  tableName: (key: string) => string;
+  editing?: GridEditing;
+}) {
   const scroller = useRef<HTMLDivElement>(null);
   const [view, setView] = useState<GridView>({});
   const [shown, setShown] = useState({ count: laid.rows, turn: 0 });
   const [widths, setWidths] = useState<Record<string, number>>({});
-  const { pages, need } = usePages(desk, shown.turn);
+  const ids = useId();
+  const { rowAt, need } = useRows(desk, shown.turn);
 
   // Sorts and searches in the worker; what was asked last is what is shown.
   const turn = useRef(0);
+  const written = editing?.turn ?? 0;
   useEffect(() => {
     const mine = ++turn.current;
     const timer = setTimeout(
@@ -45,7 +73,7 @@ export function Grid({ laid, desk, search }: { laid: Laid; desk: Records['desk']
       search ? 120 : 0,
     );
     return () => clearTimeout(timer);
-  }, [desk, view, search]);
+  }, [desk, view, search, laid.id, written]);
 
   const widthOf = useCallback(
     (c: number): number => widths[laid.columns[c].name] ?? firstWidth(laid.columns[c]),
@@ -56,6 +84,7 @@ export function Grid({ laid, desk, search }: { laid: Laid; desk: Records['desk']
     getScrollElement: () => scroller.current,
     estimateSize: () => rowHeight,
     overscan: 16,
+    scrollPaddingStart: headerHeight,
   });
   const columns = useVirtualizer({
     count: laid.columns.length,
@@ -64,23 +93,41 @@ export function Grid({ laid, desk, search }: { laid: Laid; desk: Records['desk']
     estimateSize: widthOf,
     overscan: 3,
   });
-  useEffect(() => columns.measure(), [columns, widths]);
+  useEffect(() => columns.measure(), [columns, widths, laid.columns]);
   const items = rows.getVirtualItems();
   const inView = columns.getVirtualItems();
   const firstRow = items[0]?.index ?? 0;
   const lastRow = items.at(-1)?.index ?? 0;
   useEffect(() => need(firstRow, lastRow), [need, firstRow, lastRow]);
 
+  const goTo = useCallback(
+    (row: number, column: number) => {
+      rows.scrollToIndex(row);
+      columns.scrollToIndex(column);
+    },
+    [rows, columns],
+  );
+  const cells = useCells({ rows: shown.count, columns: laid.columns.length, desk, goTo, editing });
+  const { active, range, draft } = cells;
+  const idOf = (row: number, column: number): string => `${ids}-${row}-${column}`;
+  const drawn =
+    active && items.some(({ index }) => index === active.row) && inView.some(({ index }) => index === active.column);
+
   const width = columns.getTotalSize();
   return (
     <div
       ref={scroller}
       role="grid"
-      aria-label="Records"
+      aria-label={label}
       aria-rowcount={shown.count + 1}
       aria-colcount={laid.columns.length}
+      aria-activedescendant={drawn ? idOf(active.row, active.column) : undefined}
+      aria-multiselectable={editing ? true : undefined}
       tabIndex={0}
-      className="min-h-0 grow overflow-auto bg-paper"
+      onKeyDown={cells.onKeyDown}
+      onCopy={cells.onCopy}
+      onPaste={cells.onPaste}
+      className="min-h-0 grow overflow-auto bg-paper outline-none focus-visible:outline-2 focus-visible:-outline-offset-2 focus-visible:outline-rise"
     >
       <div
         role="row"
@@ -90,11 +137,14 @@ export function Grid({ laid, desk, search }: { laid: Laid; desk: Records['desk']
         {inView.map((item) => (
           <HeaderCell
             key={item.key}
-            column={laid.columns[item.index]}
+            spec={laid.columns[item.index]}
             distribution={laid.distributions[item.index]}
+            note={notes[laid.columns[item.index].name]}
             left={item.start}
             width={item.size}
             view={view}
+            tableName={tableName}
+            entries={editing?.columnEntries(item.index)}
             onSort={setView}
             onWidth={(next) => setWidths((all) => ({ ...all, [laid.columns[item.index].name]: next }))}
           />
@@ -102,7 +152,7 @@ export function Grid({ laid, desk, search }: { laid: Laid; desk: Records['desk']
       </div>
       <div className="relative" style={{ height: rows.getTotalSize(), width }}>
         {items.map((item) => {
-          const held = pages.get(Math.floor(item.index / page))?.[item.index % page];
+          const held = rowAt(item.index);
           return (
             <div
               key={item.key}
@@ -112,25 +162,50 @@ export function Grid({ laid, desk, search }: { laid: Laid; desk: Records['desk']
               style={{ top: item.start, height: rowHeight, width }}
             >
               {inView.map((col) => {
+                const spec = laid.columns[col.index];
                 const cell = held?.cells[col.index];
+                const isActive = active?.row === item.index && active.column === col.index;
+                const inRange = editing && range && item.index >= range.top && item.index <= range.bottom && col.index >= range.left && col.index <= range.right; // prettier-ignore
                 return (
                   <div
                     key={col.key}
+                    id={idOf(item.index, col.index)}
                     role="gridcell"
                     aria-colindex={col.index + 1}
-                    title={
-                      cell && !cell.fits
-                        ? `“${cell.text}” is no ${typeNames[laid.columns[col.index].type]}`
-                        : cell?.text
-                    }
+                    aria-selected={editing ? Boolean(inRange) : undefined}
+                    title={cell && titleOf(cell, spec)}
+                    onPointerDown={(event) => cells.onPointerDown(event, item.index, col.index)}
+                    onPointerEnter={(event) => cells.onPointerEnter(event, item.index, col.index)}
+                    onDoubleClick={() => void cells.edit(item.index, col.index)}
                     className={clsx(
                       'absolute top-0 h-full truncate px-2.5 leading-[27px]',
-                      laid.columns[col.index].type === 'number' && 'text-right',
-                      cell && !cell.fits && 'bg-danger-tint',
+                      spec.type === 'number' && 'text-right',
+                      cell?.tone === 'bad' && 'bg-danger-tint',
+                      cell?.tone === 'odd' && 'bg-amber',
+                      inRange && !isActive && 'bg-tint',
+                      isActive && 'outline-2 -outline-offset-2 outline-accent',
                     )}
-                    style={{ left: col.start, width: col.size }}
+                    style={{
+                      left: col.start,
+                      width: col.size,
+                      ...(isActive && draft !== undefined ? { padding: 0 } : {}),
+                    }}
                   >
-                    {cell?.text}
+                    {isActive && draft !== undefined ? (
+                      <CellEditor
+                        spec={spec}
+                        column={col.index}
+                        text={draft}
+                        desk={desk}
+                        onWrite={cells.write}
+                        onLeave={() => {
+                          cells.leave();
+                          scroller.current?.focus();
+                        }}
+                      />
+                    ) : (
+                      cell && <Content cell={cell} spec={spec} />
+                    )}
                   </div>
                 );
               })}
@@ -139,144 +214,36 @@ export function Grid({ laid, desk, search }: { laid: Laid; desk: Records['desk']
         })}
       </div>
       {shown.count === 0 && (
-        <p className="sticky left-0 p-4 text-quiet">{search ? `No row has “${search}”.` : 'No rows.'}</p>
+        <p className="sticky left-0 p-4 text-quiet">
+          {search ? `No row has “${search}”.` : editing ? 'No rows yet. “Add row” adds the first.' : 'No rows.'}
+        </p>
       )}
     </div>
   );
 }
 
-/** Wide for texts, narrow for numbers. */
-function firstWidth({ name, type }: { name: string; type: ColumnType }): number {
-  const least = type === 'number' || type === 'yesno' ? 112 : type === 'date' ? 124 : 132;
-  return Math.min(240, Math.max(least, 24 + name.length * 7.5));
-}
+const titleOf = ({ text, tone }: GridCell, spec: ColumnSpec): string =>
+  tone === 'bad' ? `“${text.slice(0, 80)}” is no ${typeNames[spec.type]}` : text.startsWith('data:') ? spec.name : text;
 
-/** Pages of rows, fetched when they come into view; `turn` empties them. */
-function usePages(
-  desk: Records['desk'],
-  turn: number,
-): { pages: Map<number, GridRow[]>; need: (from: number, to: number) => void } {
-  const held = useRef<{ turn: number; pages: Map<number, GridRow[]>; asked: Set<number> }>({
-    turn,
-    pages: new Map(),
-    asked: new Set(),
-  });
-  const [, setArrived] = useState(0);
-  if (held.current.turn !== turn) held.current = { turn, pages: new Map(), asked: new Set() };
-  const need = useCallback(
-    (from: number, to: number) => {
-      const mine = held.current;
-      for (let p = Math.floor(from / page); p <= Math.floor(to / page); p++) {
-        if (mine.asked.has(p)) continue;
-        mine.asked.add(p);
-        void desk()
-          .read(p * page, (p + 1) * page)
-          .then((rows) => {
-            mine.pages.set(p, rows);
-            setArrived((count) => count + 1);
-          });
-      }
-    },
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- a new turn asks anew
-    [desk, turn],
-  );
-  return { pages: held.current.pages, need };
-}
-
-function HeaderCell({
-  column,
-  distribution,
-  left,
-  width,
-  view,
-  onSort,
-  onWidth,
-}: {
-  column: { name: string; type: ColumnType };
-  distribution: Distribution | undefined;
-  left: number;
-  width: number;
-  view: GridView;
-  onSort: (view: GridView) => void;
-  onWidth: (width: number) => void;
-}) {
-  const sorted = view.sort === column.name;
-  const next = !sorted
-    ? { sort: column.name, descending: false }
-    : view.descending
-      ? {}
-      : { sort: column.name, descending: true };
-  return (
-    <div
-      role="columnheader"
-      aria-sort={sorted ? (view.descending ? 'descending' : 'ascending') : 'none'}
-      className="absolute top-0 h-full"
-      style={{ left, width }}
-    >
-      <button
-        type="button"
-        onClick={() => onSort(next)}
-        className="block h-full w-full px-2.5 pt-1.5 text-left align-top hover:bg-ground"
-      >
-        <span className="flex items-center gap-1 text-sm font-semibold">
-          <span className="truncate">{column.name}</span>
-          {sorted && (view.descending ? <ArrowDown size={12} aria-hidden /> : <ArrowUp size={12} aria-hidden />)}
-        </span>
-        <span className="block truncate text-xs text-quiet">
-          {distribution ? inWords(column.type, distribution) : ''}
-        </span>
-        {distribution && <Skyline bars={distribution.bars} width={Math.min(84, width - 20)} />}
-      </button>
-      <div
-        role="separator"
-        aria-orientation="vertical"
-        aria-label={`Width of ${column.name}`}
-        aria-valuenow={width}
-        tabIndex={0}
-        className="absolute top-0 right-0 h-full w-1.5 cursor-col-resize hover:bg-rise"
-        onKeyDown={(event) => {
-          if (event.key === 'ArrowLeft') onWidth(Math.max(48, width - 16));
-          if (event.key === 'ArrowRight') onWidth(Math.min(900, width + 16));
-        }}
-        onPointerDown={(event) => dragWidth(event, width, onWidth)}
-      />
-    </div>
-  );
-}
-
-function dragWidth(event: ReactPointerEvent<HTMLDivElement>, width: number, onWidth: (width: number) => void): void {
-  event.preventDefault();
-  const handle = event.currentTarget;
-  const start = event.clientX;
-  handle.setPointerCapture(event.pointerId);
-  const move = (moved: PointerEvent): void => onWidth(Math.min(900, Math.max(48, width + moved.clientX - start)));
-  const end = (): void => {
-    handle.removeEventListener('pointermove', move);
-    handle.removeEventListener('pointerup', end);
-  };
-  handle.addEventListener('pointermove', move);
-  handle.addEventListener('pointerup', end);
-}
-
-function inWords(type: ColumnType, { distinct, low, high }: Distribution): string {
-  if (low !== undefined && high !== undefined) {
-    if (type === 'date') return `date · ${writeDate(low, 1, false)}–${writeDate(high, 1, false)}`;
-    return `number · ${shortNumber(low)}–${shortNumber(high)}`;
+/** A cell as it is read: pictures whose bytes are in the cell are shown; nothing is fetched. */
+function Content({ cell, spec }: { cell: GridCell; spec: ColumnSpec }) {
+  if (spec.type === 'picture' && /^data:image\//.test(cell.text)) {
+    return <img src={cell.text} alt="" className="inline-block h-[22px] max-w-full rounded" />;
   }
-  return `${typeNames[type]} · ${counted(distinct, 'value')}`;
+  return cell.text;
 }
 
-function Skyline({ bars, width }: { bars: readonly number[]; width: number }) {
-  const step = width / 16;
-  const most = Math.max(1, ...bars);
-  return (
-    <svg width={width} height="18" aria-hidden className="mt-0.5">
-      {bars.map((count, i) => {
-        const tall = count ? Math.max(1.5, (count / most) * 17) : 0;
-        return <rect key={i} x={i * step} y={18 - tall} width={step * 0.85} height={tall} fill="var(--bar)" />;
-      })}
-    </svg>
-  );
+/** Wide for texts, narrow for numbers. */
+function firstWidth({ name, type }: ColumnSpec): number {
+  const least =
+    type === 'number' || type === 'yesno'
+      ? 112
+      : type === 'picture'
+        ? 104
+        : type === 'reference'
+          ? 158
+          : type === 'date'
+            ? 124
+            : 132;
+  return Math.min(240, Math.max(least, 40 + name.length * 7.5));
 }
-
-export { typeNames };

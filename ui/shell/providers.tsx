@@ -12,8 +12,8 @@ export function Providers({ children }: { children: ReactNode }) {
       {children}
       <Toaster
         theme={theme}
-        position="top-center"
-        offset={50}
+        position="bottom-center"
+        offset={64}
         toastOptions={{
           style: {
             background: 'var(--panel)',

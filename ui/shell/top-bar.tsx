@@ -18,6 +18,7 @@ export function TopBar({ children }: { children?: ReactNode }) {
 
 const places = [
   { key: 'records', name: 'Records' },
+  { key: 'names', name: 'Names' },
   { key: 'networks', name: 'Networks' },
 ] as const;
 

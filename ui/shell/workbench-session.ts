@@ -22,8 +22,8 @@ export interface Session {
 
 export function startSession(store: WorkbenchStore): Session {
   const { service, end } = startTrailWorker();
-  const { study, network, tables } = store.getState();
-  void service.open({ study: study.id, network: network.id, tables, layout: network.layout });
+  const { study, network, tables, names } = store.getState();
+  void service.open({ study: study.id, network: network.id, tables, names, layout: network.layout });
   let saveTimer: ReturnType<typeof setTimeout> | undefined;
   let keepTimer: ReturnType<typeof setTimeout> | undefined;
   let kept: string | undefined;

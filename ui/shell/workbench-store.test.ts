@@ -6,6 +6,7 @@ const start: WorkbenchStart = {
   network: { id: 'b', name: 'Network', version: 1, layout: null },
   networks: [],
   tables: [],
+  names: [],
   trail: trailSchema.parse({
     steps: [
       { id: 's1', kind: 'ties', on: true, table: 't', from: 'a', to: 'b' },

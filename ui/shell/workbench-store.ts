@@ -1,6 +1,7 @@
 /** The state of one open network: its trail with undo, what the worker made of it, and what is looked at. */
 import { createStore } from 'zustand/vanilla';
 import { type Step, type StepReport, type Trail, newStep } from '@/core/trail';
+import type { NamesList } from '@/core/names';
 import type { Network } from '@/core/graph';
 import type { Looks } from '@/core/style';
 import type { TableAddress } from '@/worker/client';
@@ -19,6 +20,7 @@ export interface WorkbenchStart {
   network: { id: string; name: string; version: number; layout: string | null };
   networks: { id: string; name: string }[];
   tables: TableAddress[];
+  names: readonly NamesList[];
   trail: Trail;
 }
 

@@ -34,6 +34,7 @@ export function TrailStrip() {
   const steps = useWorkbench((state) => state.trail.steps);
   const reports = useWorkbench((state) => state.reports);
   const tables = useWorkbench((state) => state.tables);
+  const names = useWorkbench((state) => state.names);
   const study = useWorkbench((state) => state.study.id);
   const store = useWorkbenchStore();
   const sensors = useSensors(
@@ -45,7 +46,7 @@ export function TrailStrip() {
     const report = reports[step.id];
     return report && first ? report.nodes / first : undefined;
   };
-  const profile = [{ share: 1 }, ...steps.map((step) => ({ share: shareOf(step) }))];
+  const profile = [{ share: 1 }, { share: 1 }, ...steps.map((step) => ({ share: shareOf(step) }))];
   const moved = ({ active, over }: DragEndEvent): void => {
     if (!over || active.id === over.id) return;
     store.getState().edit((trail) => {
@@ -63,7 +64,7 @@ export function TrailStrip() {
       aria-label="Trail"
       className="relative h-[92px] shrink-0 overflow-x-auto overflow-y-hidden border-b border-line bg-ground"
     >
-      <div className="relative flex h-full" style={{ width: `max(100%, ${(steps.length + 1) * tileWidth + 130}px)` }}>
+      <div className="relative flex h-full" style={{ width: `max(100%, ${(steps.length + 2) * tileWidth + 130}px)` }}>
         <svg
           className="absolute bottom-0 left-0"
           width={profile.length * tileWidth}
@@ -73,19 +74,21 @@ export function TrailStrip() {
         >
           <path d={elevationPath(profile, tileWidth, profileHeight)} fill="var(--rise)" opacity={0.75} />
         </svg>
-        <Link
+        <PlaceTile
+          title="Records"
           href={`/studies/${study}/records`}
-          className="relative w-32 shrink-0 border-r border-line px-3 pt-2 hover:bg-panel/40"
-        >
-          <b className="block font-semibold">Records</b>
-          <span className="block text-sm text-quiet">{counted(tables.length, 'table')}</span>
-          <span className="absolute bottom-1.5 left-3 text-sm font-semibold text-accent">
-            {counted(
-              tables.reduce((sum, { rows }) => sum + rows, 0),
-              'row',
-            )}
-          </span>
-        </Link>
+          line={counted(tables.length, 'table')}
+          foot={counted(
+            tables.reduce((sum, { rows }) => sum + rows, 0),
+            'row',
+          )}
+        />
+        <PlaceTile
+          title="Names"
+          href={`/studies/${study}/names`}
+          line={counted(names.length, 'list')}
+          foot={`${grouped(names.reduce((sum, { entries }) => sum + Object.keys(entries).length, 0))} joined`}
+        />
         {tiesStep && <TileBody step={tiesStep} />}
         <DndContext id="trail" sensors={sensors} collisionDetection={closestCenter} onDragEnd={moved}>
           <SortableContext items={others.map(({ id }) => id)} strategy={horizontalListSortingStrategy}>
@@ -112,6 +115,17 @@ export function TrailStrip() {
         </div>
       </div>
     </nav>
+  );
+}
+
+/** A tile that leads to what the trail begins with. */
+function PlaceTile({ title, href, line, foot }: { title: string; href: string; line: string; foot: string }) {
+  return (
+    <Link href={href} className="relative w-32 shrink-0 border-r border-line px-3 pt-2 hover:bg-panel/40">
+      <b className="block font-semibold">{title}</b>
+      <span className="block text-sm text-quiet">{line}</span>
+      <span className="absolute bottom-1.5 left-3 text-sm font-semibold text-accent">{foot}</span>
+    </Link>
   );
 }
 

@@ -1,0 +1,232 @@
+'use client';
+import type { ColumnSpec } from '@/core/tables';
+import { counted, grouped } from '@/ui/kit';
+import { Card, Quiet, Remedies } from '../panel';
+import { typeNames } from '../words';
+import { AmbiguousCard, NearCard, ReferenceCard, UnmatchedCard } from './references';
+import { IdentityCard } from './identity';
+import { type FindingProps, Remedy, linesInWords } from './remedy';
+
+/** One finding with its remedies. */
+export function FindingCard(props: FindingProps) {
+  const { finding } = props;
+  switch (finding.kind) {
+    case 'faulty':
+      return <FaultyCard {...props} finding={finding} />;
+    case 'asks':
+      return <AsksCard {...props} finding={finding} />;
+    case 'misfits':
+      return <MisfitsCard {...props} finding={finding} />;
+    case 'imprecise':
+      return (
+        <Card
+          title={`${counted(finding.count, 'date')} of ${finding.column} ${finding.count === 1 ? 'is' : 'are'} not known to the day`}
+        >
+          <Quiet>Kept as such: {finding.examples.join(', ')}</Quiet>
+          <p className="mt-1.5 inline-block rounded-full border border-line bg-tint px-2.5 py-0.5 text-sm">
+            nothing to do
+          </p>
+        </Card>
+      );
+    case 'doubles':
+      return <DoublesCard {...props} finding={finding} />;
+    case 'identity':
+      return <IdentityCard {...props} finding={finding} />;
+    case 'shape':
+      return <ShapeCard {...props} finding={finding} />;
+    case 'place':
+      return <PlaceCard {...props} finding={finding} />;
+    case 'reference':
+      return <ReferenceCard {...props} finding={finding} />;
+    case 'ambiguous':
+      return <AmbiguousCard {...props} finding={finding} />;
+    case 'near':
+      return <NearCard {...props} finding={finding} />;
+    case 'unmatched':
+      return <UnmatchedCard {...props} finding={finding} />;
+    case 'note':
+      return <Card title={finding.text} />;
+  }
+}
+
+function FaultyCard({ finding, decided, onDecide }: FindingProps<'faulty'>) {
+  return (
+    <Card title={`${counted(finding.count, 'row')} ${finding.count === 1 ? 'does' : 'do'} not fit the header`}>
+      <ul className="mt-1 max-h-36 overflow-auto text-sm text-quiet" aria-label="Faulty rows" tabIndex={0}>
+        {finding.examples.map(({ line, reason, text }) => (
+          <li key={line} className="truncate" title={text}>
+            line {grouped(line)}: {reason}
+          </li>
+        ))}
+      </ul>
+      <Remedies>
+        <Remedy
+          label="Set rows aside"
+          chosen={decided.faulty === 'aside'}
+          onChoose={() => onDecide({ faulty: 'aside' }, '')}
+        />
+        <Remedy
+          label="Fill up or cut to fit"
+          chosen={decided.faulty === 'fit'}
+          onChoose={() => onDecide({ faulty: 'fit' }, '')}
+        />
+      </Remedies>
+    </Card>
+  );
+}
+
+function AsksCard({ finding, specs, decided, onDecide }: FindingProps<'asks'>) {
+  const { column, what, examples, answered } = finding;
+  const spec = specs.find(({ name }) => name === column);
+  const answer = (change: Partial<ColumnSpec>): void =>
+    onDecide(
+      {
+        columns: specs.map((one) => (one.name === column ? { ...one, ...change } : one)),
+        answered: [...new Set([...decided.answered, column])],
+      },
+      `how ${column} is read`,
+    );
+  const [example] = examples;
+  return (
+    <Card
+      title={
+        what === 'order' ? `Which comes first in ${column}, day or month?` : `What does the mark in ${column} part off?`
+      }
+    >
+      <Quiet>{examples.map((one) => `“${one}”`).join(', ')}: no other cell decides it.</Quiet>
+      <Remedies>
+        {what === 'order' ? (
+          <>
+            <Remedy
+              label="Day first"
+              chosen={answered && spec?.order !== 'mdy'}
+              onChoose={() => answer({ order: 'dmy' })}
+            />
+            <Remedy
+              label="Month first"
+              chosen={answered && spec?.order === 'mdy'}
+              onChoose={() => answer({ order: 'mdy' })}
+            />
+          </>
+        ) : (
+          <>
+            <Remedy
+              label={`Thousands: ${example.replace(/[.,]/, '')}`}
+              chosen={answered && spec?.decimal === (example.includes(',') ? '.' : ',')}
+              onChoose={() => answer({ decimal: example.includes(',') ? '.' : ',' })}
+            />
+            <Remedy
+              label={`Decimals: ${example.replace(',', '.')}`}
+              chosen={answered && spec?.decimal === (example.includes(',') ? ',' : '.')}
+              onChoose={() => answer({ decimal: example.includes(',') ? ',' : '.' })}
+            />
+          </>
+        )}
+      </Remedies>
+    </Card>
+  );
+}
+
+function MisfitsCard({ finding, decided, specs, onDecide }: FindingProps<'misfits'>) {
+  const { column, type, count, filled, examples } = finding;
+  const what = decided.misfits[column] ?? 'keep';
+  const choose = (how: 'keep' | 'empty' | 'aside'): void => onDecide({ misfits: { ...decided.misfits, [column]: how } }, `${counted(count, 'cell')} of ${column}`); // prettier-ignore
+  return (
+    <Card title={`${counted(count, 'cell')} of ${column} ${count === 1 ? 'is' : 'are'} no ${typeNames[type as ColumnSpec['type']]}`}>
+      <Quiet>
+        {examples.slice(0, 4).map(({ text, lines }) => `“${text}” (${linesInWords(lines.slice(0, 3))})`).join(', ')}; {Math.floor((1 - count / Math.max(1, filled)) * 100)} % of the
+        filled cells fit.
+      </Quiet>
+      <Remedies>
+        <Remedy label="Keep as written" chosen={what === 'keep'} onChoose={() => choose('keep')} />
+        <Remedy label="Empty" chosen={what === 'empty'} onChoose={() => choose('empty')} />
+        <Remedy label="Set rows aside" chosen={what === 'aside'} onChoose={() => choose('aside')} />
+        <Remedy
+          label="Read as text"
+          onChoose={() => onDecide({ columns: specs.map((one) => (one.name === column ? { ...one, type: 'text' } : one)) }, `${column} as text`)}
+        />
+      </Remedies>
+    </Card>
+  ); // prettier-ignore
+}
+
+function DoublesCard({ finding, decided, specs, onDecide }: FindingProps<'doubles'>) {
+  const { by, count, examples } = finding;
+  const told = specs.some(({ id }) => id) || by !== 'every cell';
+  const how = decided.doubles ?? (told ? 'join' : 'keep');
+  return (
+    <Card title={`${counted(count, 'record')} came twice`}>
+      <Quiet>Same in {by}:</Quiet>
+      <ul className="max-h-28 overflow-auto text-sm text-quiet" aria-label={`Doubles by ${by}`} tabIndex={0}>
+        {examples.map(({ key, lines }) => (
+          <li key={lines.join()} className="truncate" title={`${key}: ${linesInWords(lines)}`}>
+            {key} ({linesInWords(lines.slice(0, 4))})
+          </li>
+        ))}
+      </ul>
+      <Remedies>
+        <Remedy
+          label={by === 'every cell' ? 'Keep one' : 'Join them'}
+          chosen={how === 'join'}
+          onChoose={() => onDecide({ doubles: 'join' }, 'joined doubles')}
+        />
+        <Remedy
+          label="Keep both"
+          chosen={how === 'keep'}
+          onChoose={() => onDecide({ doubles: 'keep' }, 'kept doubles')}
+        />
+      </Remedies>
+    </Card>
+  );
+}
+
+function ShapeCard({ finding, decided, onDecide }: FindingProps<'shape'>) {
+  const { shape, symmetric, misfits, ties } = finding;
+  const now = decided.shape ?? 'table';
+  const reset = { columns: undefined, identity: undefined };
+  return (
+    <Card
+      title={
+        shape === 'adjacency' ? 'This looks like a matrix of ties' : 'This looks like a matrix of who belongs to what'
+      }
+    >
+      <Quiet>
+        {counted(ties, 'tie')}
+        {shape === 'adjacency' &&
+          (symmetric ? '; the same on both sides, so each is taken once' : '; from the row to the column')}
+        {misfits > 0 && `; ${counted(misfits, 'cell')} without a number left out`}.
+      </Quiet>
+      <Remedies>
+        <Remedy label="A row for each tie" chosen={now === shape} onChoose={() => onDecide({ ...reset, shape }, '')} />
+        <Remedy
+          label="Keep as a table"
+          chosen={now === 'table'}
+          onChoose={() => onDecide({ ...reset, shape: 'table' }, '')}
+        />
+      </Remedies>
+    </Card>
+  );
+}
+
+function PlaceCard({ finding, decided, specs, onDecide }: FindingProps<'place'>) {
+  const { latitude, longitude } = finding;
+  const others = specs.filter(({ name }) => name !== latitude && name !== longitude && name !== 'place');
+  return (
+    <Card title={`${latitude} and ${longitude} say a place`}>
+      <Remedies>
+        <Remedy
+          label="One place column"
+          chosen={decided.place}
+          onChoose={() =>
+            onDecide({ place: true, columns: [...others, { name: 'place', type: 'place' }] }, 'places of two columns')
+          }
+        />
+        <Remedy
+          label="Two number columns"
+          chosen={!decided.place}
+          onChoose={() => onDecide({ place: false, columns: others }, '')}
+        />
+      </Remedies>
+    </Card>
+  );
+}

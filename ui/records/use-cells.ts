@@ -1,0 +1,170 @@
+'use client';
+/** The cursor in a grid: one active cell, a range around it, a cell being written. */
+import Papa from 'papaparse';
+import { type ClipboardEvent, type KeyboardEvent, type PointerEvent, useEffect, useState } from 'react';
+import type { Leaving } from './cell-editor';
+import type { GridEditing } from './grid';
+import type { Desk } from './use-desk';
+
+export interface Range {
+  top: number;
+  bottom: number;
+  left: number;
+  right: number;
+}
+interface Place {
+  row: number;
+  column: number;
+}
+
+const rangeOf = (a: Place, b: Place): Range => ({
+  top: Math.min(a.row, b.row),
+  bottom: Math.max(a.row, b.row),
+  left: Math.min(a.column, b.column),
+  right: Math.max(a.column, b.column),
+});
+
+const moves: Record<string, [number, number]> = {
+  ArrowUp: [-1, 0],
+  ArrowDown: [1, 0],
+  ArrowLeft: [0, -1],
+  ArrowRight: [0, 1],
+};
+const pageRows = 20;
+
+export function useCells({
+  rows,
+  columns,
+  desk,
+  goTo,
+  editing,
+}: {
+  rows: number;
+  columns: number;
+  desk: Desk;
+  goTo: (row: number, column: number) => void;
+  editing?: GridEditing;
+}) {
+  const [anchor, setAnchor] = useState<Place>();
+  const [active, setActive] = useState<Place>();
+  const [draft, setDraft] = useState<string>();
+  const range = active && rangeOf(anchor ?? active, active);
+  const onRange = editing?.onRange;
+  useEffect(() => onRange?.(range), [onRange, range?.top, range?.bottom, range?.left, range?.right]); // eslint-disable-line react-hooks/exhaustive-deps
+
+  const move = (to: Place, extend: boolean): void => {
+    const place = {
+      row: Math.max(0, Math.min(rows - 1, to.row)),
+      column: Math.max(0, Math.min(columns - 1, to.column)),
+    };
+    if (rows === 0 || columns === 0) return;
+    setDraft(undefined);
+    setActive(place);
+    setAnchor(extend ? (anchor ?? active ?? place) : place);
+    goTo(place.row, place.column);
+  };
+
+  const edit = async (row: number, column: number, text?: string): Promise<void> => {
+    if (!editing) return;
+    setActive({ row, column });
+    setAnchor({ row, column });
+    if (text !== undefined) setDraft(text);
+    else setDraft((await desk().written([row, row + 1], [column, column + 1]))[0]?.[0] ?? '');
+  };
+
+  const write = (text: string, leaving: Leaving): void => {
+    if (active && editing) editing.write(active, [[text]], 'a cell');
+    setDraft(undefined);
+    if (!active) return;
+    if (leaving === 'down') move({ row: active.row + 1, column: active.column }, false);
+    if (leaving === 'next') {
+      const last = active.column + 1 >= columns;
+      move({ row: active.row + (last ? 1 : 0), column: last ? 0 : active.column + 1 }, false);
+    }
+    if (leaving !== 'stay') document.querySelector<HTMLElement>(`[role="grid"]:has(input)`)?.focus();
+  };
+
+  const onKeyDown = (event: KeyboardEvent<HTMLElement>): void => {
+    if (event.target !== event.currentTarget) return;
+    const held = event.ctrlKey || event.metaKey;
+    if (event.key in moves && !event.altKey) {
+      event.preventDefault();
+      const [down, right] = moves[event.key];
+      const from = active ?? { row: -1 * down, column: -1 * right };
+      const far = held ? 1e9 : 1;
+      move({ row: from.row + down * far, column: from.column + right * far }, event.shiftKey);
+    } else if (event.key === 'PageDown' || event.key === 'PageUp') {
+      event.preventDefault();
+      const from = active ?? { row: 0, column: 0 };
+      move({ ...from, row: from.row + (event.key === 'PageDown' ? pageRows : -pageRows) }, event.shiftKey);
+    } else if (event.key === 'Home' || event.key === 'End') {
+      event.preventDefault();
+      const from = active ?? { row: 0, column: 0 };
+      move(
+        { row: held ? (event.key === 'Home' ? 0 : rows) : from.row, column: event.key === 'Home' ? 0 : columns },
+        event.shiftKey,
+      );
+    } else if (event.key === 'Escape') {
+      setActive(undefined);
+      setAnchor(undefined);
+    } else if (editing && active && range) {
+      if (held && event.key.toLowerCase() === 'a') {
+        event.preventDefault();
+        setAnchor({ row: 0, column: 0 });
+        setActive({ row: rows - 1, column: columns - 1 });
+      } else if (held && event.key.toLowerCase() === 'd') {
+        event.preventDefault();
+        editing.fillDown(range);
+      } else if (event.key === 'Enter' || event.key === 'F2') {
+        event.preventDefault();
+        void edit(active.row, active.column);
+      } else if (event.key === 'Delete' || event.key === 'Backspace') {
+        event.preventDefault();
+        editing.clear(range);
+      } else if (event.key.length === 1 && !held && !event.altKey) {
+        event.preventDefault();
+        void edit(active.row, active.column, event.key);
+      }
+    }
+  };
+
+  const onPointerDown = (event: PointerEvent<HTMLElement>, row: number, column: number): void => {
+    if (draft !== undefined && active?.row === row && active.column === column) return;
+    move({ row, column }, event.shiftKey);
+  };
+  const onPointerEnter = (event: PointerEvent<HTMLElement>, row: number, column: number): void => {
+    if (event.buttons === 1 && anchor && draft === undefined) setActive({ row, column });
+  };
+
+  const onCopy = (event: ClipboardEvent<HTMLElement>): void => {
+    if (!range || draft !== undefined || event.target !== event.currentTarget) return;
+    event.preventDefault();
+    // The texts come from the worker, so the clipboard is written when they are there.
+    void desk()
+      .written([range.top, range.bottom + 1], [range.left, range.right + 1])
+      .then((texts) => navigator.clipboard.writeText(Papa.unparse(texts, { delimiter: '\t', newline: '\n' })));
+  };
+  const onPaste = (event: ClipboardEvent<HTMLElement>): void => {
+    if (!editing || draft !== undefined || event.target !== event.currentTarget) return;
+    const text = event.clipboardData.getData('text/plain').replace(/\r?\n$/, '');
+    if (text === '') return;
+    event.preventDefault();
+    const texts = Papa.parse<string[]>(text, { delimiter: '\t' }).data;
+    const start = range ? { row: range.top, column: range.left } : { row: rows, column: 0 };
+    editing.write(start, texts, texts.length * texts[0].length === 1 ? 'a cell' : 'pasted cells');
+  };
+
+  return {
+    active,
+    range,
+    draft,
+    edit,
+    write,
+    leave: () => setDraft(undefined),
+    onKeyDown,
+    onPointerDown,
+    onPointerEnter,
+    onCopy,
+    onPaste,
+  };
+}
