@@ -259,14 +259,14 @@ describe('two files of one’s own', () => {
       'parted by semicolons',
       '4 of 5 rows fit',
       'line 6: 4 cells instead of 3',
-      '1 row with too few or too many cells',
+      '1 row does not fit the header',
     );
     await choose('Type of age', 'number');
     await shows(driver, '1 cell of age is no number');
     expect(await violations(driver)).toEqual([]);
     await (await button(driver, 'Store 4 records')).click();
     await shows(driver, '“people” stored', 'Coming in');
-    await (await button(driver, 'ties.tsv')).click();
+    await (await button(driver, 'ties')).click();
     await shows(driver, 'parted by tabs', '6 of 6 rows fit');
     await (await button(driver, 'Store 6 records')).click();
     await shows(driver, '“ties” stored');
@@ -275,15 +275,15 @@ describe('two files of one’s own', () => {
     expect(await violations(driver)).toEqual([]);
   });
 
-  test.each([
+  test.each<[string, string, string, string?]>([
     ['empty.csv', '', 'is empty'],
-    ['picture.csv', '\u0000\u0001\u0002\u0003', 'is no text file'],
+    ['picture.csv', '\u0000\u0001\u0002\u0003', 'is no text'],
     ['open.csv', 'a,b\n1,2\n"3,4\n', 'a quote that opens on line 3 is never closed'],
-    ['header.csv', 'a,b\n', 'Only a header'],
-  ])('%s is refused in a sentence, and the study is as it was', async (name, text, sentence) => {
+    ['header.csv', 'a,b\n', 'Only a header', 'Put away'],
+  ])('%s is refused in a sentence, and the study is as it was', async (name, text, sentence, away = 'Dismiss') => {
     await (await driver.findElement(By.css('input[type="file"]'))).sendKeys(file(name, text));
     await shows(driver, sentence);
-    await (await button(driver, 'Put away')).click();
+    await (await button(driver, away)).click();
     await driver.wait(
       async () => !(await driver.findElement(By.css('aside[aria-label="Tables"]')).getText()).includes(name),
       wait,
