@@ -28,8 +28,8 @@ function ledger(): string {
   return lines.join('\n') + '\n';
 }
 
-async function* linesOf(pieces: Iterable<string>): AsyncGenerator<string> {
-  for (const piece of pieces) for (const line of piece.split('\n')) if (line) yield await Promise.resolve(line);
+async function* arriving(pieces: Iterable<string>): AsyncGenerator<string> {
+  for (const piece of pieces) yield await Promise.resolve(piece);
 }
 
 /** From the file's bytes to rows in the database, with everything found that is found when somebody brings it in. */
@@ -42,7 +42,11 @@ async function bringIn(study: string, name: string, bytes: Uint8Array): Promise<
     { tables: [], names: [] },
     cache,
   );
-  await storeTable(study, { name: 'ledger', origin: name, columns: specs, rows: table.rows }, linesOf(rowLines(table)));
+  await storeTable(
+    study,
+    { name: 'ledger', origin: name, columns: specs, rows: table.rows },
+    arriving(rowLines(table)),
+  );
 }
 
 export async function importLines(): Promise<Line[]> {

@@ -50,8 +50,7 @@ async function store(study: string, file: DemoFile): Promise<void> {
   const { table, specs } = await prepare(oneOf(parts), remediesSchema.parse({ name }), { tables, names: await openNames(study) }, new PrepareCache()); // prettier-ignore
   const request = { name, origin: `from ${file.name}`, columns: specs, rows: table.rows };
   async function* rows(): AsyncGenerator<string> {
-    for (const lines of rowLines(table))
-      for (const line of lines.split('\n')) if (line) yield await Promise.resolve(line);
+    for (const lines of rowLines(table)) yield await Promise.resolve(lines);
   }
   await storeTable(study, request, rows());
 }

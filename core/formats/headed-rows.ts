@@ -108,7 +108,7 @@ export class HeadedRows {
         for (let c = 0; c < width; c++) cells[c] ??= '';
       }
     }
-    const repeats = cells.length === width && cells[0].replace(/^\ufeff/, '') === columns[0] && cells.every((cell, c) => c === 0 || cell === columns[c]); // prettier-ignore
+    const repeats = cells.length === width && cells[0] === columns[0] && cells.every((cell, c) => cell === columns[c]);
     if (cells.length === width && !repeats) {
       this.rowCount++;
       this.take.rows(cells, line);

@@ -7,13 +7,13 @@ export function* rowLines(table: RawTable, rows = 2000): Generator<string> {
     dictionary.map((text) => JSON.stringify(text.replaceAll('\0', ''))),
   );
   const codes = table.columns.map((column) => column.codes);
+  const cells = new Array<string>(codes.length);
   for (let from = 0; from < table.rows; from += rows) {
-    let text = '';
+    const lines: string[] = [];
     for (let r = from; r < Math.min(table.rows, from + rows); r++) {
-      text += '[';
-      for (let c = 0; c < codes.length; c++) text += (c ? ',' : '') + escaped[c][codes[c][r]];
-      text += ']\n';
+      for (let c = 0; c < cells.length; c++) cells[c] = escaped[c][codes[c][r]];
+      lines.push(`[${cells.join(',')}]`);
     }
-    yield text;
+    yield `${lines.join('\n')}\n`;
   }
 }

@@ -234,7 +234,9 @@ export async function prepare(
   }
   await breathe(0.9);
 
-  const typed = table.columns.map((column, c) => typedColumn(column, finalSpecs[c]));
+  const typed = table.columns.map((column, c) =>
+    cache.of(column, specKey(finalSpecs[c]), () => typedColumn(column, finalSpecs[c])),
+  );
   for (const { column } of typed) {
     if (column.type !== 'date') continue;
     odd.set(column.name, Uint8Array.from(column.precision, (precision, r) => ((precision > 0 && precision < datePrecision.day) || column.doubtful[r] ? 1 : 0))); // prettier-ignore

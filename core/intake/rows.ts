@@ -27,19 +27,31 @@ function grouped(rows: Iterable<number>, keyOf: (row: number) => string, shown: 
   return [...groups.values()];
 }
 
-const codesKey = (table: RawTable, row: number): string => {
-  let key = '';
-  for (const { codes } of table.columns) key += `${codes[row]},`;
-  return key;
-};
+/** A number for each row, equal where all cells are (FNV-1a over the codes of its cells). */
+function rowHashes(table: RawTable): Uint32Array {
+  const hashes = new Uint32Array(table.rows).fill(0x811c9dc5);
+  for (const { codes } of table.columns) {
+    for (let r = 0; r < hashes.length; r++) hashes[r] = Math.imul(hashes[r] ^ codes[r], 0x01000193);
+  }
+  return hashes;
+}
 
 /** Rows that are the same in every cell. */
-export const sameCells = (table: RawTable, rows: Iterable<number>): RowGroup[] =>
-  grouped(
-    rows,
-    (row) => codesKey(table, row),
+export function sameCells(table: RawTable, rows: readonly number[]): RowGroup[] {
+  const hashes = rowHashes(table);
+  const seen = new Set<number>();
+  const twice = new Set<number>();
+  for (const row of rows) {
+    if (seen.has(hashes[row])) twice.add(hashes[row]);
+    else seen.add(hashes[row]);
+  }
+  if (!twice.size) return [];
+  return grouped(
+    rows.filter((row) => twice.has(hashes[row])),
+    (row) => table.columns.map(({ codes }) => codes[row]).join(),
     (row) => table.columns.slice(0, 2).map((column) => rawCell(column, row)).filter(Boolean).join(', '), // prettier-ignore
   );
+}
 
 const columnNamed = (table: RawTable, ...names: string[]) =>
   table.columns.find(({ name }) => names.includes(name.toLowerCase()));

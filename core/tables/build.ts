@@ -19,10 +19,22 @@ function spread<T extends Spread>(codes: Uint32Array, of: T): T {
 /** Reads the entries; `fits[code]` becomes 0 for those that are not what they should be. */
 type Reader = (raw: RawColumn, spec: ColumnSpec, fits: Uint8Array) => Column;
 
+/** Whether the text neither begins nor ends with a blank, and is not empty unless it is the first. */
+const isTrimmed = (text: string, i: number): boolean =>
+  text === '' ? i === 0 : text.charCodeAt(0) > 32 && text.charCodeAt(text.length - 1) > 32 && text === text.trim();
+
 /** Texts; those for which `test` fails stay texts and are marked. */
 const texts =
   (as?: 'picture' | 'link' | 'reference', test?: (text: string) => boolean): Reader =>
   ({ codes, dictionary }, { name }, fits) => {
+    if (dictionary[0] === '' && dictionary.every(isTrimmed)) {
+      // The same entries without the empty one: nothing has to be told apart anew.
+      const values = dictionary.slice(1);
+      if (test) values.forEach((text, i) => test(text) || (fits[i + 1] = 0));
+      const shifted = new Int32Array(codes.length);
+      for (let r = 0; r < codes.length; r++) shifted[r] = codes[r] - 1;
+      return { type: 'text', name, ...(as ? { as } : {}), codes: shifted, dictionary: values };
+    }
     const trimmed = new Dictionary();
     const of = Int32Array.from(dictionary, (entry, code) => {
       const text = entry.trim();

@@ -64,7 +64,7 @@ function see(text: string, times: number, found: Counts, closely: boolean): void
   const numeric = (first >= 48 && first <= 57) || first === 43 || first === 45 || first === 46 || first === 0x2212;
   if (numeric && text.length <= 40) {
     const point = !Number.isNaN(readNumber(text));
-    const comma = !Number.isNaN(readNumber(text, ','));
+    const comma = point && !/[^\d-]/.test(text) ? true : !Number.isNaN(readNumber(text, ','));
     if (point) found.pointNumbers += times;
     if (comma) found.commaNumbers += times;
     if (point || comma) {
@@ -76,7 +76,8 @@ function see(text: string, times: number, found: Counts, closely: boolean): void
       if (/^0\d/.test(text)) found.leadingZeros += times;
     }
   }
-  if (text.length <= 60 && /\d{4}/.test(text)) {
+  // A date begins with a figure, or with a word and a blank or point after it.
+  if (text.length <= 60 && (numeric || /^[A-Za-z~]+[. ]/.test(text)) && /\d{4}/.test(text)) {
     const order = orderOf(text);
     if (order === 'either') {
       if (found.eitherOrder.length < 5) found.eitherOrder.push(text);
@@ -89,7 +90,7 @@ function see(text: string, times: number, found: Counts, closely: boolean): void
   else if (isLink(text)) found.links += times;
   if (!closely) return;
   found.close += times;
-  if (text.length <= 60 && readPlace(text)) found.places += times;
+  if (text.length <= 60 && /\d/.test(text) && readPlace(text)) found.places += times;
   for (const mark of separators) {
     if (!text.includes(mark)) continue;
     const part = found.parted.get(mark);

@@ -2,6 +2,7 @@
 
 const pointForm = /^[+-]?(\d+|\d{1,3}([,'’\u00a0\u2009\u202f ]\d{3})+)?(\.\d+)?([eE][+-]?\d+)?$/;
 const commaForm = /^[+-]?(\d+|\d{1,3}([.'’\u00a0\u2009\u202f ]\d{3})+)?(,\d+)?([eE][+-]?\d+)?$/;
+const plainForm = /^-?\d+$/;
 const groupMarks = /[,.'’\u00a0\u2009\u202f ]/g;
 
 /**
@@ -9,6 +10,8 @@ const groupMarks = /[,.'’\u00a0\u2009\u202f ]/g;
  * none; infinity and hexadecimal do not count.
  */
 export function readNumber(text: string, decimal: '.' | ',' = '.'): number {
+  // Most numbers are plain figures.
+  if (text.length < 16 && plainForm.test(text)) return Number(text);
   const trimmed = text.trim().replace(/^\u2212/, '-');
   if (trimmed === '' || !(decimal === '.' ? pointForm : commaForm).test(trimmed) || !/\d/.test(trimmed)) return NaN;
   const at = trimmed.indexOf(decimal);

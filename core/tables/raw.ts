@@ -35,17 +35,23 @@ export class Growing {
 export class Dictionary {
   readonly texts: string[];
   private readonly codes = new Map<string, number>();
+  private last = '';
+  private lastCode = -1;
   constructor(first: readonly string[] = []) {
     this.texts = [...first];
     first.forEach((text, code) => this.codes.set(text, code));
   }
   code(text: string): number {
+    // Sorted files say the same many times in a row.
+    if (text === this.last && this.lastCode >= 0) return this.lastCode;
     let code = this.codes.get(text);
     if (code === undefined) {
       code = this.texts.length;
       this.codes.set(text, code);
       this.texts.push(text);
     }
+    this.last = text;
+    this.lastCode = code;
     return code;
   }
 }

@@ -48,7 +48,7 @@ export async function appendRows(
   what: string,
 ): Promise<number> {
   await client.query('delete from record where set_id = $1 and position >= $2', [table.setId, table.rows]);
-  await addRows(client, table.setId, table.rows, rows);
+  await addRows(client, table.setId, table.rows, [rows]);
   return recordChange(
     client,
     table,

@@ -128,7 +128,7 @@ async function rewritten(
   const lines: string[] = [];
   let row = 0;
   for await (const cells of readRows(client, table.setId, table.rows)) lines.push(...change(cells, row++));
-  const written = await newSet(client, lines);
+  const written = await newSet(client, [lines]);
   return recordChange(client, table, { ...written, columns }, what);
 }
 

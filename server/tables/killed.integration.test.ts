@@ -19,8 +19,8 @@ const storing = (study: string, rows: number): ChildProcess =>
       '--input-type=module',
       '-e',
       `
-      import store from './server/tables/store.ts';
-      import db from './server/db/index.ts';
+      import * as store from './server/tables/store.ts';
+      import * as db from './server/db/index.ts';
       async function* rows() {
         for (let i = 0; i < ${rows}; i++) {
           if (i === 5000) process.stdout.write('half\\n');

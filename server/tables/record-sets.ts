@@ -15,18 +15,15 @@ function copyField(json: string): string {
   return clean.replaceAll('\\', '\\\\');
 }
 
-/** Adds rows, each a JSON array of texts, to a set from a position on; returns how many. */
-export async function addRows(
-  client: PoolClient,
-  setId: number,
-  from: number,
-  rows: AsyncIterable<string> | Iterable<string>,
-): Promise<number> {
+type Pieces = AsyncIterable<readonly string[]> | Iterable<readonly string[]>;
+
+/** Adds rows, each a JSON array of texts, in pieces of several, to a set from a position on; returns how many. */
+export async function addRows(client: PoolClient, setId: number, from: number, pieces: Pieces): Promise<number> {
   let count = 0;
-  async function* lines(): AsyncGenerator<string> {
+  async function* copied(): AsyncGenerator<string> {
     let text = '';
-    for await (const row of rows) {
-      text += `${setId}\t${from + count++}\t${copyField(row)}\n`;
+    for await (const rows of pieces) {
+      for (const row of rows) text += `${setId}\t${from + count++}\t${copyField(row)}\n`;
       if (text.length > chunk) {
         yield text;
         text = '';
@@ -34,19 +31,16 @@ export async function addRows(
     }
     if (text) yield text;
   }
-  const source = Readable.from(lines(), { objectMode: true, highWaterMark: 4 });
+  const source = Readable.from(copied(), { objectMode: true, highWaterMark: 4 });
   await pipeline(source, client.query(copyFrom('copy record (set_id, position, cells) from stdin')));
   return count;
 }
 
 /** Writes rows as a set of their own. */
-export async function newSet(
-  client: PoolClient,
-  rows: AsyncIterable<string> | Iterable<string>,
-): Promise<{ setId: number; rows: number }> {
+export async function newSet(client: PoolClient, pieces: Pieces): Promise<{ setId: number; rows: number }> {
   const made = await client.query<{ id: number }>('insert into record_set default values returning id');
   const setId = made.rows[0].id;
-  return { setId, rows: await addRows(client, setId, 0, rows) };
+  return { setId, rows: await addRows(client, setId, 0, pieces) };
 }
 
 /** The first `rows` rows of a set, in order. */

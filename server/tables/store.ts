@@ -58,7 +58,7 @@ export function keyFrom(name: string): string {
 }
 
 /**
- * Stores rows, each a JSON array of texts, as a new table or as the contents of one that is there, and returns its key. All is there or nothing: a row
+ * Stores rows, each a line that is a JSON array of texts (a piece may hold many lines), as a new table or as the contents of one that is there, and returns its key. All is there or nothing: a row
  * that is none, a broken connection or an end that comes too early rolls everything back.
  */
 export async function storeTable(studyId: string, asked: StoreRequest, rows: AsyncIterable<string>): Promise<Stored> {
@@ -116,21 +116,27 @@ async function freeKey(client: PoolClient, studyId: string, wanted: string): Pro
   return key;
 }
 
-/** Rows that are arrays of as many texts as there are columns; a Fault at the first that is none. */
-async function* checked(rows: AsyncIterable<string>, width: number, name: string): AsyncGenerator<string> {
-  let line = 0;
-  for await (const row of rows) {
-    line++;
-    let cells: unknown;
-    try {
-      cells = JSON.parse(row);
-    } catch {
-      cells = undefined;
+/** Pieces of lines, each an array of as many texts as there are columns; a Fault at the first that is none. */
+async function* checked(pieces: AsyncIterable<string>, width: number, name: string): AsyncGenerator<string[]> {
+  let count = 0;
+  for await (const piece of pieces) {
+    const lines = piece.split('\n').filter((line) => line !== '');
+    for (const line of lines) {
+      count++;
+      if (!isRow(line, width)) {
+        throw new Fault(`“${name}”: row ${grouped(count)} is no row of ${width} cells. Bring the file in again.`, name);
+      }
     }
-    if (!Array.isArray(cells) || cells.length !== width || cells.some((cell) => typeof cell !== 'string')) {
-      throw new Fault(`“${name}”: row ${grouped(line)} is no row of ${width} cells. Bring the file in again.`, name);
-    }
-    yield row;
+    yield lines;
+  }
+}
+
+function isRow(line: string, width: number): boolean {
+  try {
+    const cells: unknown = JSON.parse(line);
+    return Array.isArray(cells) && cells.length === width && cells.every((cell) => typeof cell === 'string');
+  } catch {
+    return false;
   }
 }
 
@@ -142,14 +148,22 @@ const longestHead = 32 * 1024 * 1024;
  * A Fault where the line is missing; a ZodError where it is no request.
  */
 export async function storeBody(studyId: string, body: AsyncIterable<Uint8Array>): Promise<Stored> {
-  const lines = linesOf(body);
-  const head = await lines.next();
-  if (head.done) throw new Fault('The request does not say what it brings. Try again.');
-  const request = storeSchema.parse(JSON.parse(head.value));
-  return storeTable(studyId, request, { [Symbol.asyncIterator]: () => lines });
+  const pieces = wholeLines(body);
+  const piece = await pieces.next();
+  if (piece.done) throw new Fault('The request does not say what it brings. Try again.');
+  const end = piece.value.indexOf('\n');
+  const head = end < 0 ? piece.value : piece.value.slice(0, end);
+  const request = storeSchema.parse(JSON.parse(head));
+  return storeTable(studyId, request, after(end < 0 ? '' : piece.value.slice(end + 1), pieces));
 }
 
-async function* linesOf(body: AsyncIterable<Uint8Array>): AsyncGenerator<string> {
+async function* after(first: string, rest: AsyncIterable<string>): AsyncGenerator<string> {
+  if (first !== '') yield first;
+  yield* rest;
+}
+
+/** The body as text in pieces that end where a line does. */
+async function* wholeLines(body: AsyncIterable<Uint8Array>): AsyncGenerator<string> {
   const decoder = new TextDecoder();
   let rest = '';
   let first = true;
@@ -166,9 +180,8 @@ async function* linesOf(body: AsyncIterable<Uint8Array>): AsyncGenerator<string>
       if (first && rest.length > longestHead) throw new Fault('The request does not say what it brings. Try again.');
       continue;
     }
-    const lines = (rest + text.slice(0, end)).split('\n');
+    yield rest + text.slice(0, end);
     rest = text.slice(end + 1);
-    for (const line of lines) if (line !== '') yield line; // prettier-ignore
     first = false;
   }
   if (rest.trim() !== '') yield rest;
