@@ -120,10 +120,14 @@ function inWords(
   if (spec.id) return `${type} · identity`;
   if (low !== undefined && high !== undefined) {
     if (spec.type === 'date') return `date · ${writeDate(low, 1, false)}–${writeDate(high, 1, false)}`;
-    return `number · ${shortNumber(low)}–${shortNumber(high)}`;
+    return `number · ${figure(low)}–${figure(high)}`;
   }
   return filled === 0 ? `${type} · empty` : `${type} · ${counted(distinct, 'value')}`;
 }
+
+/** Years are not parted at their thousands. */
+const figure = (value: number): string =>
+  Number.isInteger(value) && value >= 1000 && value < 2100 ? String(value) : shortNumber(value);
 
 function Skyline({ bars, width }: { bars: readonly number[]; width: number }) {
   const step = width / 16;

@@ -16,10 +16,10 @@ export function Providers({ children }: { children: ReactNode }) {
         offset={64}
         toastOptions={{
           style: {
+            fontFamily: "'Hanken Grotesk Variable', system-ui, sans-serif",
             background: 'var(--panel)',
             color: 'var(--ink)',
             border: '1px solid var(--line)',
-            fontFamily: 'inherit',
           },
         }}
       />

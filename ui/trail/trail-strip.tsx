@@ -64,7 +64,7 @@ export function TrailStrip() {
       aria-label="Trail"
       className="relative h-[92px] shrink-0 overflow-x-auto overflow-y-hidden border-b border-line bg-ground"
     >
-      <div className="relative flex h-full" style={{ width: `max(100%, ${(steps.length + 2) * tileWidth + 130}px)` }}>
+      <div className="relative flex h-full" style={{ width: `max(100%, ${(steps.length + 2) * tileWidth + 118}px)` }}>
         <svg
           className="absolute bottom-0 left-0"
           width={profile.length * tileWidth}
@@ -157,7 +157,7 @@ function TileBody({ step, drag }: { step: Step; drag?: object }) {
     <div
       ref={tile}
       className={clsx(
-        'group relative h-[91px] w-32 shrink-0 border-r border-line',
+        'group relative h-full w-32 shrink-0 border-r border-line',
         active
           ? 'bg-panel before:absolute before:inset-x-0 before:top-0 before:h-[3px] before:bg-accent'
           : 'hover:bg-panel/40',
