@@ -37,5 +37,6 @@ export type {
   Taken,
 } from './protocol';
 export type { CellEdit, GridCell, GridView, TableDesk } from './table-desk';
-export type { DraftPreview, DraftSource, StoreAsk, StudyContext, Surveyed } from './drafts';
+export type { DraftPreview, StoreAsk, StudyContext, Surveyed } from './drafts';
+export type { DraftSource } from './joined';
 export type { NamesDesk, NamesView } from './names-desk';

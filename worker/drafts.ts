@@ -14,20 +14,14 @@ import {
   handles,
   prepare,
   rowLines,
-  together,
 } from '@/core/intake';
 import { type FileSource, type ReadPart, type ReadSettings, readFile } from '@/core/formats/read';
 import { csvRows } from '@/core/formats';
 import type { NamesList } from '@/core/names';
-import { Fault, counted, grouped } from '@/core/fault';
+import { Fault } from '@/core/fault';
 import type { TableAddress } from './protocol';
+import { type DraftSource, joinedPart, nameOf } from './joined';
 import { fetchWritten } from './written';
-
-/** Where a draft's rows come from: a file, and the part of it (a sheet, nodes, edges) where it has several. */
-export interface DraftSource {
-  file: File;
-  part: string;
-}
 
 /** What was found in files that were dropped together: one entry for each table they seem to be. */
 export interface Surveyed {
@@ -321,38 +315,5 @@ function pauseNow(): () => Promise<void> {
     if (performance.now() - last < 30) return;
     await pause();
     last = performance.now();
-  };
-}
-
-const bare = (name: string): string => name.replace(/\.[^.]*$/, '') || name;
-
-function nameOf(sources: readonly DraftSource[], groups: number): string {
-  const [first] = sources;
-  const name = bare(first.file.name);
-  // One table of a file goes by the file's name, several by theirs.
-  return first.part !== '' && groups > 1 && sources.length === 1 ? `${name} ${first.part}` : name;
-}
-
-/** Parts as one, their lines and notes with the names of where they stand. */
-function joinedPart(parts: readonly { file: string; part: ReadPart }[], sources: readonly DraftSource[]): ReadPart {
-  const [first] = parts;
-  if (parts.length === 1) return first.part;
-  const sheets = sources.every(({ file }) => file === sources[0].file);
-  const table = together(parts.map(({ file, part }) => ({ file, table: part.table })), sheets ? 'sheet' : 'file'); // prettier-ignore
-  let offset = 0;
-  const faulty = parts.flatMap(({ part }) => {
-    const own = part.faulty.map((row) => ({ ...row, row: row.row + offset }));
-    offset += part.table.rows;
-    return own;
-  });
-  const notes = parts.flatMap(({ file, part }) => part.notes.map((note) => `${file}: ${note}`));
-  const what = sheets ? 'sheets' : 'files';
-  return {
-    name: '',
-    table,
-    faulty,
-    notes,
-    how: `${counted(parts.length, what.slice(0, -1), what)} of ${grouped(table.rows)} rows together`,
-    types: Object.assign({}, ...parts.map(({ part }) => part.types)) as ReadPart['types'],
   };
 }

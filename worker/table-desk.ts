@@ -16,7 +16,8 @@ import type { Differences, Remedies } from '@/core/intake';
 import type { ReadSettings } from '@/core/formats/read';
 import { folded } from '@/core/names/keys';
 import type { TableAddress } from './protocol';
-import { type DraftPreview, type DraftSource, Drafts, type StoreAsk, type StudyContext, type Surveyed } from './drafts';
+import { type DraftPreview, Drafts, type StoreAsk, type StudyContext, type Surveyed } from './drafts';
+import type { DraftSource } from './joined';
 import { fetchWritten, keepWritten } from './written';
 
 export interface GridCell {

@@ -1,20 +1,21 @@
 'use client';
-import { useEffect, useMemo, useState } from 'react';
-import { Settings2 } from 'lucide-react';
-import type { Differences, Remedies } from '@/core/intake';
+import { useMemo, useState } from 'react';
+import type { Remedies } from '@/core/intake';
 import { noReferenceRemedy } from '@/core/intake/remedies';
 import type { ColumnSpec } from '@/core/tables';
-import { Button, Choose, Menu, TextField, counted, grouped, sentence } from '@/ui/kit';
-import { type DraftPreview, type TableAddress, heardShare } from '@/worker/client';
-import type { TableHead } from '@/server/tables';
+import { Button, TextField, counted, grouped, sentence } from '@/ui/kit';
+import { type DraftPreview, heardShare } from '@/worker/client';
 import { ColumnList } from './columns';
 import type { KeptDraft } from './drafts-store';
 import { FindingCard } from './findings/finding-card';
 import { Remedy } from './findings/remedy';
 import { Grid } from './grid';
+import { HowRead } from './how-read';
 import { Card, Panel, Part, Quiet, Remedies as RemedyRow } from './panel';
 import { SearchField } from './search-field';
+import { StoreBar } from './store-bar';
 import { type Drafts, usePrepared } from './use-drafts';
+import { WhereTo } from './where-to';
 
 /** A file that is coming in: its rows as they will be stored, what was found in them, and the way into the study. */
 export function DraftPane({
@@ -136,42 +137,6 @@ export function Progress({ share, label }: { share: number; label: string }) {
   );
 }
 
-const delimiters = [{ value: ',', label: 'commas' }, { value: ';', label: 'semicolons' }, { value: '\t', label: 'tabs' }, { value: '|', label: 'bars' }]; // prettier-ignore
-
-/** How the file was read, to be changed: header, delimiter, encoding. */
-function HowRead({ draft, drafts }: { draft: KeptDraft; drafts: Drafts }) {
-  const { settings, id } = draft;
-  const text = draft.sources.every(
-    ({ file }) => !/\.(xlsx|xlsm|json|geojson|ndjson|jsonl|ris|bib|graphml|xml)$/i.test(file.name),
-  );
-  const sheet = draft.sources.every(({ file }) => /\.(xlsx|xlsm)$/i.test(file.name));
-  const mark = (on: boolean): string => (on ? '✓' : '');
-  if (!text && !sheet) return null;
-  return (
-    <Menu
-      align="end"
-      trigger={
-        <Button>
-          <Settings2 size={14} aria-hidden />
-          How it was read
-        </Button>
-      }
-      entries={[
-        { label: 'First line names the columns', hint: mark(settings.header === true), onSelect: () => drafts.reread(id, { header: true }) },
-        { label: 'First line holds values', hint: mark(settings.header === false), onSelect: () => drafts.reread(id, { header: false }) },
-        ...(text
-          ? [
-              null,
-              ...delimiters.map(({ value, label }) => ({ label: `Parted by ${label}`, hint: mark(settings.delimiter === value), onSelect: () => drafts.reread(id, { delimiter: value }) })),
-              null,
-              ...(['utf-8', 'windows-1252', 'utf-16le'] as const).map((encoding) => ({ label: encoding.toUpperCase(), hint: mark(settings.encoding === encoding), onSelect: () => drafts.reread(id, { encoding }) })),
-            ]
-          : []),
-      ]}
-    />
-  ); // prettier-ignore
-}
-
 function DraftFindings({
   draft,
   drafts,
@@ -256,187 +221,4 @@ function DraftFindings({
       />
     </Panel>
   ); // prettier-ignore
-}
-
-const canon = (name: string): string => name.trim().toLowerCase();
-
-/** A new table, or one that is there: what would change in it. */
-function WhereTo({ draft, drafts, preview }: { draft: KeptDraft; drafts: Drafts; preview: DraftPreview }) {
-  const { tables, decide } = drafts;
-  const { into } = draft.remedies;
-  const names = preview.specs.map(({ name }) => canon(name));
-  const like = tables.filter(({ columns }) => {
-    const shared = columns.filter(({ name }) => names.includes(canon(name))).length;
-    return shared >= 2 && shared >= 0.6 * Math.max(names.length, columns.length);
-  });
-  const target = tables.find(({ key }) => key === into?.table);
-  if (!tables.length) return null;
-  const choose = (key: string, how: 'replace' | 'append'): void => decide(draft.id, { into: { table: key, how } });
-  const [first] = like;
-  return (
-    <Card title={target ? `Goes into ${target.name}` : first ? `${first.name} has the same columns` : 'Becomes a new table'}>
-      <RemedyRow>
-        <Remedy label="New table" chosen={!into} onChoose={() => decide(draft.id, { into: undefined })} />
-        {(target ?? first) && (
-          <>
-            <Remedy label={`Add to ${(target ?? first).name}`} chosen={into?.how === 'append'} onChoose={() => choose((target ?? first).key, 'append')} />
-            <Remedy label="Replace it" chosen={into?.how === 'replace'} onChoose={() => choose((target ?? first).key, 'replace')} />
-          </>
-        )}
-      </RemedyRow>
-      {(into ?? !first) && (
-        <div className="mt-2">
-          <Choose
-            compact
-            label="Table that gets the records"
-            value={into?.table ?? ''}
-            choices={[{ value: '', label: 'a new table' }, ...tables.map(({ key, name }) => ({ value: key, label: name }))]}
-            onChange={(key) => (key === '' ? decide(draft.id, { into: undefined }) : choose(key, into?.how ?? 'replace'))}
-          />
-        </div>
-      )}
-      {target && <Changes draft={draft} drafts={drafts} table={target} preview={preview} />}
-    </Card>
-  ); // prettier-ignore
-}
-
-/** Added, gone and changed, before it is done. */
-function Changes({
-  draft,
-  drafts,
-  table,
-  preview,
-}: {
-  draft: KeptDraft;
-  drafts: Drafts;
-  table: TableHead;
-  preview: DraftPreview;
-}) {
-  const { desk, study } = drafts;
-  const [found, setFound] = useState<Differences>();
-  useEffect(() => {
-    let stale = false;
-    void desk()
-      .differences(draft.id, study, table as TableAddress)
-      .then((one) => !stale && setFound(one));
-    return () => {
-      stale = true;
-    };
-  }, [desk, study, draft.id, table, preview]);
-  if (!found) return <Quiet>Comparing …</Quiet>;
-  const replaces = draft.remedies.into?.how === 'replace';
-  const { added, gone, changed, columns, examples, by } = found;
-  return (
-    <div className="mt-2 text-sm" aria-label="Differences">
-      <p>
-        <b className="font-semibold">{grouped(added)}</b> added,{' '}
-        {replaces && (
-          <>
-            <b className="font-semibold">{grouped(gone)}</b> gone,{' '}
-          </>
-        )}
-        <b className="font-semibold">{grouped(changed.cells)}</b> {changed.cells === 1 ? 'cell' : 'cells'} changed in{' '}
-        {counted(changed.records, 'record')}
-      </p>
-      <Quiet>
-        Compared by {by.length ? by.join(' and ') : 'all shared cells, as nothing tells records apart'}.
-        {columns.added.length > 0 && ` New columns: ${columns.added.join(', ')}.`}
-        {columns.gone.length > 0 &&
-          (replaces
-            ? ` Columns that go: ${columns.gone.join(', ')}.`
-            : ` Left empty in new records: ${columns.gone.join(', ')}.`)}
-      </Quiet>
-      {examples.changed.length + examples.added.length + examples.gone.length > 0 && (
-        <ul className="mt-1 max-h-40 overflow-auto text-quiet" aria-label="What changes" tabIndex={0}>
-          {examples.changed.slice(0, 60).map(({ key, column, before, after }, i) => (
-            <li key={`c${i}`} className="truncate" title={`${key}: ${before} → ${after}`}>
-              {key}, {column}: {before || 'empty'} → <span className="text-ink">{after || 'empty'}</span>
-            </li>
-          ))}
-          {examples.added.slice(0, 40).map((text, i) => (
-            <li key={`a${i}`} className="truncate">
-              + {text}
-            </li>
-          ))}
-          {replaces &&
-            examples.gone.slice(0, 40).map((text, i) => (
-              <li key={`g${i}`} className="truncate">
-                − {text}
-              </li>
-            ))}
-        </ul>
-      )}
-    </div>
-  );
-}
-
-/** How many rows fit, and the way out of or into the study. */
-function StoreBar({
-  preview,
-  verb,
-  storing,
-  fault,
-  onStop,
-  onPutAway,
-  onStore,
-}: {
-  preview: DraftPreview | undefined;
-  verb: string;
-  storing: number | undefined;
-  fault: string | undefined;
-  onStop: () => void;
-  onPutAway: () => void;
-  onStore: () => void;
-}) {
-  return (
-    <div className="flex h-[52px] shrink-0 items-center gap-2.5 border-t border-line bg-panel px-3.5">
-      {storing !== undefined ? (
-        <>
-          <div
-            role="progressbar"
-            aria-label="Storing"
-            aria-valuenow={Math.round(storing * 100)}
-            className="h-1 grow rounded-full bg-line"
-          >
-            <div className="h-full rounded-full bg-accent" style={{ width: `${storing * 100}%` }} />
-          </div>
-          <span className="w-32 text-quiet">storing, {Math.round(storing * 100)} %</span>
-          <Button onClick={onStop}>Stop</Button>
-        </>
-      ) : (
-        <>
-          <p className="min-w-0 grow truncate">
-            {preview && (
-              <>
-                <b className="font-semibold">
-                  {grouped(preview.rows)} of {counted(preview.all, 'row')} fit
-                </b>
-                <span className="ml-2 text-quiet">
-                  {[
-                    preview.asideCount > 0 && `${grouped(preview.asideCount)} are set aside with their reasons`,
-                    preview.joins > 0 && `${counted(preview.joins, 'name')} will be matched`,
-                    preview.creates > 0 && `${counted(preview.creates, 'record')} made elsewhere`,
-                  ]
-                    .filter(Boolean)
-                    .join('; ')}
-                </span>
-              </>
-            )}
-            {fault && (
-              <span role="alert" className="ml-3 text-danger">
-                {fault}
-              </span>
-            )}
-            {preview && preview.open > 0 && !fault && (
-              <span className="ml-3 text-danger">Answer the open question first, at the right.</span>
-            )}
-          </p>
-          <Button onClick={onPutAway}>Put away</Button>
-          <Button look="main" disabled={!preview || preview.rows === 0 || preview.open > 0} onClick={onStore}>
-            {verb} {counted(preview?.rows ?? 0, 'record')}
-          </Button>
-        </>
-      )}
-    </div>
-  );
 }
