@@ -2,7 +2,7 @@
 import { execFileSync } from 'node:child_process';
 import ExcelJS from 'exceljs';
 import Papa from 'papaparse';
-import { PrepareCache, prepare, remediesSchema, rowLines } from '@/core/intake';
+import { PrepareCache, type Prepared, prepare, remediesSchema, rowLines } from '@/core/intake';
 import { bytesSource, readFile } from '@/core/formats/read';
 import { xlsx } from '@/core/formats/xlsx-write';
 import { createStudy, deleteStudy } from '@/server/studies';
@@ -32,21 +32,16 @@ async function* arriving(pieces: Iterable<string>): AsyncGenerator<string> {
   for (const piece of pieces) yield await Promise.resolve(piece);
 }
 
-/** From the file's bytes to rows in the database, with everything found that is found when somebody brings it in. */
-async function bringIn(study: string, name: string, bytes: Uint8Array): Promise<void> {
+/** What somebody has before them when they press “Store”: read, with everything found that is found. */
+async function prepared(name: string, bytes: Uint8Array): Promise<Prepared> {
   const [part] = await readFile(bytesSource(name, bytes), { settings: {}, breathe: () => undefined });
-  const cache = new PrepareCache();
-  const { table, specs } = await prepare(
-    part,
-    remediesSchema.parse({ name: 'ledger' }),
-    { tables: [], names: [] },
-    cache,
-  );
-  await storeTable(
-    study,
-    { name: 'ledger', origin: name, columns: specs, rows: table.rows },
-    arriving(rowLines(table)),
-  );
+  return prepare(part, remediesSchema.parse({ name: 'ledger' }), { tables: [], names: [] }, new PrepareCache());
+}
+
+/** From there to rows in the database. */
+async function store(study: string, { table, specs }: Prepared): Promise<void> {
+  const request = { name: 'ledger', origin: 'bench', columns: specs, rows: table.rows };
+  await storeTable(study, request, arriving(rowLines(table)));
 }
 
 export async function importLines(): Promise<Line[]> {
@@ -59,7 +54,9 @@ export async function importLines(): Promise<Line[]> {
   };
   const parsing = await milliseconds(() => Papa.parse(text), 5);
   const reading = await milliseconds(() => read('ledger.csv', bytes), 4);
-  const stored = await milliseconds(() => bringIn(id, 'ledger.csv', bytes), 3);
+  const whole = await milliseconds(async () => store(id, await prepared('ledger.csv', bytes)), 3);
+  const ready = await prepared('ledger.csv', bytes);
+  const stored = await milliseconds(() => store(id, ready), 3);
 
   const workbook = xlsx([{ name: 'ledger', rows: [names, ...Array.from({ length: 50000 }, (_, i) => row(i))] }]);
   const ours = await milliseconds(() => read('ledger.xlsx', workbook), 3);
@@ -71,7 +68,9 @@ export async function importLines(): Promise<Line[]> {
   const memory = JSON.parse(execFileSync(process.execPath, ['--import', 'tsx', 'bench/memory.ts', '200000'], { encoding: 'utf8' })) as { size: number; growth: number }; // prettier-ignore
   return [
     { what: 'reading CSV, 100,000 × 20', ours: reading, against: { what: 'papaparse alone', took: parsing }, aim: '' },
-    { what: 'CSV, 100,000 × 20, file to stored', ours: stored, against: { what: 'papaparse alone', took: parsing }, aim: '0.25× or more' },
+    { what: 'CSV, 100,000 × 20, read, looked through and stored',
+      ours: whole, against: { what: 'papaparse alone', took: parsing }, aim: '0.25× or more' },
+    { what: 'CSV, 100,000 × 20, from “Store” to stored', ours: stored, against: { what: 'papaparse alone', took: parsing }, aim: '0.25× or more' },
     { what: 'reading XLSX, 50,000 × 10', ours, against: { what: 'exceljs alone', took: theirs }, aim: '0.67× or more' },
     { what: 'server’s growth in memory while storing 90 MB, in MB (no time)', ours: memory.growth / 1e6, against: { what: 'MB of the table', took: memory.size / 1e6 }, aim: '0.17× or more' },
   ]; // prettier-ignore
