@@ -163,6 +163,14 @@ describe('storing a table', () => {
     const aside = [{ line: 3, reason: '1 cell instead of 2', cells: ['c'] }];
     await bringIn(id, [['a', 'b']], { aside });
     expect(await setAside(id, 'ties')).toEqual(aside);
+    const later = [{ line: 9, reason: 'no number', cells: ['d', 'x'] }];
+    await bringIn(id, [['a', 'b']], {
+      aside: later,
+      into: { table: 'ties', version: 1, what: 'mended', keepsAside: true },
+    });
+    expect(await setAside(id, 'ties')).toEqual([...aside, ...later]);
+    await bringIn(id, [['a', 'b']], { into: { table: 'ties', version: 2, what: 'replaced' } });
+    expect(await setAside(id, 'ties')).toEqual([]);
   });
 
   test('references join the names they point to; what was decided is entered, and records are made', async () => {

@@ -253,7 +253,12 @@ export class Drafts {
       columns: specs,
       rows: table.rows,
       aside,
-      into: ask.into && { table: ask.into.table.key, version: ask.into.table.version, what: ask.into.what },
+      into: ask.into && {
+        table: ask.into.table.key,
+        version: ask.into.table.version,
+        what: ask.into.what,
+        keepsAside: ask.into.how !== 'replace',
+      },
       names: prepared.names,
       creates: prepared.creates,
     };
@@ -300,7 +305,8 @@ export interface StoreAsk {
   study: string;
   name: string;
   origin: string;
-  into?: { table: TableAddress; how: 'replace' | 'append'; what: string };
+  /** A newer file in its place, records added to it, or its own rows mended. */
+  into?: { table: TableAddress; how: 'replace' | 'append' | 'mend'; what: string };
   /** Columns that tell records apart as before, where that was not what was decided. */
   keepIdentity?: string[];
 }

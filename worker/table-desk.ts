@@ -5,7 +5,6 @@ import {
   type Misfits,
   type RawTable,
   Dictionary,
-  cellText,
   distribution,
   rawCell,
   typedColumn,
@@ -176,12 +175,6 @@ export class TableDesk {
     const begins = col.dictionary.filter((value) => folded(value).startsWith(wanted));
     const holds = begins.length < 12 ? col.dictionary.filter((value) => folded(value).includes(wanted)) : [];
     return [...new Set([...begins, ...holds])].slice(0, 12);
-  }
-
-  /** The typed text of a cell, as an editor shows what its type makes of it. */
-  shown(row: number, column: number): string {
-    const col = this.laid?.columns[column];
-    return col ? cellText(col, row) : '';
   }
 
   // Drafts.

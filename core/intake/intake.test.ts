@@ -166,6 +166,22 @@ describe('references', () => {
     expect(decided.specs[3].name).toBe('from as written');
     expect(finding(decided, 'ambiguous')?.open).toBe(0);
   });
+  test('cells decided later join those decided before, in the same column', async () => {
+    const before = sent.replace('4,Holm,Voe', '4,K4,Voe').split('\n').map((line, i) => (i === 0 ? `${line},from as written` : i === 4 ? `${line},Holm` : line && `${line},`)).join('\n'); // prettier-ignore
+    const { table } = await coming(
+      before,
+      {
+        columns: [
+          { name: 'from', type: 'reference', table: 'keepers', by: 'name' },
+          { name: 'from as written', type: 'text' },
+        ],
+        references: { from: { cells: { '6 Holm': 'K3' } } },
+      },
+      study,
+    );
+    expect(table.columns.map(({ name }) => name)).toEqual(['nr', 'from', 'where', 'from as written']);
+    expect([rowsOf(table)[3], rowsOf(table)[4]]).toEqual([['4', 'K4', 'Voe', 'Holm'], ['5', 'K3', '', 'Holm']]); // prettier-ignore
+  });
   test('near ones are joined, the others created, left out, or matched by hand', async () => {
     const created = await coming(sent, { references: { from: { near: true, unmatched: 'create' } } }, study);
     expect(created.names[0].joins).toContainEqual({ from: 'Pell, Alban', to: 'Alban Pell' });

@@ -225,8 +225,9 @@ export async function prepare(
     const settled = await referenceSettled(table, spec, target, remedy, study, cache, findings, breathe);
     table = settled.table;
     if (settled.written) {
-      finalSpecs.push({ name: settled.written.name, type: 'text' });
-      table = { ...table, columns: [...table.columns, settled.written] };
+      table = withWritten(table, settled.written);
+      const { name } = settled.written;
+      if (!finalSpecs.some((one) => one.name === name)) finalSpecs.push({ name, type: 'text' });
     }
     odd.set(spec.name, settled.odd);
     if (settled.change.joins.length || settled.change.drops.length) names.push(settled.change);
@@ -304,4 +305,14 @@ function impreciseFound(column: Extract<Column, { type: 'date' }>, spec: ColumnS
     }
   }
   if (count && days) findings.push({ kind: 'imprecise', column: spec.name, count, examples: [...examples] });
+}
+
+/** The table with what was written in cells that were decided; where some were decided before, their texts stay in the same column. */
+function withWritten(table: RawTable, written: RawColumn): RawTable {
+  const at = table.columns.findIndex(({ name }) => name === written.name);
+  if (at < 0) return { ...table, columns: [...table.columns, written] };
+  const builder = new RawBuilder([written.name]);
+  for (let row = 0; row < table.rows; row++) builder.push([rawCell(table.columns[at], row) || rawCell(written, row)]);
+  const [column] = builder.done().columns;
+  return { ...table, columns: table.columns.map((one, c) => (c === at ? column : one)) };
 }

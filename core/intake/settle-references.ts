@@ -8,7 +8,7 @@ const mostListed = 300;
 
 /** Work that need not be done again when only remedies change; hold one for each draft. */
 export class PrepareCache {
-  private readonly kept = new Map<unknown, Map<string, unknown>>();
+  private readonly kept = new WeakMap<object, Map<string, unknown>>();
   of<T>(owner: object, key: string, make: () => T): T {
     let own = this.kept.get(owner);
     if (!own) this.kept.set(owner, (own = new Map<string, unknown>()));
@@ -57,7 +57,9 @@ export async function referenceSettled(
   const column = table.columns[at];
   const list = study.names.find(({ columns }) => columns.some((ref) => ref.table === target.key && ref.column === by));
   const entries: Entries = list?.entries ?? {};
-  const state = await cache.of(column, `state ${target.key} ${by} ${target.raw.rows} ${list?.version}`, () =>
+  // Under the column and the target's rows themselves: another version of either is looked up anew.
+  const states = cache.of(column, 'states', () => new PrepareCache());
+  const state = await states.of(target.raw, `${by} ${list?.version}`, () =>
     referenceState(column, target, by, { entries, rejected: list?.rejected ?? [] }, breathe),
   );
   const { name } = spec;

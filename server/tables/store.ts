@@ -25,7 +25,8 @@ export const storeSchema = z.object({
   rows: z.number().int().min(0),
   aside: z.array(z.object({ line: z.number().int(), reason: text, cells: z.array(z.string()) })).max(2000).default([]),
   /** The table that gets the rows in the place of its own, and the version this was decided on. */
-  into: z.object({ table: z.string(), version: z.number().int(), what: z.string().max(300) }).optional(),
+  // Rows set aside before stay with it where its own rows do.
+  into: z.object({ table: z.string(), version: z.number().int(), what: z.string().max(300), keepsAside: z.boolean().default(false) }).optional(),
   names: z
     .array(
       z.object({
@@ -84,9 +85,10 @@ export async function storeTable(studyId: string, asked: StoreRequest, rows: Asy
       key = before.key;
       id = before.id;
       await recordChange(client, before, { ...written, columns: request.columns }, request.into.what);
+      const former = request.into.keepsAside ? await asideOf(client, id) : [];
       await client.query('update study_table set origin = $1, aside = $2 where id = $3', [
         request.origin,
-        JSON.stringify(request.aside),
+        JSON.stringify([...former, ...request.aside]),
         id,
       ]);
     } else {
@@ -104,6 +106,11 @@ export async function storeTable(studyId: string, asked: StoreRequest, rows: Asy
   });
   await touchStudy(studyId);
   return stored;
+}
+
+async function asideOf(client: PoolClient, id: number): Promise<unknown[]> {
+  const { rows } = await client.query<{ aside: unknown[] }>('select aside from study_table where id = $1', [id]);
+  return rows[0].aside;
 }
 
 async function freeKey(client: PoolClient, studyId: string, wanted: string): Promise<string> {

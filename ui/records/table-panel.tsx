@@ -84,7 +84,7 @@ export function TablePanel({
           change.collapse || change.makeIds ? remedies : { ...remedies, identity: change.identity ?? [] },
           context,
         );
-        await desk().store(id, { study, name: table.name, origin: table.origin, into: { table, how: 'replace', what }, keepIdentity: change.identity || change.makeIds || change.collapse ? undefined : identityOf(table.columns) }, heardShare(() => undefined)); // prettier-ignore
+        await desk().store(id, { study, name: table.name, origin: table.origin, into: { table, how: 'mend', what }, keepIdentity: change.identity || change.makeIds || change.collapse ? undefined : identityOf(table.columns) }, heardShare(() => undefined)); // prettier-ignore
         toast(`Done: ${what}.`);
       } catch (error) {
         toast.error(sentence(error));
