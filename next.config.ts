@@ -9,6 +9,8 @@ const config: NextConfig = {
   serverExternalPackages: ['pg', 'pg-copy-streams', 'pino'],
   // Files of up to 256 MB come through the import route; actions carry trails only.
   experimental: { serverActions: { bodySizeLimit: '8mb' } },
+  // Browsers ask for this address unasked, where a page has not yet named its icon.
+  rewrites: () => Promise.resolve([{ source: '/favicon.ico', destination: '/icon.svg' }]),
 };
 
 export default config;

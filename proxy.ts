@@ -30,4 +30,4 @@ export function proxy(request: NextRequest): NextResponse {
 }
 
 // Not for the routes under /api: they answer no pages, and the bodies of requests that pass here are cut off at 10 MB.
-export const config = { matcher: ['/((?!api/|_next/static|_next/image|fonts/|icon.svg).*)'] };
+export const config = { matcher: ['/((?!api/|_next/static|_next/image|fonts/|icon.svg|favicon.ico).*)'] };

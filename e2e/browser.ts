@@ -1,5 +1,5 @@
 /** Headless Chromium for the browser tests. */
-import { mkdtempSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Builder, By, type WebDriver, type WebElement, logging, until } from 'selenium-webdriver';
@@ -60,13 +60,19 @@ export async function openBrowser(): Promise<Browser> {
   };
 }
 
-export const wait = 20000;
+export const wait = 40000;
+
+/** Elements that may have a name: asking the driver for the names of all would take long on a full page. */
+const likely = `return [...document.querySelectorAll(arguments[0])].filter((element) => {
+  const text = (element.getAttribute('aria-label') ?? element.innerText ?? '').replace(/\\s/g, '');
+  return text === '' || text.includes(arguments[1].replace(/\\s/g, '')) || /^(INPUT|SELECT|TEXTAREA)$/.test(element.tagName) || element.hasAttribute('aria-labelledby');
+})`;
 
 /** The element with a role and a name that begins with the text, or is exactly it, once it is there and in view. */
 export async function named(driver: WebDriver, selector: string, name: string, exactly = false): Promise<WebElement> {
   return driver.wait(
     async () => {
-      for (const element of await driver.findElements(By.css(selector))) {
+      for (const element of await driver.executeScript<WebElement[]>(likely, selector, name)) {
         try {
           const found = (await element.getAccessibleName()) || (await element.getText());
           if ((exactly ? found === name : found.startsWith(name)) && (await element.isDisplayed())) return element;
@@ -93,6 +99,27 @@ export async function shows(driver: WebDriver, ...parts: string[]): Promise<void
       `the page does not show “${part}”`,
     );
   }
+}
+
+/** Chooses from a list by the names of the list and of the entry. */
+export async function choose(driver: WebDriver, list: string, entry: string): Promise<void> {
+  await (await named(driver, '[role="combobox"]', list)).click();
+  await (await named(driver, '[role="option"]', entry)).click();
+}
+
+/** A file once it has been downloaded whole. */
+export async function downloaded({ driver, downloads }: Browser, ending: string): Promise<string> {
+  let found: string | undefined;
+  await driver.wait(
+    () => {
+      const all = existsSync(downloads) ? readdirSync(downloads) : [];
+      found = all.find((name) => name.endsWith(ending));
+      return found !== undefined && !all.some((name) => name.endsWith('.crdownload'));
+    },
+    wait,
+    `no download that ends with ${ending}`,
+  );
+  return join(downloads, found as string);
 }
 
 /** Errors in the console since the last look. */

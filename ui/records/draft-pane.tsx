@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import type { Remedies } from '@/core/intake';
 import { noReferenceRemedy } from '@/core/intake/remedies';
 import type { ColumnSpec } from '@/core/tables';
-import { Button, TextField, counted, grouped, sentence } from '@/ui/kit';
+import { Button, TextField, counted, grouped, sentence, saveFile } from '@/ui/kit';
 import { type DraftPreview, heardShare } from '@/worker/client';
 import { ColumnList } from './columns';
 import type { KeptDraft } from './drafts-store';
@@ -161,12 +161,7 @@ function DraftFindings({
     ),
   );
   const download = async (): Promise<void> => {
-    const address = URL.createObjectURL(await desk().asideFile(id));
-    const link = document.createElement('a');
-    link.href = address;
-    link.download = `${remedies.name}, set aside.csv`;
-    link.click();
-    URL.revokeObjectURL(address);
+    saveFile(await desk().asideFile(id), `${remedies.name}, set aside.csv`);
   };
   return (
     <Panel title="Findings" help="Each has a remedy; the preview follows.">

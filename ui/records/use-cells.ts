@@ -150,7 +150,9 @@ export function useCells({
     if (text === '') return;
     event.preventDefault();
     const texts = Papa.parse<string[]>(text, { delimiter: '\t' }).data;
-    const start = range ? { row: range.top, column: range.left } : { row: rows, column: 0 };
+    // A place past every row, also of rows that are just being added.
+    const beyond = Number.MAX_SAFE_INTEGER - texts.length;
+    const start = range ? { row: range.top, column: range.left } : { row: beyond, column: 0 };
     editing.write(start, texts, texts.length * texts[0].length === 1 ? 'a cell' : 'pasted cells');
   };
 

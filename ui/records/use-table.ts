@@ -23,6 +23,24 @@ export function useTable(study: string, table: TableHead, desk: Desk) {
   const laidKey = useRef('');
   const count = useRef(0);
   const queue = useRef<Promise<void>>(Promise.resolve());
+  const waiting = useRef<{ version: number; go: () => void }[]>([]);
+
+  /** Lets work go on that waited for a version to lie on the desk, or for none to come any more. */
+  const goOn = useCallback((reached: number) => {
+    const ready = waiting.current.filter((one) => one.version <= reached);
+    waiting.current = waiting.current.filter((one) => one.version > reached);
+    for (const one of ready) one.go();
+  }, []);
+  /** Refreshes the page, and waits until the version lies on the desk: places and the version of the next change are read from it. */
+  const laidDown = useCallback(
+    (reached: number): Promise<void> => {
+      router.refresh();
+      if (version.current >= reached) return Promise.resolve();
+      return new Promise((go) => waiting.current.push({ version: reached, go }));
+    },
+    [router],
+  );
+  useEffect(() => () => goOn(Infinity), [goOn, table.key]);
 
   useEffect(() => {
     const address = `${table.key} ${table.version}`;
@@ -38,8 +56,13 @@ export function useTable(study: string, table: TableHead, desk: Desk) {
         laidKey.current = address;
         version.current = table.version;
         setLaid({ id: ++count.current, columns: table.columns, distributions, rows: table.rows });
+        goOn(table.version);
       })
-      .catch((error: unknown) => !stale && setFault(sentence(error)));
+      .catch((error: unknown) => {
+        if (stale) return;
+        setFault(sentence(error));
+        goOn(Infinity);
+      });
     return () => {
       stale = true;
     };
@@ -69,25 +92,29 @@ export function useTable(study: string, table: TableHead, desk: Desk) {
           setLaid((now) => now && { ...now, distributions: now.distributions.map((one, c) => (changed as Partial<typeof changed>)[c] ?? one) }); // prettier-ignore
           setTurn((now) => now + 1);
         }
-        router.refresh();
+        await laidDown(answer.value.version);
       };
       queue.current = queue.current.then(work, work);
       return queue.current;
     },
-    [desk, router, study, table],
+    [desk, laidDown, router, study, table],
   );
 
   const step = useCallback(
     (direction: 'undo' | 'redo') => {
       const work = async (): Promise<void> => {
         const answer = await stepTable(study, table.key, direction);
-        if (!answer.ok) toast(answer.fault);
-        else toast(`${direction === 'undo' ? 'Undone' : 'Done again'}: ${answer.value.what}`);
-        router.refresh();
+        if (!answer.ok) {
+          toast(answer.fault);
+          router.refresh();
+          return;
+        }
+        toast(`${direction === 'undo' ? 'Undone' : 'Done again'}: ${answer.value.what}`);
+        await laidDown(answer.value.version);
       };
       queue.current = queue.current.then(work, work);
     },
-    [router, study, table.key],
+    [laidDown, router, study, table.key],
   );
 
   /** Writes texts from a cell of the present view on; rows that are missing are added. */
