@@ -21,6 +21,18 @@ export const archiveSchema = z.object({
   names: z
     .array(z.object({ name: z.string(), file: z.string(), version: z.number(), columns: z.array(columnRefSchema) }))
     .default([]),
+  /** Other networks that the trail is combined with, and shortlists that it reads. */
+  networks: z.array(z.object({ id: z.string(), name: z.string(), trail: trailSchema })).default([]),
+  shortlists: z
+    .array(
+      z.object({
+        id: z.string(),
+        name: z.string(),
+        version: z.number().default(1),
+        nodes: z.array(z.object({ id: z.string(), label: z.string() })),
+      }),
+    )
+    .default([]),
 });
 export type Archive = z.infer<typeof archiveSchema>;
 
@@ -30,6 +42,7 @@ export function archiveFiles(
   trail: Trail,
   tables: readonly { key: string; name: string; columns: Archive['tables'][number]['columns'] }[],
   lists: readonly NamesList[] = [],
+  others: Pick<Partial<Archive>, 'networks' | 'shortlists'> = {},
 ): Record<string, string> {
   const used = lists.filter(({ entries }) => Object.keys(entries).length > 0);
   const manifest = {
@@ -43,6 +56,8 @@ export function archiveFiles(
       version: list.version,
       columns: list.columns,
     })),
+    ...(others.networks?.length ? { networks: others.networks } : {}),
+    ...(others.shortlists?.length ? { shortlists: others.shortlists } : {}),
   };
   return {
     'network.json': JSON.stringify(manifest, null, 2) + '\n',
@@ -91,5 +106,5 @@ export function readArchive(
     return { ...list, rejected: [], entries: readNamesFile(bytes, path).entries };
   });
   const versions = archive.tables.map(({ key }) => ({ key, version: '1' }));
-  return { archive, source: sourceOf(versions, (key) => tables.get(key) as Table, lists) };
+  return { archive, source: sourceOf(versions, (key) => tables.get(key) as Table, lists, archive) };
 }

@@ -1,6 +1,6 @@
 /** A network as two tables, to write or to show. */
-import type { Column } from '../tables';
-import type { Network } from '../graph';
+import { type Column, extended, pick } from '../tables';
+import { type Network, nodeCount } from '../graph';
 
 const textColumn = (name: string, texts: string[]): Column => ({
   type: 'text',
@@ -26,6 +26,24 @@ export function nodeTable(net: Network): Column[] {
     textColumn('id', net.ids),
     textColumn('label', net.labels),
     ...net.nodeColumns.filter((col) => col.name !== 'id'),
+  ]);
+}
+
+/** The node table of chosen nodes, in their order; those that are not in the network have their id and label alone. */
+export function chosenTable(net: Network, nodes: readonly { id: string; label: string }[]): Column[] {
+  const places = new Map(net.ids.map((id, v) => [id, v]));
+  const n = nodeCount(net);
+  const rows = Uint32Array.from(nodes, ({ id }) => places.get(id) ?? n);
+  return distinct([
+    textColumn(
+      'id',
+      nodes.map(({ id }) => id),
+    ),
+    textColumn(
+      'label',
+      nodes.map(({ id, label }) => net.labels[places.get(id) ?? n] ?? label),
+    ),
+    ...net.nodeColumns.filter((col) => col.name !== 'id').map((col) => pick(extended(col, n + 1), rows)),
   ]);
 }
 

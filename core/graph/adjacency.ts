@@ -31,7 +31,7 @@ export function adjacency(net: Network, direction: Direction = 'out'): Adjacency
 /** The simple view: loops dropped, parallel edges merged with their weights summed, neighbours ascending. */
 export function simpleAdjacency(net: Network, direction: Direction = 'out'): Adjacency {
   const dir = net.directed ? direction : 'both';
-  return keep(net, `simple ${dir}`, () => simplify(adjacency(net, dir)));
+  return keep(net, `simple ${dir}`, () => simplify(adjacency(net, dir), dir === 'both'));
 }
 
 function compress(net: Network, direction: Direction): Adjacency {
@@ -64,10 +64,13 @@ function compress(net: Network, direction: Direction): Adjacency {
   return { offsets, to, weight: weights };
 }
 
-/** Two stable counting passes (a transpose of a transpose) sort each row in linear time; then equal neighbours are merged. */
-function simplify(full: Adjacency): Adjacency {
+/**
+ * Two stable counting passes (a transpose of a transpose) sort each row in linear time, one where rows read either way are the same; then equal
+ * neighbours are merged.
+ */
+function simplify(full: Adjacency, symmetric: boolean): Adjacency {
   const n = full.offsets.length - 1;
-  const sorted = transpose(transpose(full, n), n);
+  const sorted = symmetric ? transpose(full, n) : transpose(transpose(full, n), n);
   const offsets = new Uint32Array(n + 1);
   const to = new Uint32Array(sorted.to.length);
   const weight = new Float64Array(sorted.to.length);

@@ -80,7 +80,11 @@ test('a part keeps ids, columns, weights, positions and the records behind', () 
   const net: Network = {
     ...mixed(true),
     nodeColumns: [{ type: 'number', name: 'x', values: Float64Array.of(0, 10, 20, 30, 40) }],
-    edgeRecords: { table: 't', offsets: Uint32Array.of(0, 1, 3, 3, 4, 5, 6), items: Uint32Array.of(9, 8, 7, 6, 5, 4) },
+    edgeRecords: {
+      tables: ['t'],
+      offsets: Uint32Array.of(0, 1, 3, 3, 4, 5, 6),
+      items: Uint32Array.of(9, 8, 7, 6, 5, 4),
+    },
     positions: Float32Array.of(0, 0, 1, 1, 2, 2, 3, 3, 4, 4),
   };
   const part = subnetwork(net, Uint8Array.of(0, 1, 1, 1, 0));

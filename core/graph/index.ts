@@ -3,3 +3,7 @@ export * from './network';
 export * from './adjacency';
 export * from './components';
 export * from './subnetwork';
+export * from './rows';
+export * from './reach';
+export * from './cores';
+export * from './choose';

@@ -8,6 +8,12 @@ export interface Rows {
   items: Uint32Array;
 }
 
+/** Rows of records: item k is a row of `tables[from[k]]`, or of the only table where `from` is absent. */
+export interface Records extends Rows {
+  tables: string[];
+  from?: Uint8Array;
+}
+
 /** Where a column came from, and on how many nodes and edges it was computed. */
 export interface Origin {
   step: string;
@@ -30,8 +36,11 @@ export interface Network {
   edgeColumns: Column[];
   /** By column name; columns from tables have none. */
   origins: Record<string, Origin>;
-  /** Records behind each edge and the table they are in. */
-  edgeRecords?: Rows & { table: string };
+  /** Records behind each edge, and those in which each node stands. */
+  edgeRecords?: Records;
+  nodeRecords?: Records;
+  /** Of a two-mode network: the two values of the node column `kind`; every edge joins a node of the first to one of the second. */
+  sides?: [string, string];
   /** x, y of each node, in map units. */
   positions?: Float32Array;
 }
@@ -63,6 +72,9 @@ export function network(parts: {
     origins: {},
   };
 }
+
+/** The node column that says of what kind each node is, in networks of several kinds. */
+export const kindColumn = 'kind';
 
 export const nodeCount = (net: Network): number => net.ids.length;
 export const edgeCount = (net: Network): number => net.source.length;

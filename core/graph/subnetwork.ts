@@ -1,6 +1,6 @@
 /** The part of a network that stays. */
 import { pick } from '../tables';
-import { type Network, type Rows, nodeCount } from './network';
+import { type Network, type Records, nodeCount } from './network';
 
 /** The network of the nodes marked 1 and the edges between them (and, where `edges` is given, marked there too). Order is kept. */
 export function subnetwork(net: Network, nodes: Uint8Array, edges?: Uint8Array): Network {
@@ -45,19 +45,24 @@ export function subnetwork(net: Network, nodes: Uint8Array, edges?: Uint8Array):
     weight,
     nodeColumns: net.nodeColumns.map((col) => pick(col, nodeRows)),
     edgeColumns: net.edgeColumns.map((col) => pick(col, edgeRows)),
-    edgeRecords: net.edgeRecords && { ...pickRows(net.edgeRecords, edgeRows), table: net.edgeRecords.table },
+    edgeRecords: net.edgeRecords && pickRecords(net.edgeRecords, edgeRows),
+    nodeRecords: net.nodeRecords && pickRecords(net.nodeRecords, nodeRows),
     positions,
   };
 }
 
-function pickRows(rows: Rows, chosen: Uint32Array): Rows {
+/** The records behind the chosen nodes or edges, in the chosen order. */
+export function pickRecords(rows: Records, chosen: Uint32Array): Records {
   const offsets = new Uint32Array(chosen.length + 1);
   for (let i = 0; i < chosen.length; i++) {
     offsets[i + 1] = offsets[i] + rows.offsets[chosen[i] + 1] - rows.offsets[chosen[i]];
   }
-  const items = new Uint32Array(offsets[chosen.length]);
-  for (let i = 0; i < chosen.length; i++) {
-    items.set(rows.items.subarray(rows.offsets[chosen[i]], rows.offsets[chosen[i] + 1]), offsets[i]);
-  }
-  return { offsets, items };
+  const taken = <T extends Uint32Array | Uint8Array>(values: T): T => {
+    const items = new (values.constructor as new (n: number) => T)(offsets[chosen.length]);
+    for (let i = 0; i < chosen.length; i++) {
+      items.set(values.subarray(rows.offsets[chosen[i]], rows.offsets[chosen[i] + 1]), offsets[i]);
+    }
+    return items;
+  };
+  return { ...rows, offsets, items: taken(rows.items), ...(rows.from ? { from: taken(rows.from) } : {}) };
 }

@@ -10,3 +10,4 @@ export * from './build';
 export * from './detect';
 export * from './order';
 export * from './distribution';
+export * from './overlay';

@@ -1,19 +1,26 @@
 /** All step kinds. */
 import { z } from 'zod';
-import { ties, tiesSchema } from './steps/ties';
+import { tiesSchema } from '../ties';
+import { ties } from './steps/ties';
+import { project, projectSchema } from './steps/project';
+import { combine, combineSchema } from './steps/combine';
+import { derive, deriveSchema } from './steps/derive';
 import { keep, keepSchema } from './steps/keep';
 import { measure, measureSchema } from './steps/measure';
 import { groups, groupsSchema } from './steps/groups';
 import { arrange, arrangeSchema } from './steps/arrange';
 import { style, styleSchema } from './steps/style';
-import type { StepKind } from './step';
+import type { Reads, StepKind } from './step';
 
-export const stepKinds = { ties, keep, measure, groups, arrange, style } as const;
+export const stepKinds = { ties, project, keep, combine, derive, measure, groups, arrange, style } as const;
 export type StepName = keyof typeof stepKinds;
 
 export const stepSchema = z.discriminatedUnion('kind', [
   tiesSchema,
+  projectSchema,
   keepSchema,
+  combineSchema,
+  deriveSchema,
   measureSchema,
   groupsSchema,
   arrangeSchema,
@@ -37,6 +44,9 @@ export type Trail = z.infer<typeof trailSchema>;
 export function kindOf(step: Step): StepKind<Step> {
   return stepKinds[step.kind];
 }
+
+/** What a step reads of the study. */
+export const readsOf = (step: Step): Reads => kindOf(step).reads?.(step) ?? {};
 
 /** Settings in a few words. */
 export const summaryOf = (step: Step): string => kindOf(step).summary(step);

@@ -4,9 +4,9 @@ import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import type { Table } from '../tables';
 import { Fault, listed } from '../fault';
 import { edgeCount, nodeCount } from '../graph';
-import { type Step, type Trail, kindOf } from './registry';
+import { type Step, type Trail, kindOf, readsOf } from './registry';
 import { stepKinds } from './registry';
-import type { Note, StepOutcome, TrailState } from './step';
+import type { Note, Shortlist, StepOutcome, TrailState } from './step';
 
 /** The study's tables: their contents, and a version that changes with every change of them. */
 export interface Source {
@@ -15,6 +15,9 @@ export interface Source {
   /** The lists of names that a table is read with, and their versions; empty where there are none. */
   names?(key: string): string;
   table(key: string): Table;
+  /** The study's shortlists, and its other networks; absent where there are none. */
+  shortlist?(id: string): Shortlist | undefined;
+  network?(id: string): { name: string; trail: Trail } | undefined;
 }
 
 /** What a step came to. A step that is off, or stands after a fault, has no result. */
@@ -62,6 +65,8 @@ export interface RunOptions {
   breathe?(step: string, share: number): Promise<void> | void;
   positions?(positions: Float32Array): void;
   report?(report: StepReport): void;
+  /** Ids of the networks that are being made, so that none is made out of itself. */
+  inside?: readonly string[];
   /** Take a step's quick stand-in where it has one and its result is not at hand. */
   sketch?: boolean;
 }
@@ -79,19 +84,32 @@ export function canonical(value: unknown): string {
 }
 
 /** The digest of what a step reads besides the state before it. A step's id is part of it, as columns say which step made them. */
-function settingsDigest(step: Step, source: Source): string {
-  const versions =
-    step.kind === 'ties'
-      ? [step.table, step.nodes?.table].map((key) => key && source.keys().includes(key) && source.version(key))
-      : [];
-  return canonical([step, versions]);
+function settingsDigest(step: Step, source: Source, inside: readonly string[]): string {
+  const { tables = [], shortlists = [], networks = [] } = readsOf(step);
+  const keys = source.keys();
+  return canonical([
+    step,
+    tables.map((key) => keys.includes(key) && source.version(key)),
+    ...(shortlists.length ? [shortlists.map((id) => source.shortlist?.(id) ?? null)] : []),
+    ...(networks.length ? [networks.map((id) => networkDigest(source, id, inside))] : []),
+  ]);
+}
+
+/** The steps of another network's trail that make what it holds; how it is drawn is its own affair. */
+const ofSubstance = (trail: Trail): Trail => ({
+  steps: trail.steps.filter(({ kind }) => kind !== 'arrange' && kind !== 'style'),
+});
+
+function networkDigest(source: Source, id: string, inside: readonly string[]): string {
+  const other = inside.includes(id) ? undefined : source.network?.(id);
+  return other ? `${other.name} ${digestsOf(source, ofSubstance(other.trail), [...inside, id]).at(-1)}` : 'none';
 }
 
 /** The digest up to and including each step; a step that is off passes on the one before it. */
-export function digestsOf(source: Source, trail: Trail): string[] {
+export function digestsOf(source: Source, trail: Trail, inside: readonly string[] = []): string[] {
   let digest = 'trail';
   return trail.steps.map((step) => {
-    if (step.on || step.kind === 'ties') digest = digestOf(`${digest} ${settingsDigest(step, source)}`);
+    if (step.on || step.kind === 'ties') digest = digestOf(`${digest} ${settingsDigest(step, source, inside)}`);
     return digest;
   });
 }
@@ -106,7 +124,8 @@ export const memoKey = (before: string | undefined, key: string): string => `${b
 export async function runTrail(source: Source, trail: Trail, options: RunOptions = {}): Promise<TrailRun> {
   const cache = options.cache ?? new TrailCache();
   const reports: StepReport[] = [];
-  const digests = digestsOf(source, trail);
+  const inside = options.inside ?? [];
+  const digests = digestsOf(source, trail, inside);
   let state: TrailState | undefined;
   let stand = false;
   for (const [i, step] of trail.steps.entries()) {
@@ -131,6 +150,13 @@ export async function runTrail(source: Source, trail: Trail, options: RunOptions
           step: step.id,
           table: (key) => tableFor(source, key, step.id),
           names: (key) => source.names?.(key) ?? '',
+          shortlist: (id) => shortlistFor(source, id, step.id),
+          network: (id) =>
+            networkFor(source, id, step.id, {
+              cache,
+              inside,
+              breathe: (_step, share) => options.breathe?.(step.id, share),
+            }),
           breathe: (share) => options.breathe?.(step.id, share),
           positions: options.positions,
           async memo<T>(key: string, make: () => Promise<T> | T): Promise<T> {
@@ -175,6 +201,30 @@ function tableFor(source: Source, key: string, step: string): Table {
     );
   }
   return source.table(key);
+}
+
+function shortlistFor(source: Source, id: string, step: string): Shortlist {
+  const found = source.shortlist?.(id);
+  if (!found) throw new Fault('The shortlist of this step is not there any more. Choose another one.', step);
+  return found;
+}
+
+async function networkFor(
+  source: Source,
+  id: string,
+  step: string,
+  options: RunOptions & { inside: readonly string[] },
+): Promise<{ name: string; network: TrailState['network'] }> {
+  if (options.inside.includes(id)) {
+    throw new Fault('The other network is made out of this one, so they cannot be combined. Choose another one.', step);
+  }
+  const other = source.network?.(id);
+  if (!other) throw new Fault('The other network is not there any more. Choose another one.', step);
+  const inside = [...options.inside, id];
+  const run = await runTrail(source, ofSubstance(other.trail), { ...options, inside });
+  const fault = run.reports.find((report) => report.fault)?.fault;
+  if (fault || !run.state) throw new Fault(`“${other.name}” comes to nothing: ${fault ?? 'its trail is empty.'}`, step);
+  return { name: other.name, network: run.state.network };
 }
 
 /** A step of a kind with its defaults, its id not yet used in the trail. */

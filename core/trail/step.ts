@@ -4,6 +4,8 @@ import type { Network } from '../graph';
 import type { Table } from '../tables';
 import type { Breath } from '../measure/measure';
 import type { StyleSettings } from '../style';
+import type { Shortlist } from '../keep';
+import type { Note } from '../ties';
 
 /** What goes from step to step: the network, and how it is to be drawn once the trail has come to its end. */
 export interface TrailState {
@@ -11,10 +13,14 @@ export interface TrailState {
   style?: StyleSettings;
 }
 
-/** Something the user should know of a step's work, in a sentence; `values` are the cases, most frequent first. */
-export interface Note {
-  text: string;
-  values?: { value: string; count: number }[];
+export type { Note, Shortlist };
+
+/** What of the study a step reads besides the state before it. */
+export interface Reads {
+  tables?: string[];
+  /** Ids of shortlists, and of other networks. */
+  shortlists?: string[];
+  networks?: string[];
 }
 
 export interface StepOutcome {
@@ -31,6 +37,10 @@ export interface StepContext extends Breath {
   table(key: string): Table;
   /** The lists of names that a table is read with, and their versions. */
   names(key: string): string;
+  /** A shortlist of the study; a Fault where there is none. */
+  shortlist(id: string): Shortlist;
+  /** Another network of the study, as its trail makes it, and its name; a Fault where it cannot be made. */
+  network(id: string): Promise<{ name: string; network: Network }>;
   /** Receives positions while a layout runs. */
   positions?(positions: Float32Array): void;
   /** Work inside a step that need not be done again when only other settings change, kept under its inputs and `key`. */
@@ -42,6 +52,8 @@ export interface StepKind<S extends { id: string; kind: string; on: boolean } = 
   title: string;
   help: string;
   schema: z.ZodType<S>;
+  /** What it reads of the study; absent: nothing but the state before it. */
+  reads?(settings: S): Reads;
   /** The settings in a few words, for the step's tile. */
   summary(settings: S): string;
   /** A first step reads tables and gets no state; every other gets the state before it. */

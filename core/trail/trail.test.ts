@@ -1,7 +1,18 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { z } from 'zod';
-import { type Column, type ColumnType, type Table, TableBuilder, cellText, column, rowsOf } from '../tables';
+import {
+  type Column,
+  type ColumnType,
+  type Table,
+  TableBuilder,
+  cellText,
+  column,
+  rowsOf,
+  senseOf,
+  typedTable,
+} from '../tables';
+import { bytesSource, readFile } from '../formats/read';
 import type { Network } from '../graph';
 import type { NamesList } from '../names';
 import {
@@ -182,11 +193,11 @@ describe('the other steps', () => {
     expect(await keep({ by: 'values', column: 'island', values: ['Holm', ''] })).toEqual(['Cy', 'Di', 'Eva']);
   });
 
-  test('a Keep step nobody passes says so and goes on', async () => {
+  test('a Keep step nobody passes says so, and the last network stays', async () => {
     const { reports, state } = await runTrail(source(), trail(ties(), step('s2', 'keep', { rule: { by: 'degree', min: 99 } }), step('s3', 'arrange', {}))); // prettier-ignore
-    expect(reports[1]).toMatchObject({ nodes: 0, edges: 0 });
-    expect(reports[1].notes[0].text).toMatch(/No node passes degree at least 99/);
-    expect(state?.network.positions).toHaveLength(0);
+    expect(reports[1]).toMatchObject({ nodes: 5, edges: 4 });
+    expect(reports[1].fault).toMatch(/No node passes degree at least 99/);
+    expect(state?.network.ids).toHaveLength(5);
   });
 
   test('Measure adds columns that say what they were computed on', async () => {
@@ -346,8 +357,42 @@ describe('a first trail', () => {
       nodes: { match: 'id', label: 'name' },
     });
     const alone = suggestTrail([byId])?.steps[0];
-    expect(alone?.kind === 'ties' && alone.nodes).toBeUndefined();
+    expect(alone).toBeDefined();
+    expect((alone as { nodes?: object }).nodes).toBeUndefined();
     expect(suggestTrail([])).toBeUndefined();
     expect(suggestTrail([table('t', { a: 'text' }, [])])).toBeUndefined();
+  });
+});
+
+describe('a first trail for tables without two ends', () => {
+  const run = async (one: Table): Promise<Network> => {
+    const found = suggestTrail([one]);
+    const { state, reports } = await runTrail(source([one]), found as Trail);
+    expect(reports.map(({ fault }) => fault)).toEqual(reports.map(() => undefined));
+    return state?.network as Network;
+  };
+  test('authors of bibliographic records are tied when on one record', async () => {
+    const net = await run(table('papers', { title: 'text', authors: 'list', keywords: 'list' }, [['On bere', 'Pell; Wick', 'bere'], ['On kale', 'Wick; Orde', 'kale']])); // prettier-ignore
+    expect(edges(net)).toEqual(['Pell>Wick:1', 'Wick>Orde:1']);
+  });
+  test('a matrix of ties, square and two-mode, as its cells come in: with its weights', async () => {
+    const square = await run(table('matrix', { from: 'text', to: 'text', weight: 'number' }, [['a', 'b', '2'], ['b', 'a', '3']])); // prettier-ignore
+    expect(edges(square)).toEqual(['a>b:2', 'b>a:3']);
+    const two = await run(table('matrix', { keeper: 'text', 'belongs to': 'text', weight: 'number' }, [['Ann', 'Club', '2'], ['Bo', 'Club', '1']])); // prettier-ignore
+    expect([edges(two), two.sides]).toEqual([
+      ['Ann>Club:2', 'Bo>Club:1'],
+      ['keeper', 'belongs to'],
+    ]);
+  });
+  test('GraphML as a network, with the attributes of nodes and edges', async () => {
+    const bytes = new TextEncoder().encode(
+      `<graphml xmlns="http://graphml.graphdrawing.org/xmlns"><key id="n" for="node" attr.name="island" attr.type="string"/><key id="w" for="edge" attr.name="weight" attr.type="double"/><graph edgedefault="directed"><node id="a"><data key="n">Ness</data></node><node id="b"/><edge source="a" target="b"><data key="w">2.5</data></edge></graph></graphml>`,
+    );
+    const parts = await readFile(bytesSource('net.graphml', bytes), { settings: {}, breathe: () => undefined });
+    const tables = parts.map(({ name, table: raw }) => typedTable(name, raw, raw.columns.map((col) => senseOf(col).spec))); // prettier-ignore
+    const found = suggestTrail(tables);
+    const { state } = await runTrail(source(tables), found as Trail);
+    expect(state && edges(state.network)).toEqual(['a>b:2.5']);
+    expect(state && texts(state.network.nodeColumns, 'island')).toEqual(['Ness', '']);
   });
 });

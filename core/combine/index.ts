@@ -1,0 +1,3 @@
+/** Networks put together and held against each other. */
+export * from './combine';
+export * from './change';

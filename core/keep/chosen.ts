@@ -1,0 +1,99 @@
+/** Rules by name: chosen nodes, shortlists, a column's values; and by chance, and without isolates. */
+import { z } from 'zod';
+import { cellText } from '../tables';
+import { nodeColumn, nodeCount } from '../graph';
+import { seeded } from '../random';
+import { counted } from '../fault';
+import { type KeepKind, markNodes } from './rule';
+
+export const valuesSchema = z.object({ by: z.literal('values'), column: z.string(), values: z.array(z.string()) });
+export const byValues: KeepKind<z.infer<typeof valuesSchema>> = {
+  by: 'values',
+  title: 'nodes by a column’s values',
+  help: 'Nodes whose cell holds one of the ticked values.',
+  schema: valuesSchema,
+  summary: ({ column, values }) => (values.length ? `${column}: ${values.join(', ')}` : `${column}: none`),
+  marks(net, rule, { step }) {
+    const col = nodeColumn(net, rule.column, step);
+    const wanted = new Set(rule.values);
+    if (col.type === 'text') {
+      const hit = Uint8Array.from(col.dictionary, (entry) => (wanted.has(entry) ? 1 : 0));
+      const empty = wanted.has('');
+      return { nodes: markNodes(net, (v) => (col.codes[v] < 0 ? empty : hit[col.codes[v]] === 1)) };
+    }
+    if (col.type === 'list') {
+      const hit = Uint8Array.from(col.dictionary, (entry) => (wanted.has(entry) ? 1 : 0));
+      return { nodes: markNodes(net, (v) => col.codes.subarray(col.offsets[v], col.offsets[v + 1]).some((code) => hit[code] === 1)) }; // prettier-ignore
+    }
+    return { nodes: markNodes(net, (v) => wanted.has(cellText(col, v))) };
+  },
+};
+
+export const nodesSchema = z.object({
+  by: z.literal('nodes'),
+  nodes: z.array(z.string()),
+  /** Whether the chosen nodes stay, or are left out. */
+  leave: z.boolean().default(false),
+});
+export const byNodes: KeepKind<z.infer<typeof nodesSchema>> = {
+  by: 'nodes',
+  title: 'chosen nodes, or all but them',
+  help: 'Nodes chosen by hand, by their ids.',
+  schema: nodesSchema,
+  summary: ({ nodes, leave }) => (leave ? `without ${counted(nodes.length, 'node')}` : counted(nodes.length, 'chosen node')), // prettier-ignore
+  marks(net, { nodes, leave }) {
+    const wanted = new Set(nodes);
+    return { nodes: markNodes(net, (v) => wanted.has(net.ids[v]) !== leave) };
+  },
+};
+
+export const shortlistSchema = z.object({
+  by: z.literal('shortlist'),
+  shortlist: z.string(),
+  leave: z.boolean().default(false),
+});
+export const byShortlist: KeepKind<z.infer<typeof shortlistSchema>> = {
+  by: 'shortlist',
+  title: 'a shortlist, or all but it',
+  help: 'The nodes of a shortlist of the study. The step follows when the shortlist changes.',
+  schema: shortlistSchema,
+  summary: ({ leave }) => (leave ? 'without a shortlist' : 'a shortlist'),
+  marks(net, rule, context) {
+    const wanted = new Set(context.shortlist(rule.shortlist).nodes.map(({ id }) => id));
+    return { nodes: markNodes(net, (v) => wanted.has(net.ids[v]) !== rule.leave) };
+  },
+};
+
+export const sampleSchema = z.object({
+  by: z.literal('sample'),
+  count: z.number().int().min(1).default(100),
+  seed: z.number().int().default(7),
+});
+export const bySample: KeepKind<z.infer<typeof sampleSchema>> = {
+  by: 'sample',
+  title: 'a random sample of nodes',
+  help: 'So many nodes drawn by chance, each as likely as any other. The same seed draws the same nodes.',
+  schema: sampleSchema,
+  summary: ({ count, seed }) => `${counted(count, 'node')} by chance, seed ${seed}`,
+  marks(net, { count, seed }) {
+    const order = Uint32Array.from({ length: nodeCount(net) }, (_, v) => v);
+    seeded(seed).shuffle(order);
+    const nodes = new Uint8Array(nodeCount(net));
+    for (const v of order.subarray(0, count)) nodes[v] = 1;
+    return { nodes };
+  },
+};
+
+export const isolatesSchema = z.object({ by: z.literal('isolates') });
+export const byIsolates: KeepKind<z.infer<typeof isolatesSchema>> = {
+  by: 'isolates',
+  title: 'nodes that have a tie',
+  help: 'Leaves out nodes without an edge, or with loops alone.',
+  schema: isolatesSchema,
+  summary: () => 'without isolates',
+  marks(net) {
+    const tied = new Uint8Array(nodeCount(net));
+    for (let e = 0; e < net.source.length; e++) if (net.source[e] !== net.target[e]) tied[net.source[e]] = tied[net.target[e]] = 1; // prettier-ignore
+    return { nodes: markNodes(net, (v) => tied[v] === 1) };
+  },
+};

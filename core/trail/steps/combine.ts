@@ -1,0 +1,102 @@
+/** Combine: this network together with another of the study. */
+import { z } from 'zod';
+import { type Combined, changeColumn, changes, combined, groupChange } from '../../combine';
+import { type Network, edgeCount, nodeCount } from '../../graph';
+import { Fault, counted, grouped, listed } from '../../fault';
+import { type Note, type StepKind, given } from '../step';
+
+export const combineSchema = z.object({
+  id: z.string(),
+  kind: z.literal('combine'),
+  on: z.boolean(),
+  /** Id of the other network. */
+  network: z.string(),
+  by: z.enum(['id', 'name']).default('id'),
+  prefer: z.enum(['this', 'other']).default('this'),
+  /** `add`: both together; `change`: this one as before, the other as after. */
+  as: z.enum(['add', 'change']).default('add'),
+});
+export type CombineSettings = z.infer<typeof combineSchema>;
+
+export const combine: StepKind<CombineSettings> = {
+  kind: 'combine',
+  title: 'Combine',
+  help: 'Lay another network of the study over this one: both together, or as before and after.',
+  schema: combineSchema,
+  reads: ({ network }) => ({ networks: network ? [network] : [] }),
+  summary: ({ as, by }) => (as === 'add' ? `with another, by ${by}` : `before and after, by ${by}`),
+  async run(state, settings, context) {
+    const { network, style } = given(state);
+    if (!settings.network) throw new Fault('No other network is chosen yet. Choose one in the step.', context.step);
+    const other = await context.network(settings.network);
+    const names: [string, string] = settings.as === 'change' ? ['before', 'after'] : ['this network', other.name];
+    const found = combined(network, other.network, { ...settings, names });
+    const whole =
+      settings.as === 'change' ? withChange(found, network, other.network, context.step) : withOrigins(found, context.step);
+    return {
+      state: { network: whole, style },
+      result: `${grouped(nodeCount(whole))} · ${grouped(edgeCount(whole))}`,
+      notes: notesOn(found, settings, other.name, whole),
+    };
+  },
+}; // prettier-ignore
+
+function withOrigins({ network }: Combined, step: string): Network {
+  return {
+    ...network,
+    origins: { ...network.origins, origin: { step, nodes: nodeCount(network), edges: edgeCount(network) } },
+  };
+}
+
+function withChange(found: Combined, first: Network, second: Network, step: string): Network {
+  const { network } = found;
+  const rest = network.nodeColumns.filter(({ name }) => name !== 'origin');
+  const nodeColumns = [...rest, changeColumn(found.nodes), ...groupChange(first, second, found)];
+  const edgeColumns = [...network.edgeColumns.filter(({ name }) => name !== 'origin'), changeColumn(found.edges)];
+  const origin = { step, nodes: nodeCount(network), edges: edgeCount(network) };
+  return {
+    ...network,
+    nodeColumns,
+    edgeColumns,
+    origins: { ...network.origins, change: origin, 'changed group': origin },
+  };
+}
+
+function notesOn(found: Combined, settings: CombineSettings, other: string, whole: Network): Note[] {
+  const tally = (places: [Int32Array, Int32Array]): [number, number, number] => {
+    const counts: [number, number, number] = [0, 0, 0];
+    places[0].forEach((a, i) => counts[a < 0 ? 1 : places[1][i] < 0 ? 0 : 2]++);
+    return counts;
+  };
+  const nodes = tally(found.nodes);
+  const edges = tally(found.edges);
+  const words = settings.as === 'change' ? changes : ['here alone', `in “${other}” alone`, 'in both'];
+  const said = (counts: readonly number[], one: string): string =>
+    `${one}: ${counts.map((count, i) => `${grouped(count)} ${words[i]}`).join(', ')}.`;
+  const notes: Note[] = [{ text: said(nodes, 'Nodes') }, { text: said(edges, 'Edges') }];
+  if (!nodes[2]) notes.push({ text: `No node of the two is the same by ${settings.by}. Match by ${settings.by === 'id' ? 'name' : 'id'}, or join spellings in Names.` }); // prettier-ignore
+  if (found.conflicts.length) {
+    notes.push({
+      text: `${counted(found.conflicts.length, 'value differs', 'values differ')}; that of ${settings.prefer === 'this' ? 'this network' : `“${other}”`} is taken.`,
+      values: found.conflicts.map((value) => ({ value, count: 1 })),
+    });
+  }
+  if (found.ambiguous.length) {
+    notes.push({ text: `${counted(found.ambiguous.length, 'name stands', 'names stand')} for several nodes and matched nothing: ${listed(found.ambiguous)}.` }); // prettier-ignore
+  }
+  const moved = whole.nodeColumns.find(({ name }) => name === 'changed group');
+  if (moved?.type === 'yesno') {
+    const who = whole.labels.filter((_, v) => moved.values[v] === 1);
+    notes.push({
+      text: `${counted(who.length, 'node')} changed group.`,
+      values: who.map((value) => ({ value, count: 1 })),
+    });
+  }
+  if (settings.as === 'change') {
+    words.slice(0, 2).forEach((word, which) => {
+      const who = whole.labels.filter((_, v) => (which ? found.nodes[0][v] < 0 : found.nodes[1][v] < 0));
+      if (who.length) notes.push({ text: `${counted(who.length, 'node')} ${word}.`, values: who.map((value) => ({ value, count: 1 })) }); // prettier-ignore
+    });
+  }
+  return notes;
+}

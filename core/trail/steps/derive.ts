@@ -1,0 +1,113 @@
+/** Derive: a new column of the nodes or edges. */
+import { z } from 'zod';
+import { type Given, byBands, byClasses, byFormula, byMembership, byTable } from '../../derive';
+import { type Network, edgeCount, nodeCount, withColumn } from '../../graph';
+import { type Column, rowsOf, isFilled } from '../../tables';
+import { Fault, counted, grouped } from '../../fault';
+import { type Note, type StepContext, type StepKind, given } from '../step';
+
+export const deriveSchema = z.object({
+  id: z.string(),
+  kind: z.literal('derive'),
+  on: z.boolean(),
+  of: z.enum(['nodes', 'edges']).default('nodes'),
+  /** What the new column is called; one of that name is replaced. */
+  name: z.string(),
+  how: z.discriminatedUnion('by', [
+    z.object({
+      by: z.literal('classes'),
+      column: z.string(),
+      classes: z.record(z.string(), z.string()).default({}),
+      /** What becomes of values without a class. */
+      others: z.enum(['keep', 'empty', 'name']).default('keep'),
+      otherName: z.string().default('other'),
+    }),
+    z.object({
+      by: z.literal('table'),
+      column: z.string(),
+      table: z.string(),
+      match: z.string(),
+      take: z.string(),
+    }),
+    z.object({
+      by: z.literal('bands'),
+      column: z.string(),
+      bounds: z.array(z.number()),
+      names: z.array(z.string()).default([]),
+    }),
+    z.object({ by: z.literal('formula'), formula: z.string() }),
+    z.object({ by: z.literal('shortlists'), shortlists: z.array(z.string()) }),
+  ]),
+});
+export type DeriveSettings = z.infer<typeof deriveSchema>;
+
+export const derive: StepKind<DeriveSettings> = {
+  kind: 'derive',
+  title: 'Derive',
+  help: 'Make a new column out of others. Later steps read it like any column.',
+  schema: deriveSchema,
+  reads({ how }) {
+    if (how.by === 'table') return { tables: how.table ? [how.table] : [] };
+    return how.by === 'shortlists' ? { shortlists: how.shortlists } : {};
+  },
+  summary: ({ name, how }) =>
+    `${name || 'a column'} by ${how.by === 'classes' || how.by === 'bands' ? `${how.by} of ${how.column}` : how.by === 'formula' ? how.formula : how.by}`,
+  async run(state, settings, context) {
+    const { network, ...rest } = given(state);
+    const name = settings.name.trim();
+    if (!name) throw new Fault('Give the new column a name.', context.step);
+    const { column, notes } = made(network, { ...settings, name }, context);
+    let filled = 0;
+    for (let i = 0; i < rowsOf(column); i++) if (isFilled(column, i)) filled++;
+    const total = rowsOf(column);
+    return {
+      state: { ...rest, network: withColumn(network, settings.of, column) },
+      result: `${grouped(filled)} filled`,
+      notes: [
+        { text: `${grouped(filled)} of ${counted(total, settings.of === 'nodes' ? 'node' : 'edge')} have a value.` },
+        ...notes,
+      ],
+    };
+  },
+};
+
+function made(
+  net: Network,
+  { of, name, how }: DeriveSettings,
+  context: StepContext,
+): { column: Column; notes: Note[] } {
+  const nodes = of === 'nodes';
+  const rows = nodes ? nodeCount(net) : edgeCount(net);
+  const columns = nodes ? net.nodeColumns : net.edgeColumns;
+  const own: Column[] = nodes
+    ? [textColumn('name', net.labels), textColumn('id', net.ids)]
+    : [{ type: 'number', name: 'weight', values: net.weight }];
+  // What every network has stands behind the columns of the same name.
+  const input: Given = { columns: [...columns, ...own], rows, step: context.step };
+  switch (how.by) {
+    case 'classes':
+      return {
+        column: byClasses(
+          input,
+          name,
+          how.column,
+          how.classes,
+          how.others === 'keep' ? { keep: true } : { text: how.others === 'empty' ? '' : how.otherName },
+        ),
+        notes: [],
+      };
+    case 'table':
+      return byTable(input, name, how.column, context.table(how.table), how.match, how.take);
+    case 'bands':
+      return { column: byBands(input, name, how.column, how.bounds, how.names), notes: [] };
+    case 'formula':
+      return { column: byFormula(input, name, how.formula), notes: [] };
+    case 'shortlists':
+      if (!nodes) throw new Fault('Shortlists hold nodes, not edges. Derive the column of the nodes.', context.step);
+      return { column: byMembership(name, net.ids, how.shortlists.map((id) => context.shortlist(id))), notes: [] }; // prettier-ignore
+  }
+}
+
+function textColumn(name: string, texts: readonly string[]): Column {
+  return { type: 'text', name, codes: Int32Array.from(texts.keys()), dictionary: [...texts] };
+}
