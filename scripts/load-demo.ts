@@ -17,7 +17,7 @@ import { type Source, type Trail, digestOf, layoutKey, memoKey, runTrail, source
 import { type ReadPart, bytesSource, readFile } from '@/core/formats/read';
 import { RawBuilder, type Table } from '@/core/tables';
 import { type DemoFile, demoFiles } from '@/demo/files';
-import { demoNetworks, demoStudyName } from '@/demo/trails';
+import { demoNetworks, demoStudyName, linked } from '@/demo/trails';
 
 async function load(): Promise<void> {
   const there = await database().select({ id: study.id }).from(study).where(eq(study.name, demoStudyName));
@@ -28,10 +28,13 @@ async function load(): Promise<void> {
   const names = await openNames(id);
   const tables = new Map(await Promise.all(heads.map(async ({ key }) => [key, await readTable(id, key)] as const)));
   const versions = heads.map(({ key, version }) => ({ key, version: String(version) }));
-  const source = sourceOf(versions, (key) => tables.get(key) as Table, names);
+  const networks: { id: string; name: string; trail: Trail }[] = [];
+  const source = sourceOf(versions, (key) => tables.get(key) as Table, names, { networks });
   for (const { name, trail } of demoNetworks) {
-    const made = await createNetwork(id, name, trail);
-    await keepResult(id, made.id, source, trail);
+    const ready = linked(trail, networks);
+    const made = await createNetwork(id, name, ready);
+    networks.push({ id: made.id, name, trail: ready });
+    await keepResult(id, made.id, source, ready);
   }
 }
 

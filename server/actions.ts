@@ -9,6 +9,7 @@ import * as studies from '@/server/studies';
 import * as tables from '@/server/tables';
 import * as edits from '@/server/tables/edit';
 import * as names from '@/server/names';
+import * as shortlists from '@/server/shortlists';
 import * as networks from '@/server/networks';
 import { createSuggestedNetwork } from '@/server/networks/suggest';
 
@@ -92,6 +93,45 @@ export async function deleteNetwork(study: string, id: string): Promise<Answer<v
 }
 export async function restoreNetwork(study: string, id: string): Promise<Answer<void>> {
   return answered(() => networks.restoreNetwork(text.parse(study), text.parse(id)));
+}
+
+export async function createShortlist(
+  study: string,
+  name: string,
+  folder: string,
+  nodes: { id: string; label: string }[],
+): Promise<Answer<shortlists.ShortlistRow>> {
+  return answered(() =>
+    shortlists.createShortlist(text.parse(study), {
+      name: text.parse(name),
+      folder: text.parse(folder),
+      nodes: shortlists.membersSchema.parse(nodes),
+    }),
+  );
+}
+export async function changeShortlist(
+  study: string,
+  id: string,
+  base: number,
+  change: shortlists.ShortlistChange,
+): Promise<Answer<shortlists.ShortlistSaved>> {
+  return answered(() =>
+    shortlists.changeShortlist(
+      text.parse(study),
+      text.parse(id),
+      whole.parse(base),
+      shortlists.shortlistChangeSchema.parse(change),
+    ),
+  );
+}
+export async function listShortlists(study: string): Promise<Answer<shortlists.ShortlistRow[]>> {
+  return answered(() => shortlists.listShortlists(text.parse(study)));
+}
+export async function deleteShortlist(study: string, id: string): Promise<Answer<void>> {
+  return answered(() => shortlists.deleteShortlist(text.parse(study), text.parse(id)));
+}
+export async function restoreShortlist(study: string, id: string): Promise<Answer<void>> {
+  return answered(() => shortlists.restoreShortlist(text.parse(study), text.parse(id)));
 }
 
 /** A list of names over columns that hold the same kind of thing. */

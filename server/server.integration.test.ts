@@ -22,6 +22,7 @@ import {
   restoreNames,
   stepNames,
 } from './names';
+import { changeShortlist, createShortlist, deleteShortlist, listShortlists, restoreShortlist } from './shortlists';
 import { stacks } from './history';
 import { allWrittenRows, readTable } from './tables/read';
 import { createNetwork, listNetworks, openNetwork, saveTrail } from './networks';
@@ -418,6 +419,47 @@ describe('networks', () => {
   });
 });
 
+describe('shortlists', () => {
+  const nodes = (...ids: string[]): { id: string; label: string }[] => ids.map((id) => ({ id, label: `the ${id}` }));
+  test('are made, filed, changed, deleted and brought back; another one’s change is told, not written over', async () => {
+    const id = await newStudy();
+    const made = await createShortlist(id, { name: ' Holm ', folder: 'Islands', nodes: nodes('a', 'b', 'a') });
+    expect(made).toMatchObject({ name: 'Holm', folder: 'Islands', version: 1, nodes: nodes('a', 'b') });
+    await createShortlist(id, { name: 'Ness', folder: '', nodes: nodes('c') });
+    expect((await listShortlists(id)).map(({ name }) => name)).toEqual(['Ness', 'Holm']);
+    expect(await changeShortlist(id, made.id, 1, { nodes: nodes('a') })).toEqual({ kind: 'saved', version: 2 });
+    expect(await changeShortlist(id, made.id, 1, { nodes: [] })).toEqual({ kind: 'conflict', version: 2, size: 1 });
+    expect((await listShortlists(id)).find(({ name }) => name === 'Holm')?.nodes).toEqual(nodes('a'));
+    await deleteShortlist(id, made.id);
+    expect(await listShortlists(id)).toHaveLength(1);
+    await expect(changeShortlist(id, made.id, 2, { name: 'x' })).rejects.toThrow(/not there/);
+    await restoreShortlist(id, made.id);
+    expect(await listShortlists(id)).toHaveLength(2);
+    await expect(createShortlist(id, { name: 'none', folder: '', nodes: [] })).rejects.toThrow(/Nothing is selected/);
+    await expect(deleteShortlist(id, 'no id')).rejects.toThrow(/not there/);
+  });
+
+  test('an archive holds the networks and shortlists that its trail reads, and gives the same network elsewhere', async () => {
+    const id = await newStudy();
+    await bringIn(id, [['a', 'b'], ['b', 'c']]); // prettier-ignore
+    await bringIn(id, [['c', 'd']], { name: 'more' });
+    const list = await createShortlist(id, { name: 'Some', folder: '', nodes: nodes('b', 'c', 'd') });
+    const other = await createNetwork(id, 'More', trail({ table: 'more' }));
+    const steps = [
+      ...trail().steps,
+      { id: 's2', kind: 'combine', on: true, network: other.id },
+      { id: 's3', kind: 'keep', on: true, rule: { by: 'shortlist', shortlist: list.id } },
+    ];
+    const made = await createNetwork(id, 'Both', trailSchema.parse({ steps }));
+    const files = unzipSync((await archiveOf(id, made.id)).bytes);
+    const { archive, source } = readArchive((path) => files[path], 'archive');
+    expect([archive.networks.length, archive.shortlists.length]).toEqual([1, 1]);
+    const { state, reports } = await runTrail(source, archive.trail);
+    expect(reports.map(({ fault }) => fault)).toEqual([undefined, undefined, undefined]);
+    expect(state?.network.ids).toEqual(['b', 'c', 'd']);
+  });
+});
+
 describe('every way in', () => {
   const there = (params: object): { params: Promise<never> } => ({ params: Promise.resolve(params as never) });
   const get = new Request('http://localhost/x');
@@ -470,6 +512,8 @@ describe('every way in', () => {
     if (action === (actions.createNames as unknown)) return ['Ends', [{ table: 'ties', column: 'from' }]];
     if (action === (actions.changeNames as unknown)) return [nowhere, 1, { what: 'x' }];
     if (action === (actions.stepNames as unknown)) return [nowhere, 'undo'];
+    if (action === (actions.createShortlist as unknown)) return ['Some', '', [{ id: 'a', label: 'a' }]];
+    if (action === (actions.changeShortlist as unknown)) return [nowhere, 1, { name: 'x' }];
     if (action === (actions.renameStudy as unknown)) return ['name'];
     return [nowhere, 'name'];
   }

@@ -27,7 +27,9 @@ export const heard = (listener: Listener): Listener => Comlink.proxy(listener);
 export const heardShare = (listener: (share: number) => void): ((share: number) => void) => Comlink.proxy(listener);
 
 export type {
+  CandidateRow,
   ColumnHoldings,
+  Comparison,
   Holdings,
   Listener,
   RecordTexts,
@@ -35,6 +37,8 @@ export type {
   StudyAddress,
   TableAddress,
   Taken,
+  TiesView,
+  TrailService,
 } from './protocol';
 export type { CellEdit, GridCell, GridView, TableDesk } from './table-desk';
 export type { DraftPreview, StoreAsk, StudyContext, Surveyed } from './drafts';

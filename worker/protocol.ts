@@ -1,9 +1,11 @@
 /** What the trail's worker and the page say to each other. */
 import type { Network } from '@/core/graph';
 import type { Looks } from '@/core/style';
-import type { StepReport, Trail } from '@/core/trail';
+import type { Shortlist, StepReport, Trail } from '@/core/trail';
 import type { Column, ColumnSpec, Distribution } from '@/core/tables';
+import type { ConditionGroup } from '@/core/keep';
 import type { NamesList } from '@/core/names';
+import type { Note } from '@/core/ties';
 
 export interface TableAddress {
   key: string;
@@ -19,6 +21,9 @@ export interface StudyAddress {
   network: string;
   tables: TableAddress[];
   names: readonly NamesList[];
+  shortlists: readonly Shortlist[];
+  /** All networks of the study, for those that are put together with others. */
+  networks: readonly { id: string; name: string; trail: Trail }[];
   /** Digest of the layout whose positions the server keeps. */
   layout: string | null;
 }
@@ -32,7 +37,8 @@ export interface Result {
   network?: Network;
   /** Figures of the whole network by their keys; left out with it. */
   figures?: Record<string, number>;
-  looks: Looks;
+  /** Left out where nothing could be made, and the last picture stays. */
+  looks?: Looks;
   /** True while a stand-in is shown for a layout that still runs. */
   partial: boolean;
 }
@@ -67,7 +73,39 @@ export interface Holdings {
   degree: Distribution;
 }
 
+/** A node that might be in the network of a Ties step. */
+export interface CandidateRow {
+  id: string;
+  label: string;
+  records: number;
+  strength: number;
+  /** 1 passes, 0 too few records, 2 taken out by hand, 3 not among the strongest. */
+  state: number;
+}
+export interface TiesView {
+  nodes: number;
+  edges: number;
+  samples: string[];
+  /** The first of the candidates by records, and how many there are and pass in all. */
+  candidates: CandidateRow[];
+  all: number;
+  passing: number;
+  notes: Note[];
+}
+
+/** Two networks side by side: figures, what they share, and the nodes whose measures are in both. */
+export interface Comparison {
+  name: string;
+  figures: { key: string; name: string; here: number; there: number }[];
+  nodes: { both: number; here: string[]; there: string[] };
+  edges: { both: number; here: number; there: number };
+  /** For each measure that both have: the nodes that are highest in one of them. */
+  measures: { column: string; rows: { label: string; here: number | null; there: number | null }[] }[];
+}
+
 export type Taken =
+  | { kind: 'candidates'; trail: Trail }
+  | { kind: 'chosen'; nodes: readonly { id: string; label: string }[] }
   | { kind: 'svg'; width: number; height: number; title: string }
   | { kind: 'png'; width: number; height: number; title: string; factor: number; transparent: boolean }
   | { kind: 'nodes' | 'edges' | 'graphml' | 'thumbnail' };
@@ -77,7 +115,17 @@ export interface TrailService {
   /** Resolves to 'done', or to 'stopped' when a later run or `stop` took over. Faults stand in the reports. */
   run(trail: Trail, listener: Listener): Promise<'done' | 'stopped'>;
   stop(): void;
-  /** What the network holds before a step, for its editor to choose from. */
+  /** The study's shortlists as they are now; the next run reads them. */
+  shortlists(lists: readonly Shortlist[]): void;
+  /** What a Ties step comes to: its size, ten ties in words, and who might be a node. Undefined where it stops at a fault. */
+  ties(trail: Trail): Promise<TiesView | undefined>;
+  /** An example from the tables for each way of making ties, in words; those that the tables do not offer are absent. */
+  examples(trail: Trail): Promise<Partial<Record<string, string>>>;
+  /** Places of the nodes of the network before a step for which a condition holds; before its end where no step is named. */
+  matching(trail: Trail, where: ConditionGroup): Promise<string[]>;
+  /** This network and another side by side. */
+  compare(trail: Trail, other: string): Promise<Comparison>;
+  /** What the network holds before a step, or at its `end`, for editors to choose from. */
   before(trail: Trail, step: string): Promise<Holdings>;
   records(table: string, rows: number[]): Promise<RecordTexts>;
   take(what: Taken): Promise<Blob>;

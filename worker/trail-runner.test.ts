@@ -42,6 +42,8 @@ function opened(layout: string | null = null) {
     network: 'n',
     layout,
     names: [],
+    shortlists: [],
+    networks: [],
     tables: [{ key: 'ties', name: 'Ties', version: 1, rows: 300, columns: [] }],
   });
   const results: Result[] = [];

@@ -3,32 +3,43 @@ import { type Column, type Table, cellText, distribution } from '@/core/tables';
 import { type Network, components, edgeCount, nodeCount } from '@/core/graph';
 import { wholeFigures } from '@/core/measure';
 import { endsAt } from '@/core/measure/degree';
+import { type ConditionGroup, holds } from '@/core/keep';
+import type { Made } from '@/core/ties';
+import { namedTable } from '@/core/names';
 import {
+  type Shortlist,
   type Source,
   type Trail,
   TrailCache,
   type TrailRun,
+  type TrailState,
+  allReads,
   digestOf,
   digestsOf,
   layoutKey,
   memoKey,
   runTrail,
   sourceOf,
+  stepKinds,
 } from '@/core/trail';
 import { type Scene, categories, dress, plainStyle, sceneOf } from '@/core/style';
 import { canvasPen, drawPage, svg, thumbnail } from '@/core/figure';
-import { csv, edgeTable, graphml, nodeTable } from '@/core/formats';
+import { chosenTable, csv, edgeTable, graphml, nodeTable } from '@/core/formats';
 import { Fault } from '@/core/fault';
 import { fetchTable } from './tables';
 import { loadFonts } from './fonts';
+import { comparison } from './compare';
+import { candidatesCsv, exampleTies, made, mostForExamples, tiesView } from './ties-view';
 import type {
   ColumnHoldings,
+  Comparison,
   Holdings,
   Listener,
   RecordTexts,
   Result,
   StudyAddress,
   Taken,
+  TiesView,
   TrailService,
 } from './protocol';
 
@@ -47,6 +58,8 @@ export class TrailRunner implements TrailService {
   private current = 0;
   private last: { run: TrailRun; network: Network } | undefined;
   private sent: Network | undefined;
+  /** Whether what is shown came of a trail without a fault. */
+  private whole = false;
 
   open(address: StudyAddress): void {
     this.address = address;
@@ -94,14 +107,14 @@ export class TrailRunner implements TrailService {
   }
 
   private send(run: TrailRun, listener: Listener, layout: string | undefined, partial: boolean): void {
-    const network = run.state?.network;
-    if (!network) {
-      const looks = dress(emptyNetwork, plainStyle);
-      listener.result({ digest: run.digest, reports: run.reports, network: emptyNetwork, looks, partial });
-      this.last = undefined;
-      this.sent = undefined;
+    const faulty = run.reports.some(({ fault }) => fault !== undefined);
+    if (!run.state || (faulty && this.whole)) {
+      // A step could not do its work: the last good picture stays, and the report says why.
+      listener.result({ digest: run.digest, reports: run.reports, partial });
       return;
     }
+    // A trail that stops before its layout is shown on an even spread.
+    const { network } = run.state.network.positions ? run.state : spread(run.state);
     const looks = dress(network, run.state?.style ?? plainStyle);
     const result: Result = { digest: run.digest, layout, reports: run.reports, looks, partial };
     if (network !== this.sent) {
@@ -110,6 +123,7 @@ export class TrailRunner implements TrailService {
     }
     listener.result(result);
     this.sent = network;
+    this.whole = !faulty;
     if (!partial) this.last = { run, network };
   }
 
@@ -125,17 +139,20 @@ export class TrailRunner implements TrailService {
   }
   private figured: { source: Uint32Array; ids: string[]; values: Record<string, number> } | undefined;
 
-  /** The tables that the trail reads, fetched. */
+  shortlists(lists: readonly Shortlist[]): void {
+    if (this.address) this.address = { ...this.address, shortlists: lists };
+  }
+
+  /** The tables that the trail reads, also by way of other networks, fetched. */
   private async source(trail: Trail): Promise<Source> {
-    const { study, tables, names } = this.address ?? { study: '', tables: [], names: [] };
-    const first = trail.steps[0];
-    const wanted = first?.kind === 'ties' ? [first.table, first.nodes?.table] : [];
+    const { study, tables, names, shortlists, networks } = this.address ?? nowhere;
+    const wanted = allReads(trail, (id) => networks.find((one) => one.id === id)?.trail).tables;
     const held = new Map<string, Table>();
     for (const { key, version } of tables) {
       if (wanted.includes(key)) held.set(key, await fetchTable(study, key, version));
     }
     const versions = tables.map(({ key, version }) => ({ key, version: String(version) }));
-    return sourceOf(versions, (key) => held.get(key) as Table, names);
+    return sourceOf(versions, (key) => held.get(key) as Table, names, { shortlists, networks });
   }
 
   /** Digest of the layout the trail asks for; where the server keeps its positions, they are put where the run will look for them. */
@@ -156,8 +173,75 @@ export class TrailRunner implements TrailService {
     return layout;
   }
 
+  async ties(trail: Trail): Promise<TiesView | undefined> {
+    const found = await this.madeTies(trail);
+    return found && tiesView(found.made, found.table);
+  }
+
+  private async madeTies(trail: Trail): Promise<{ made: Made; table: string } | undefined> {
+    const [first] = trail.steps;
+    if (first?.kind !== 'ties') return undefined;
+    const mine = ++this.asked;
+    const source = await this.source(trail);
+    let yielded = performance.now();
+    try {
+      const breathe = async (): Promise<void> => {
+        if (performance.now() - yielded < slice) return;
+        await pause();
+        yielded = performance.now();
+        if (mine !== this.asked) throw new Stopped();
+      };
+      const found = await made(first, { table: (key) => tableOf(source, key) }, { breathe });
+      return { made: found, table: this.address?.tables.find(({ key }) => key === first.table)?.name ?? first.table };
+    } catch (error) {
+      // The run says what is wrong; here there is only nothing to show.
+      if (error instanceof Fault || error instanceof Stopped) return undefined;
+      throw error;
+    }
+  }
+  private asked = 0;
+
+  async examples(trail: Trail): Promise<Partial<Record<string, string>>> {
+    const { study, tables, names } = this.address ?? nowhere;
+    const [first] = trail.steps;
+    return exampleTies(tables, names, first?.kind === 'ties' ? first.table : undefined, async (key) => {
+      const address = tables.find((one) => one.key === key);
+      if (!address || address.rows > mostForExamples) return undefined;
+      return namedTable(await fetchTable(study, key, address.version), key, names);
+    });
+  }
+
+  async matching(trail: Trail, where: ConditionGroup): Promise<string[]> {
+    const source = await this.source(trail);
+    const { state } = await runTrail(source, trail, { cache: this.cache, sketch: true });
+    if (!state) return [];
+    const marks = holds(state.network, 'nodes', where, {
+      step: '',
+      shortlist: (id) => {
+        const found = source.shortlist?.(id);
+        if (!found) throw new Fault('This shortlist is not there any more. Choose another one.');
+        return found;
+      },
+    });
+    return state.network.ids.filter((_, v) => marks[v] === 1);
+  }
+
+  async compare(trail: Trail, other: string): Promise<Comparison> {
+    const { networks } = this.address ?? nowhere;
+    const there = networks.find((one) => one.id === other);
+    if (!there) throw new Fault('The other network is not there any more. Choose another one.');
+    const ends = [];
+    for (const one of [trail, there.trail]) {
+      const { state, reports } = await runTrail(await this.source(one), one, { cache: this.cache, sketch: true });
+      const fault = reports.find((report) => report.fault)?.fault;
+      if (!state) throw new Fault(fault ?? 'The trail is empty.');
+      ends.push(state.network);
+    }
+    return comparison(ends[0], ends[1], there.name);
+  }
+
   async before(trail: Trail, step: string): Promise<Holdings> {
-    const upTo = trail.steps.findIndex(({ id }) => id === step);
+    const upTo = step === 'end' ? trail.steps.length : trail.steps.findIndex(({ id }) => id === step);
     const shorter = { steps: trail.steps.slice(0, Math.max(0, upTo)) };
     const run = await runTrail(await this.source(trail), shorter, { cache: this.cache, sketch: true });
     return holdingsOf(run.state?.network ?? emptyNetwork);
@@ -174,6 +258,13 @@ export class TrailRunner implements TrailService {
   }
 
   async take(what: Taken): Promise<Blob> {
+    if (what.kind === 'candidates') {
+      const found = await this.madeTies(what.trail);
+      if (!found) throw new Fault('There is no list to take away yet. Mend the Ties step first.');
+      return new Blob([candidatesCsv(found.made)], { type: 'text/csv' });
+    }
+    if (what.kind === 'chosen')
+      return new Blob([csv(chosenTable(this.last?.network ?? emptyNetwork, what.nodes))], { type: 'text/csv' });
     if (!this.last) throw new Fault('There is no network to take away yet. Let the trail run to its end first.');
     const { network, run } = this.last;
     switch (what.kind) {
@@ -225,6 +316,24 @@ function holdingsOf(net: Network): Holdings {
     degree: distribution({ type: 'number', name: 'degree', values: degree }),
   };
 }
+
+function tableOf(source: Source, key: string): Table {
+  if (!source.keys().includes(key)) throw new Fault(`The study has no table “${key}”.`);
+  return source.table(key);
+}
+
+const nowhere: StudyAddress = {
+  study: '',
+  network: '',
+  tables: [],
+  names: [],
+  shortlists: [],
+  networks: [],
+  layout: null,
+};
+
+const spread = (state: TrailState): TrailState =>
+  stepKinds.arrange.sketch?.(state, stepKinds.arrange.schema.parse({ id: '', kind: 'arrange', on: true })) ?? state;
 
 const emptyNetwork: Network = {
   directed: false,

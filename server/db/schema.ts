@@ -147,6 +147,24 @@ export const namesChange = pgTable(
   (table) => [primaryKey({ columns: [table.listId, table.version] })],
 );
 
+/** A named set of nodes, filed in a folder. */
+export const shortlist = pgTable(
+  'shortlist',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    studyId: uuid('study_id')
+      .notNull()
+      .references(() => study.id, { onDelete: 'cascade' }),
+    name: text('name').notNull(),
+    folder: text('folder').notNull().default(''),
+    nodes: json('nodes').$type<{ id: string; label: string }[]>().notNull(),
+    version: integer('version').notNull().default(1),
+    createdAt: moment('created_at').notNull().default(now),
+    deletedAt: moment('deleted_at'),
+  },
+  (table) => [index('shortlist_study').on(table.studyId)],
+);
+
 /** A trail with its name. Its version grows with every save, and a save names the version it builds on. */
 export const network = pgTable(
   'network',

@@ -5,7 +5,9 @@ import { archiveFiles } from '@/core/formats/archive';
 import { openNames } from '@/server/names';
 import { listTables } from '@/server/tables';
 import { allWrittenRows } from '@/server/tables/read';
-import { openNetwork } from '.';
+import { listShortlists } from '@/server/shortlists';
+import { allReads } from '@/core/trail';
+import { networkTrails, openNetwork } from '.';
 
 /** The archive's bytes: the same for the same data. */
 export async function archiveOf(studyId: string, id: string): Promise<{ name: string; bytes: Uint8Array }> {
@@ -16,7 +18,12 @@ export async function archiveOf(studyId: string, id: string): Promise<{ name: st
     const rows = await allWrittenRows(studyId, key);
     files[`tables/${key}.csv`] = strToU8(csvRows([columns.map((col) => col.name), ...rows]));
   }
-  const others = archiveFiles(name, trail, tables, await openNames(studyId));
+  const trails = await networkTrails(studyId);
+  const reads = allReads(trail, (other) => trails.find((one) => one.id === other)?.trail);
+  const others = archiveFiles(name, trail, tables, await openNames(studyId), {
+    networks: trails.filter((one) => reads.networks.includes(one.id)),
+    shortlists: (await listShortlists(studyId)).filter((one) => reads.shortlists.includes(one.id)),
+  });
   for (const [path, text] of Object.entries(others)) files[path] = strToU8(text);
   // A fixed date: equal data give equal bytes.
   return { name, bytes: zipSync(files, { level: 6, mtime: '1980-01-02T00:00:00' }) };

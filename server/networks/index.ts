@@ -36,6 +36,21 @@ export async function listNetworks(studyId: string): Promise<NetworkHead[]> {
     .orderBy(desc(network.changedAt), network.id);
 }
 
+/** The study's networks with their trails, by name, for those that are put together with others. */
+export async function networkTrails(studyId: string): Promise<{ id: string; name: string; trail: Trail }[]> {
+  await studyFor(studyId, 'read');
+  const rows = await database()
+    .select({ id: network.id, name: network.name, trail: network.trail })
+    .from(network)
+    .where(and(eq(network.studyId, studyId), isNull(network.deletedAt)))
+    .orderBy(network.name, network.id);
+  // A trail that an older version wrote and this one cannot read is no partner for others; opened itself, it says why.
+  return rows.flatMap(({ trail, ...row }) => {
+    const parsed = trailSchema.safeParse(trail);
+    return parsed.success ? [{ ...row, trail: parsed.data }] : [];
+  });
+}
+
 const idSchema = z.uuid();
 
 async function found(studyId: string, id: string): Promise<typeof network.$inferSelect> {

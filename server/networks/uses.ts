@@ -1,6 +1,7 @@
 /** Which networks read which columns. */
 import { and, eq, isNull } from 'drizzle-orm';
 import type { ColumnRef } from '@/core/names';
+import { columnsRead } from '@/core/ties';
 import { studyFor } from '@/server/access';
 import { database, network } from '@/server/db';
 
@@ -21,14 +22,6 @@ export async function networksByColumn(studyId: string): Promise<NetworkUse[]> {
   return rows.map(({ id, name, trail }) => ({
     id,
     name,
-    columns: trail.steps.flatMap((step): ColumnRef[] =>
-      step.kind === 'ties'
-        ? [
-            { table: step.table, column: step.from },
-            { table: step.table, column: step.to },
-            ...(step.nodes ? [{ table: step.nodes.table, column: step.nodes.match }] : []),
-          ]
-        : [],
-    ),
+    columns: trail.steps.flatMap((step): ColumnRef[] => (step.kind === 'ties' ? columnsRead(step) : [])),
   }));
 }

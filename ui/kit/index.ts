@@ -3,3 +3,4 @@ export * from './button';
 export * from './field';
 export * from './menu';
 export * from './words';
+export * from './save-file';

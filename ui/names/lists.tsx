@@ -7,7 +7,7 @@ import { toast } from 'sonner';
 import { type ColumnRef, namesFile, readNamesFile, withFile } from '@/core/names';
 import { createNames, deleteNames, renameNames, restoreNames } from '@/server/actions';
 import type { TableHead } from '@/server/tables';
-import { Button, TextField, counted, grouped, sentence } from '@/ui/kit';
+import { Button, TextField, counted, grouped, sentence, saveFile } from '@/ui/kit';
 import { deleteWithUndo } from '@/ui/studies/card';
 import type { NamesState } from './use-names';
 
@@ -34,12 +34,7 @@ export function Lists({ study, tables, names }: { study: string; tables: readonl
   };
   const save = (): void => {
     if (!list) return;
-    const address = URL.createObjectURL(new Blob([namesFile(list.entries)], { type: 'text/csv' }));
-    const link = document.createElement('a');
-    link.href = address;
-    link.download = `${list.name}.csv`;
-    link.click();
-    URL.revokeObjectURL(address);
+    saveFile(new Blob([namesFile(list.entries)], { type: 'text/csv' }), `${list.name}.csv`);
   };
   return (
     <aside aria-label="Lists of names" className="w-[210px] shrink-0 overflow-y-auto border-r border-line bg-panel p-3.5">

@@ -25,7 +25,7 @@ export function EdgeReading({ net, edge }: { net: Network; edge: number }) {
         ))}
       </div>
       <Facts facts={edgeFacts(net, edge)} />
-      <Records net={net} edge={edge} title="Records behind this tie" />
+      <Records behind={net.edgeRecords} place={edge} title="Records behind this tie" />
     </>
   );
 }

@@ -64,7 +64,10 @@ export function NodeReading({ net, node }: { net: Network; node: number }) {
         ))}
       </ul>
       {ties.length > shownTies && <p className="mt-1 text-sm text-quiet">and {ties.length - shownTies} more</p>}
-      {ties.length > 0 && <Records net={net} edge={ties[0].edge} title="Records behind the first tie" />}
+      {ties.length > 0 && (
+        <Records behind={net.edgeRecords} place={ties[0].edge} title="Records behind the first tie" />
+      )}
+      <Records behind={net.nodeRecords} place={node} title="All records it stands in" />
     </>
   );
 }

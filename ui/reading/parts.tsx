@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import type { Column } from '@/core/tables';
 import { cellText } from '@/core/tables';
 import { columnTitle } from '@/core/measure';
-import type { Network } from '@/core/graph';
+import type { Records as Behind, Network } from '@/core/graph';
 import { grouped, ordinal, shortNumber } from '@/ui/kit';
 import { useSession } from '@/ui/shell/workbench-context';
 import type { RecordTexts } from '@/worker/client';
@@ -83,39 +83,45 @@ export function MeasureBar({
 
 const shownRecords = 50;
 
-/** The records behind an edge, each as a line of its filled cells; the ends are left out, as they are known. */
-export function Records({ net, edge, title }: { net: Network; edge: number; title: string }) {
+/** The records behind a node or an edge, each as a line of its filled cells. */
+export function Records({ behind, place, title }: { behind: Behind | undefined; place: number; title: string }) {
   const session = useSession();
-  const [texts, setTexts] = useState<RecordTexts>();
-  const behind = net.edgeRecords;
-  const from = behind ? behind.offsets[edge] : 0;
-  const to = behind ? behind.offsets[edge + 1] : 0;
+  const [texts, setTexts] = useState<{ table: string; found: RecordTexts }[]>();
+  const from = behind ? behind.offsets[place] : 0;
+  const to = behind ? behind.offsets[place + 1] : 0;
   useEffect(() => {
-    if (!behind) return;
+    const service = session.current?.service;
+    if (!behind || !service) return;
     let stale = false;
-    const rows = Array.from(behind.items.subarray(from, Math.min(to, from + shownRecords)));
-    session.current?.service
-      .records(behind.table, rows)
+    const byTable = new Map<string, number[]>();
+    for (let k = from; k < Math.min(to, from + shownRecords); k++) {
+      const table = behind.tables[behind.from?.[k] ?? 0];
+      byTable.set(table, [...(byTable.get(table) ?? []), behind.items[k]]);
+    }
+    Promise.all([...byTable].map(async ([table, rows]) => ({ table, found: await service.records(table, rows) })))
       .then((found) => !stale && setTexts(found))
       .catch(() => undefined);
     return () => {
       stale = true;
     };
   }, [behind, from, to, session]);
-  if (!behind || !texts) return null;
+  if (!behind || !texts || to === from) return null;
   return (
     <section>
       <Heading>{title}</Heading>
       <ul aria-label={title}>
-        {texts.rows.map(({ row, cells }) => (
-          <li
-            key={row}
-            className="border-b border-rule py-1"
-            title={cells.map((cell, c) => `${texts.columns[c]}: ${cell}`).join('\n')}
-          >
-            {cells.filter((cell) => cell !== '').join(' · ')}
-          </li>
-        ))}
+        {texts.flatMap(({ table, found }) =>
+          found.rows.map(({ row, cells }) => (
+            <li
+              key={`${table} ${row}`}
+              className="border-b border-rule py-1"
+              title={cells.map((cell, c) => `${found.columns[c]}: ${cell}`).join('\n')}
+            >
+              {texts.length > 1 && <span className="text-quiet">{table} · </span>}
+              {cells.filter((cell) => cell !== '').join(' · ')}
+            </li>
+          )),
+        )}
       </ul>
       {to - from > shownRecords && (
         <p className="mt-1 text-sm text-quiet">and {grouped(to - from - shownRecords)} more</p>

@@ -4,6 +4,7 @@ import { Search } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useEffect, useMemo, useState } from 'react';
 import { type Step, stepKinds, summaryOf } from '@/core/trail';
+import { grouped } from '@/ui/kit';
 import { firstSettings } from '@/ui/trail/first-settings';
 import { useWorkbench, useWorkbenchStore } from './workbench-context';
 
@@ -19,8 +20,13 @@ export function Find({ onKeys }: { onKeys: () => void }) {
         setOpen(true);
       }
     };
+    const asked = (): void => setOpen(true);
     window.addEventListener('keydown', pressed);
-    return () => window.removeEventListener('keydown', pressed);
+    window.addEventListener('nunatak:find', asked);
+    return () => {
+      window.removeEventListener('keydown', pressed);
+      window.removeEventListener('nunatak:find', asked);
+    };
   }, []);
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
@@ -52,16 +58,19 @@ function Found({ close, onKeys }: { close: () => void; onKeys: () => void }) {
   const net = useWorkbench((state) => state.net);
   const trail = useWorkbench((state) => state.trail);
   const wanted = text.trim().toLowerCase();
-  const nodes = useMemo(() => {
-    if (!net || wanted === '') return [];
+  const { nodes, all } = useMemo(() => {
+    if (!net || wanted === '') return { nodes: [], all: [] };
+    const all = net.ids.filter((_, v) => net.labels[v].toLowerCase().includes(wanted));
     const hits: { id: string; label: string; at: number }[] = [];
     for (let v = 0; v < net.labels.length; v++) {
       const at = net.labels[v].toLowerCase().indexOf(wanted);
       if (at >= 0) hits.push({ id: net.ids[v], label: net.labels[v], at });
       if (hits.length > 2000) break;
     }
-    return hits.sort((a, b) => a.at - b.at || (a.label < b.label ? -1 : 1)).slice(0, mostFound);
+    const nodes = hits.sort((a, b) => a.at - b.at || (a.label < b.label ? -1 : 1)).slice(0, mostFound);
+    return { nodes, all };
   }, [net, wanted]);
+  const hits = all.length;
   const steps = trail.steps.filter(
     (step) => wanted !== '' && `${stepKinds[step.kind].title} ${summaryOf(step)}`.toLowerCase().includes(wanted),
   );
@@ -99,6 +108,15 @@ function Found({ close, onKeys }: { close: () => void; onKeys: () => void }) {
       </div>
       <Command.List className="max-h-96 overflow-auto p-1.5">
         <Command.Empty className="px-2 py-3 text-quiet">Nothing has these letters.</Command.Empty>
+        {hits > 1 && (
+          <Command.Item
+            value="select all found"
+            className={item}
+            onSelect={then(() => store.getState().select({ nodes: all }))}
+          >
+            Select all {grouped(hits)} nodes with these letters
+          </Command.Item>
+        )}
         {nodes.length > 0 && (
           <Command.Group heading="Nodes" className={heading}>
             {nodes.map(({ id, label }) => (
@@ -123,7 +141,7 @@ function Found({ close, onKeys }: { close: () => void; onKeys: () => void }) {
                 key={step.id}
                 value={`step ${step.id}`}
                 className={item}
-                onSelect={then(() => store.setState({ step: step.id }))}
+                onSelect={then(() => store.setState({ step: step.id, lists: false }))}
               >
                 {stepKinds[step.kind].title}
                 <span className="truncate text-quiet">{summaryOf(step)}</span>

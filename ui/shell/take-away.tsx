@@ -3,7 +3,7 @@ import { Download } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { Button, Choose, TextField, Toggle, sentence } from '@/ui/kit';
+import { Button, Choose, TextField, Toggle, saveFile, sentence } from '@/ui/kit';
 import type { Taken } from '@/worker/client';
 import { useSession, useWorkbench, useWorkbenchStore } from './workbench-context';
 
@@ -35,7 +35,7 @@ export function TakeAway() {
     if (!service) return;
     setBusy(true);
     try {
-      download(await service.take(what), `${fileName(name)}${ending}`);
+      saveFile(await service.take(what), `${name}${ending}`);
     } catch (error) {
       toast.error(sentence(error));
     } finally {
@@ -112,18 +112,4 @@ export function TakeAway() {
       </Popover.Portal>
     </Popover.Root>
   );
-}
-
-/** Without what file systems do not take. */
-function fileName(name: string): string {
-  return name.replace(/[\\/:*?"<>|\p{Cc}]+/gu, ' ').trim() || 'network';
-}
-
-function download(blob: Blob, name: string): void {
-  const address = URL.createObjectURL(blob);
-  const link = document.createElement('a');
-  link.href = address;
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(address), 30000);
 }

@@ -1,5 +1,5 @@
 'use client';
-import { ChevronDown, Copy, Keyboard, Pencil, Plus, Redo2, Undo2 } from 'lucide-react';
+import { ChevronDown, Columns2, Copy, Keyboard, Pencil, Plus, Redo2, Undo2 } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -124,6 +124,12 @@ function NetworkMenu() {
             if (answer.ok) to(answer.value.id);
             else toast.error(answer.fault);
           },
+        },
+        {
+          label: 'Compare with another',
+          icon: <Columns2 size={15} aria-hidden />,
+          disabled: networks.length < 2,
+          onSelect: () => store.setState({ view: 'compare' }),
         },
         {
           label: 'Rename',

@@ -13,6 +13,8 @@ export const keyHelp: readonly { keys: string; does: string }[] = [
   { keys: '+ −', does: 'closer, farther' },
   { keys: 'Space', does: 'hold to move the map' },
   { keys: 'Shift', does: 'hold to draw a box around nodes, or to add to the selection' },
+  { keys: 'L', does: 'selection into a shortlist' },
+  { keys: 'Delete', does: 'leave the selection out, as a Keep step' },
   { keys: 'Arrows', does: 'nudge the selected nodes' },
   { keys: 'Esc', does: 'step back: menu, selection, editor' },
   { keys: '?', does: 'these keys' },
@@ -42,10 +44,18 @@ export function useWorkbenchKeys(): void {
         const { steps } = state.trail;
         const now = steps.findIndex(({ id }) => id === state.step);
         const next = now < 0 ? 0 : Math.max(0, Math.min(steps.length - 1, now + (event.key === '[' ? -1 : 1)));
-        store.setState({ step: steps[next]?.id });
+        store.setState({ step: steps[next]?.id, lists: false });
+      }
+      if (event.key === 'l' || event.key === 'L') {
+        event.preventDefault();
+        store.setState({ lists: true });
+      }
+      if (event.key === 'Delete' && state.selection.nodes.length) {
+        state.addStep('keep', { rule: { by: 'nodes', nodes: [...state.selection.nodes], leave: true } });
       }
       if (event.key === 'Escape') {
         if (state.selection.nodes.length || state.selection.edge !== undefined) state.select({ nodes: [] });
+        else if (state.lists) store.setState({ lists: false });
         else store.setState({ step: undefined });
       }
     };

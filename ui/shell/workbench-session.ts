@@ -22,8 +22,16 @@ export interface Session {
 
 export function startSession(store: WorkbenchStore): Session {
   const { service, end } = startTrailWorker();
-  const { study, network, tables, names } = store.getState();
-  void service.open({ study: study.id, network: network.id, tables, names, layout: network.layout });
+  const { study, network, tables, names, networks, shortlists } = store.getState();
+  void service.open({
+    study: study.id,
+    network: network.id,
+    tables,
+    names,
+    networks,
+    shortlists,
+    layout: network.layout,
+  });
   let saveTimer: ReturnType<typeof setTimeout> | undefined;
   let keepTimer: ReturnType<typeof setTimeout> | undefined;
   let kept: string | undefined;
@@ -43,7 +51,7 @@ export function startSession(store: WorkbenchStore): Session {
         const net = result.network ?? store.getState().net;
         store.setState({
           net,
-          looks: result.looks,
+          looks: result.looks ?? store.getState().looks,
           figures: result.figures ?? store.getState().figures,
           positions: net?.positions ?? new Float32Array(2 * (net?.ids.length ?? 0)),
           reports: Object.fromEntries(result.reports.map((report) => [report.id, report])),
@@ -130,6 +138,10 @@ export function startSession(store: WorkbenchStore): Session {
   };
 
   const unsubscribe = store.subscribe((state, before) => {
+    if (state.shortlists !== before.shortlists) {
+      void service.shortlists(state.shortlists);
+      if (state.trail === before.trail) void run();
+    }
     if (state.trail === before.trail) return;
     void run();
     if (state.save.kind === 'waiting') {

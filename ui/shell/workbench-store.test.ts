@@ -7,6 +7,7 @@ const start: WorkbenchStart = {
   networks: [],
   tables: [],
   names: [],
+  shortlists: [],
   trail: trailSchema.parse({
     steps: [
       { id: 's1', kind: 'ties', on: true, table: 't', from: 'a', to: 'b' },

@@ -5,8 +5,9 @@ import type { NamesList } from '@/core/names';
 import type { Network } from '@/core/graph';
 import type { Looks } from '@/core/style';
 import type { TableAddress } from '@/worker/client';
+import type { ShortlistRow } from '@/server/shortlists';
 
-export type ViewName = 'graph' | 'table';
+export type ViewName = 'graph' | 'table' | 'compare';
 
 export interface Selection {
   /** Ids, so that a selection outlives reruns. */
@@ -18,7 +19,8 @@ export interface Selection {
 export interface WorkbenchStart {
   study: { id: string; name: string };
   network: { id: string; name: string; version: number; layout: string | null };
-  networks: { id: string; name: string }[];
+  networks: readonly { id: string; name: string; trail: Trail }[];
+  shortlists: readonly ShortlistRow[];
   tables: TableAddress[];
   names: readonly NamesList[];
   trail: Trail;
@@ -50,6 +52,8 @@ export interface Workbench extends Omit<WorkbenchStart, 'trail'> {
 
   selection: Selection;
   step?: string;
+  /** Whether the shortlists stand at the left, in place of the step's editor. */
+  lists: boolean;
   view: ViewName;
   reading: boolean;
 
@@ -89,6 +93,7 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
       partial: false,
       selection: { nodes: [] },
       step: (start.trail.steps.find(({ kind }) => kind === 'groups') ?? start.trail.steps[0])?.id,
+      lists: false,
       view: 'graph',
       reading: true,
 
@@ -118,7 +123,7 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
           const at = placeFor(steps, kind);
           return { steps: [...steps.slice(0, at), step, ...steps.slice(at)] };
         });
-        set({ step: step.id });
+        set({ step: step.id, lists: false });
       },
       undo: () => travel('past', 'future'),
       redo: () => travel('future', 'past'),
@@ -130,7 +135,10 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
 /** New steps go before the layout and the style that end most trails; a style goes last. */
 function placeFor(steps: readonly Step[], kind: Step['kind']): number {
   if (kind === 'style') return steps.length;
-  const before = kind === 'arrange' ? ['style'] : ['arrange', 'style'];
+  const late: Step['kind'][] = ['arrange', 'style'];
+  // What makes another network goes before what is measured on it.
+  const before =
+    kind === 'arrange' ? ['style'] : kind === 'project' || kind === 'combine' ? ['measure', 'groups', ...late] : late;
   let at = steps.length;
   while (at > 1 && before.includes(steps[at - 1].kind)) at--;
   return at;

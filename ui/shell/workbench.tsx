@@ -2,6 +2,8 @@
 import { useEffect, useRef, useState } from 'react';
 import { GraphView } from '@/ui/views/graph/graph-view';
 import { TableView } from '@/ui/views/table/table-view';
+import { CompareView } from '@/ui/views/compare/compare-view';
+import { ShortlistsPanel } from '@/ui/shortlists/panel';
 import { ViewBar } from '@/ui/views/view-bar';
 import { TrailStrip } from '@/ui/trail/trail-strip';
 import { StepEditor } from '@/ui/trail/step-editor';
@@ -37,17 +39,20 @@ function Frame() {
   useWorkbenchKeys();
   const view = useWorkbench((state) => state.view);
   const editing = useWorkbench((state) => state.step !== undefined);
+  const lists = useWorkbench((state) => state.lists);
   const reading = useWorkbench((state) => state.reading);
   return (
     <div className="flex h-dvh flex-col overflow-hidden">
       <WorkbenchBar />
       <TrailStrip />
       <div className="flex min-h-0 grow">
-        {editing && <StepEditor />}
+        {lists ? <ShortlistsPanel /> : editing && <StepEditor />}
         <main aria-label="Views" className="relative flex min-w-0 grow flex-col">
           <ViewBar />
           <Conflict />
-          {view === 'graph' ? <GraphView /> : <TableView />}
+          {view === 'graph' && <GraphView />}
+          {view === 'table' && <TableView />}
+          {view === 'compare' && <CompareView />}
         </main>
         {reading && <ReadingPanel />}
       </div>

@@ -7,6 +7,10 @@ export function firstSettings(kind: Step['kind'], net: Network | undefined): obj
   switch (kind) {
     case 'keep':
       return { rule: { by: 'degree', min: 2 } };
+    case 'combine':
+      return { network: '' };
+    case 'derive':
+      return { name: 'class', how: { by: 'classes', column: categorical(net) } };
     case 'measure':
       return { measures: ['degree', 'betweenness'] };
     case 'style':
@@ -17,4 +21,12 @@ export function firstSettings(kind: Step['kind'], net: Network | undefined): obj
     default:
       return {};
   }
+}
+
+/** A column of few values, to begin with. */
+function categorical(net: Network | undefined): string {
+  const found = net?.nodeColumns.find(
+    (col) => col.type === 'text' && col.dictionary.length > 1 && col.dictionary.length < 60,
+  );
+  return found?.name ?? net?.nodeColumns[0]?.name ?? '';
 }

@@ -1,12 +1,17 @@
 'use client';
 import { PanelLeftClose } from 'lucide-react';
-import { type ReactNode, useEffect, useState } from 'react';
+import type { ReactNode } from 'react';
 import { type Note, type Step, stepKinds } from '@/core/trail';
 import { IconButton, counted, grouped } from '@/ui/kit';
-import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
 import type { Holdings } from '@/worker/client';
+import { editorFoot } from './editor-foot';
+import { useBefore } from './use-before';
 import { TiesEditor } from './editors/ties';
-import { KeepEditor } from './editors/keep';
+import { ProjectEditor } from './editors/project';
+import { KeepEditor } from './editors/keep/keep';
+import { CombineEditor } from './editors/combine';
+import { DeriveEditor } from './editors/derive';
 import { MeasureEditor } from './editors/measure';
 import { GroupsEditor } from './editors/groups';
 import { ArrangeEditor } from './editors/arrange';
@@ -27,7 +32,7 @@ export function StepEditor() {
   const step = steps.find((one) => one.id === id);
   const report = useWorkbench((state) => (id ? state.reports[id] : undefined));
   const store = useWorkbenchStore();
-  const before = useBefore(step);
+  const before = useBefore(step?.id);
   if (!step) return null;
   const kind = stepKinds[step.kind];
   const place = steps.indexOf(step);
@@ -49,6 +54,7 @@ export function StepEditor() {
         <Editor step={step} before={before} />
         {report && report.notes.length > 0 && <Notes notes={report.notes} />}
       </div>
+      <div id={editorFoot} className="empty:hidden" />
       <p className="border-t border-line px-3.5 py-2 text-sm text-quiet">
         {place === 0
           ? 'Reads the study’s tables.'
@@ -66,6 +72,12 @@ function Editor({ step, before }: { step: Step; before: Holdings | undefined }):
   switch (step.kind) {
     case 'ties':
       return <TiesEditor step={step} before={before} set={set} />;
+    case 'project':
+      return <ProjectEditor step={step} before={before} set={set} />;
+    case 'combine':
+      return <CombineEditor step={step} before={before} set={set} />;
+    case 'derive':
+      return <DeriveEditor step={step} before={before} set={set} />;
     case 'keep':
       return <KeepEditor step={step} before={before} set={set} />;
     case 'measure':
@@ -77,28 +89,6 @@ function Editor({ step, before }: { step: Step; before: Holdings | undefined }):
     case 'style':
       return <StyleEditor step={step} before={before} set={set} />;
   }
-}
-
-/** What the network holds before the step; asked anew when the run before it has changed. */
-function useBefore(step: Step | undefined): Holdings | undefined {
-  const trail = useWorkbench((state) => state.trail);
-  const reports = useWorkbench((state) => state.reports);
-  const session = useSession();
-  const [held, setHeld] = useState<{ id: string; holdings: Holdings }>();
-  const id = step?.id;
-  useEffect(() => {
-    const service = session.current?.service;
-    if (!id || !service) return;
-    let stale = false;
-    service
-      .before(trail, id)
-      .then((holdings) => !stale && setHeld({ id, holdings }))
-      .catch(() => undefined);
-    return () => {
-      stale = true;
-    };
-  }, [id, trail, reports, session]);
-  return held?.id === id ? held?.holdings : undefined;
 }
 
 function Notes({ notes }: { notes: readonly Note[] }) {

@@ -166,7 +166,7 @@ function TileBody({ step, drag }: { step: Step; drag?: object }) {
       <button
         type="button"
         aria-current={active ? 'step' : undefined}
-        onClick={() => store.setState({ step: step.id })}
+        onClick={() => store.setState({ step: step.id, lists: false })}
         className={clsx(
           'flex h-full w-full flex-col items-stretch justify-start px-3 pt-2 text-left',
           !step.on && 'opacity-55',

@@ -1,44 +1,59 @@
 'use client';
 import { clsx } from 'clsx';
-import { PanelRightOpen } from 'lucide-react';
-import { IconButton } from '@/ui/kit';
+import { ListChecks, MousePointerClick, PanelRightOpen } from 'lucide-react';
+import { inverted, withNeighbours } from '@/core/graph';
+import { Button, IconButton, Menu, grouped } from '@/ui/kit';
 import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
 import type { ViewName } from '@/ui/shell/workbench-store';
 
 const views: readonly { key: ViewName; name: string }[] = [
   { key: 'graph', name: 'Graph' },
   { key: 'table', name: 'Table' },
+  { key: 'compare', name: 'Compare' },
 ];
 
-/** Which view is shown. */
+/** Which view is shown, what is selected, and the shortlists. */
 export function ViewBar() {
   const view = useWorkbench((state) => state.view);
   const reading = useWorkbench((state) => state.reading);
+  const lists = useWorkbench((state) => state.lists);
   const store = useWorkbenchStore();
   return (
-    <div className="pointer-events-none absolute top-2.5 right-3 left-3 z-10 flex items-start">
+    <div className="pointer-events-none absolute top-2.5 right-3 left-3 z-10 flex items-start gap-1.5">
       <div
         role="tablist"
         aria-label="View"
         className="pointer-events-auto flex overflow-hidden rounded-lg border border-line bg-panel"
       >
-        {views.map(({ key, name }) => (
-          <button
-            key={key}
-            type="button"
-            role="tab"
-            aria-selected={view === key}
-            onClick={() => store.setState({ view: key })}
-            className={clsx(
-              'h-7 px-3 font-medium',
-              view === key ? 'bg-ink font-semibold text-paper' : 'hover:bg-ground',
-            )}
-          >
-            {name}
-          </button>
-        ))}
+        {views
+          .filter(({ key }) => key !== 'compare' || view === 'compare')
+          .map(({ key, name }) => (
+            <button
+              key={key}
+              type="button"
+              role="tab"
+              aria-selected={view === key}
+              onClick={() => store.setState({ view: key })}
+              className={clsx(
+                'h-7 px-3 font-medium',
+                view === key ? 'bg-ink font-semibold text-paper' : 'hover:bg-ground',
+              )}
+            >
+              {name}
+            </button>
+          ))}
       </div>
       <span className="grow" />
+      <span className="pointer-events-auto flex gap-1.5">
+        <SelectMenu />
+        <Button
+          aria-pressed={lists}
+          className={lists ? 'bg-tint' : ''}
+          onClick={() => store.setState({ lists: !lists })}
+        >
+          <ListChecks size={15} aria-hidden /> Shortlists
+        </Button>
+      </span>
       {!reading && (
         <span className="pointer-events-auto rounded-md border border-line bg-panel">
           <IconButton name="Open the reading panel" side="left" onClick={() => store.setState({ reading: true })}>
@@ -49,3 +64,41 @@ export function ViewBar() {
     </div>
   );
 }
+
+function SelectMenu() {
+  const count = useWorkbench((state) => state.selection.nodes.length);
+  const store = useWorkbenchStore();
+  const change = (next: (net: NonNullable<ReturnType<typeof store.getState>['net']>, ids: string[]) => string[]): void => {
+    const { net, selection, select } = store.getState();
+    if (net) select({ nodes: next(net, selection.nodes) });
+  };
+  return (
+    <Menu
+      align="end"
+      trigger={
+        <Button>
+          <MousePointerClick size={15} aria-hidden /> {count ? `${grouped(count)} selected` : 'Select'}
+        </Button>
+      }
+      entries={[
+        { label: 'All', onSelect: () => change((net) => [...net.ids]) },
+        { label: 'None', hint: 'Esc', disabled: !count, onSelect: () => change(() => []) },
+        { label: 'Invert', onSelect: () => change(inverted) },
+        { label: 'Add the neighbours', disabled: !count, onSelect: () => change(withNeighbours) },
+        { label: 'By rule …', onSelect: () => store.setState({ lists: true }) },
+        { label: 'By name …', hint: 'Ctrl K', onSelect: () => window.dispatchEvent(new CustomEvent('nunatak:find')) },
+        null,
+        { label: 'Into a shortlist', hint: 'L', disabled: !count, onSelect: () => store.setState({ lists: true }) },
+        {
+          label: 'Leave out',
+          hint: 'Delete',
+          disabled: !count,
+          onSelect: () => {
+            const { selection, addStep } = store.getState();
+            addStep('keep', { rule: { by: 'nodes', nodes: [...selection.nodes], leave: true } });
+          },
+        },
+      ]}
+    />
+  );
+} // prettier-ignore

@@ -1,59 +1,115 @@
 'use client';
-import { cellText } from '@/core/tables';
-import type { Network } from '@/core/graph';
-import { Choose, Toggle, counted, grouped, shortNumber } from '@/ui/kit';
+import { useMemo } from 'react';
+import type { CitationTies, DirectTies, IncidenceTies } from '@/core/ties';
+import { Choose, NumberField, Toggle } from '@/ui/kit';
 import { useWorkbench } from '@/ui/shell/workbench-context';
+import type { TableAddress } from '@/worker/client';
 import type { EditorProps } from '../step-editor';
+import { Narrowing, Samples, useTiesView } from './ties-narrow';
+import { ColumnsField, GatherField, NodeTables, choicesOf, weightChoices } from './ties-parts';
+import { Questions } from './ties-questions';
 
-const choicesOf = (names: readonly string[]) => names.map((name) => ({ value: name, label: name }));
+type Set = EditorProps<'ties'>['set'];
+interface FormProps<S> {
+  step: S;
+  table: TableAddress | undefined;
+  set: Set;
+}
+
+const wordTypes = ['text', 'reference', 'list', 'number', 'yesno', 'link'];
 
 export function TiesEditor({ step, set }: EditorProps<'ties'>) {
   const tables = useWorkbench((state) => state.tables);
-  const report = useWorkbench((state) => state.reports[step.id]);
-  const net = useWorkbench((state) => state.net);
-  const table = tables.find(({ key }) => key === step.table);
-  const columns = table?.columns.map(({ name }) => name) ?? [];
-  const numbers = table?.columns.filter(({ type }) => type === 'number').map(({ name }) => name) ?? [];
-  const nodeTable = tables.find(({ key }) => key === step.nodes?.table);
-  const tableChoices = tables.map(({ key, name }) => ({ value: key, label: name }));
+  const view = useTiesView();
+  const table = useMemo(() => tables.find(({ key }) => key === step.table), [tables, step.table]);
   return (
     <>
-      <div className="mt-3 flex items-center gap-3 rounded-lg border-2 border-accent bg-tint/50 p-2.5">
-        <svg width="64" height="24" viewBox="0 0 64 24" aria-hidden>
-          <path d="M8 12h40" stroke="var(--quiet)" strokeWidth="1.6" />
-          {step.directed && <path d="m55 12-9-4v8z" fill="var(--quiet)" />}
-          <circle cx="7" cy="12" r="5" fill="var(--accent)" />
-          <circle cx="58" cy="12" r="5" fill="var(--accent)" />
-        </svg>
-        <div>
-          <p className="font-semibold">Who sent what to whom?</p>
-          <p className="text-sm text-quiet">a row is a tie: from {step.directed ? '→' : '–'} to</p>
-        </div>
-      </div>
+      <Questions step={step} set={set} />
       <Choose
-        label="Table of ties"
+        label="Table of records"
         value={step.table}
-        choices={tableChoices}
-        onChange={(key) => {
-          const next = tables.find((one) => one.key === key)?.columns.map(({ name }) => name) ?? [];
-          const keep = (name: string, at: number): string => (next.includes(name) ? name : (next[at] ?? ''));
-          set({ table: key, from: keep(step.from, 0), to: keep(step.to, 1), weight: undefined });
-        }}
+        choices={tables.map(({ key, name }) => ({ value: key, label: name }))}
+        onChange={(key) => set(onTable(step, tables.find((one) => one.key === key)))} // prettier-ignore
       />
+      {step.make === 'incidence' ? (
+        <IncidenceForm step={step} table={table} set={set} />
+      ) : step.make === 'citation' ? (
+        <CitationForm step={step} table={table} set={set} />
+      ) : (
+        <DirectForm step={step} table={table} set={set} />
+      )}
+      <Narrowing step={step} set={set} view={view} />
+      <Samples view={view} />
+    </>
+  );
+}
+
+/** The same settings on another table: columns of the same names where it has them, else the first that may do. */
+function onTable(
+  step: EditorProps<'ties'>['step'],
+  table: TableAddress | undefined,
+): Partial<EditorProps<'ties'>['step']> {
+  // prettier-ignore
+  const names = table?.columns.map(({ name }) => name) ?? [];
+  const keep = (name: string, at: number): string => (names.includes(name) ? name : (names[at] ?? ''));
+  const common = { table: table?.key ?? '', gather: undefined, leftOut: [] };
+  if (step.make === 'incidence') {
+    const list = table?.columns.find(({ type }) => type === 'list')?.name ?? names[0] ?? '';
+    const right = step.right.filter((name) => names.includes(name));
+    return { ...common, left: step.left.filter((name) => names.includes(name)), right: right.length ? right : [list], label: undefined, weight: undefined }; // prettier-ignore
+  }
+  if (step.make === 'citation') {
+    const list = table?.columns.find(({ type }) => type === 'list')?.name ?? names[0] ?? '';
+    const held = (name: string | undefined): string | undefined => (name && names.includes(name) ? name : undefined);
+    return { ...common, references: names.includes(step.references) ? step.references : list, key: held(step.key), doi: held(step.doi), authors: held(step.authors), year: held(step.year), title: held(step.title), label: undefined }; // prettier-ignore
+  }
+  return { ...common, from: keep(step.from, 0), to: keep(step.to, 1), weight: undefined };
+}
+
+function WeightField({ step, table, set }: FormProps<DirectTies | IncidenceTies>) {
+  const numbers = table?.columns.filter(({ type }) => type === 'number').map(({ name }) => name) ?? [];
+  return (
+    <>
+      <Choose
+        label="Ties count as"
+        value={step.weight ?? ''}
+        choices={[{ value: '', label: 'the number of records' }, ...choicesOf(numbers)]}
+        onChange={(weight) => set({ weight: weight || undefined })}
+      />
+      {step.weight !== undefined && (
+        <Choose
+          label={`Of several records’ ${step.weight}`}
+          value={step.weightBy}
+          choices={[
+            { value: 'sum', label: 'the sum' },
+            { value: 'mean', label: 'the mean' },
+            { value: 'max', label: 'the greatest' },
+          ]}
+          onChange={(weightBy) => set({ weightBy: weightBy as 'sum' | 'mean' | 'max' })}
+        />
+      )}
+    </>
+  );
+}
+
+function DirectForm({ step, table, set }: FormProps<DirectTies>) {
+  const columns = table?.columns.map(({ name }) => name) ?? [];
+  const twoKinds = step.kinds !== undefined;
+  return (
+    <>
       <div className="grid grid-cols-2 gap-2">
         <Choose label="From" value={step.from} choices={choicesOf(columns)} onChange={(from) => set({ from })} />
         <Choose label="To" value={step.to} choices={choicesOf(columns)} onChange={(to) => set({ to })} />
       </div>
       <Toggle label="Ties have a direction" checked={step.directed} onChange={(directed) => set({ directed })} />
-      <Choose
-        label="Ties count as"
-        value={step.weight ?? ''}
-        choices={[
-          { value: '', label: 'the number of records' },
-          ...numbers.map((name) => ({ value: name, label: `${name}, summed` })),
-        ]}
-        onChange={(weight) => set({ weight: weight || undefined })}
-      />
+      {!step.directed && (
+        <Toggle
+          label="a – b and b – a are one tie"
+          checked={step.opposite === 'merge'}
+          onChange={(merge) => set({ opposite: merge ? 'merge' : 'keep' })}
+        />
+      )}
+      <WeightField step={step} table={table} set={set} />
       <Choose
         label="Rows with the same two ends"
         value={step.parallel}
@@ -68,68 +124,217 @@ export function TiesEditor({ step, set }: EditorProps<'ties'>) {
         checked={step.loops === 'keep'}
         onChange={(keep) => set({ loops: keep ? 'keep' : 'drop' })}
       />
-      <Choose
-        label="Table that describes the nodes"
-        value={step.nodes?.table ?? ''}
-        choices={[
-          { value: '', label: 'none: the ends alone' },
-          ...tableChoices.filter(({ value }) => value !== step.table),
-        ]}
-        onChange={(key) => {
-          const next = tables.find((one) => one.key === key)?.columns.map(({ name }) => name) ?? [];
-          const match = ['name', 'id', 'label'].find((name) => next.includes(name)) ?? next[0] ?? '';
-          set({ nodes: key ? { table: key, match } : undefined });
-        }}
+      <Toggle
+        label="The two ends are of two kinds"
+        checked={twoKinds}
+        onChange={(on) => set({ kinds: on ? [step.from, step.to] : undefined, others: undefined })}
       />
-      {nodeTable && step.nodes && (
-        <>
-          <div className="grid grid-cols-2 gap-2">
-            <Choose
-              label="Matched by"
-              value={step.nodes.match}
-              choices={choicesOf(nodeTable.columns.map(({ name }) => name))}
-              onChange={(match) => step.nodes && set({ nodes: { ...step.nodes, match } })}
-            />
-            <Choose
-              label="Called by"
-              value={step.nodes.label ?? step.nodes.match}
-              choices={choicesOf(nodeTable.columns.map(({ name }) => name))}
-              onChange={(label) => step.nodes && set({ nodes: { ...step.nodes, label } })}
-            />
-          </div>
-          <Choose
-            label="Ends that it does not have"
-            value={step.unmatched}
-            choices={[
-              { value: 'create', label: 'become nodes of their own' },
-              { value: 'leave', label: 'are left out, with their rows' },
-            ]}
-            onChange={(unmatched) => set({ unmatched: unmatched as 'create' | 'leave' })}
-          />
-        </>
+      <NodeTables
+        label={twoKinds ? `Tables that describe ${step.from}` : 'Tables that describe the nodes'}
+        value={step.nodes}
+        except={step.table}
+        unmatched={step.unmatched}
+        onChange={(nodes) => set({ nodes })}
+        onUnmatched={(unmatched) => set({ unmatched })}
+      />
+      {twoKinds && (
+        <NodeTables
+          label={`Tables that describe ${step.to}`}
+          value={step.others}
+          except={step.table}
+          unmatched={step.unmatched}
+          onChange={(others) => set({ others })}
+          onUnmatched={(unmatched) => set({ unmatched })}
+        />
       )}
-      {report && !report.fault && (
-        <p className="mt-4 border-t border-line pt-3">
-          <b className="font-semibold">
-            {counted(report.nodes, 'node')}, {counted(report.edges, 'tie')}
-          </b>
-          {net && net.source.length > 0 && <span className="text-quiet"> · for instance {example(net)}</span>}
-        </p>
+      {step.parallel === 'sum' && (
+        <GatherField
+          table={table}
+          value={step.gather}
+          byType="Numbers are summed, of dates the first and last are taken, of few values the most frequent."
+          onChange={(gather) => set({ gather })}
+        />
       )}
     </>
   );
 }
 
-/** The heaviest tie in words. */
-function example(net: Network): string {
-  let heaviest = 0;
-  for (let e = 1; e < net.weight.length; e++) if (net.weight[e] > net.weight[heaviest]) heaviest = e;
-  const ends = `${net.labels[net.source[heaviest]]} ${net.directed ? '→' : '–'} ${net.labels[net.target[heaviest]]}`;
-  const records = net.edgeColumns.find((col) => col.name === 'records');
-  const parts = [`${shortNumber(net.weight[heaviest])} ${net.weightName}`];
-  if (records?.type === 'number' && net.weightName !== 'records')
-    parts.unshift(`${grouped(records.values[heaviest])} records`);
-  const dates = net.edgeColumns.filter((col) => col.type === 'date').map((col) => cellText(col, heaviest).slice(0, 4));
-  if (dates.length >= 2 && dates[0]) parts.push(dates[0] === dates[1] ? dates[0] : `${dates[0]}–${dates[1]}`);
-  return `${ends}: ${parts.join(', ')}`;
+function IncidenceForm({ step, table, set }: FormProps<IncidenceTies>) {
+  const twoMode = step.result === 'two-mode';
+  const byRecord = step.left.length === 0;
+  const left = byRecord ? 'records' : step.left.join(', ');
+  const right = step.right.join(', ');
+  const setKinds = (change: { left?: string[]; right?: string[] }): void => {
+    const { left: a = step.left, right: b = step.right } = change;
+    set({ ...change, kinds: [a.join(' and ') || 'record', b.join(' and ')] });
+  };
+  return (
+    <>
+      <ColumnsField
+        label="Values of"
+        table={table}
+        value={step.right}
+        types={wordTypes}
+        onChange={(next) => setKinds({ right: next })}
+      />
+      <ColumnsField
+        label="Tied when on one"
+        table={table}
+        value={step.left}
+        types={wordTypes}
+        none="record, each row by itself"
+        onChange={(next) => setKinds({ left: next })}
+      />
+      <Choose
+        label="Nodes are"
+        value={step.result}
+        choices={[
+          { value: 'two-mode', label: `both: ${left} and ${right}` },
+          { value: 'right', label: `${right}, tied by ${left}` },
+          { value: 'left', label: `${left}, tied by ${right}` },
+        ]}
+        onChange={(result) => set({ result: result as IncidenceTies['result'] })}
+      />
+      {twoMode ? (
+        <WeightField step={step} table={table} set={set} />
+      ) : (
+        <Choose
+          label="Weights are"
+          value={step.normalise}
+          choices={weightChoices}
+          onChange={(normalise) => set({ normalise: normalise as IncidenceTies['normalise'] })}
+          help={normaliseHelp[step.normalise]}
+        />
+      )}
+      <Choose
+        label="Counting"
+        value={step.counting}
+        choices={[
+          { value: 'full', label: 'full: each counts 1' },
+          { value: 'fractional', label: 'fractional: large ones count less' },
+        ]}
+        onChange={(counting) => set({ counting: counting as IncidenceTies['counting'] })}
+        help={
+          step.counting === 'full'
+            ? twoMode
+              ? 'Each record gives 1 to each of its ties.'
+              : 'Whatever two nodes share gives 1 to their tie.'
+            : twoMode
+              ? 'Each record gives 1 in all, in equal parts to its ties.'
+              : 'What k nodes share gives 1/(k − 1) to each of their pairs, k/2 in all.'
+        }
+      />
+      <div className="grid grid-cols-2 gap-2">
+        <NumberField
+          label="At most values"
+          whole
+          min={0}
+          value={step.mostValues ?? 0}
+          onCommit={(count) => set({ mostValues: count || undefined })}
+        />
+        <NumberField
+          label="At most records"
+          whole
+          min={0}
+          value={step.mostRecords ?? 0}
+          onCommit={(count) => set({ mostRecords: count || undefined })}
+        />
+      </div>
+      <p className="mt-1 text-sm text-quiet">
+        Records with more values are left out; values in more records tie nobody. 0 takes all.
+      </p>
+      {byRecord && step.result !== 'right' && (
+        <Choose
+          label="Records are called by"
+          value={step.label ?? ''}
+          choices={[{ value: '', label: 'their identity' }, ...choicesOf(table?.columns.map(({ name }) => name) ?? [])]}
+          onChange={(label) => set({ label: label || undefined })}
+        />
+      )}
+      {!byRecord && step.result !== 'right' && (
+        <NodeTables
+          label={`Tables that describe ${left}`}
+          value={step.nodes}
+          except={step.table}
+          unmatched={step.unmatched}
+          onChange={(nodes) => set({ nodes })}
+          onUnmatched={(unmatched) => set({ unmatched })}
+        />
+      )}
+      {step.result !== 'left' && (
+        <NodeTables
+          label={`Tables that describe ${right}`}
+          value={step.others}
+          except={step.table}
+          unmatched={step.unmatched}
+          onChange={(others) => set({ others })}
+          onUnmatched={(unmatched) => set({ unmatched })}
+        />
+      )}
+      <GatherField
+        table={table}
+        value={step.gather}
+        byType="Of dates the first and last are taken."
+        onChange={(gather) => set({ gather })}
+      />
+    </>
+  );
+}
+
+const normaliseHelp: Record<IncidenceTies['normalise'], string> = {
+  none: '',
+  'association strength': '2·S·c / (sᵢ·sⱼ): c over what chance would give, with s the sum of a node’s counts and S that of all.',
+  cosine: 'c / √(oᵢ·oⱼ), with o the records that hold a node.',
+  jaccard: 'c / (oᵢ + oⱼ − c): the shared part of all that hold one of the two.',
+  inclusion: 'c / min(oᵢ, oⱼ): the shared part of the rarer one.',
+}; // prettier-ignore
+
+const citationColumns = [
+  ['key', 'Key'],
+  ['doi', 'DOI'],
+  ['authors', 'Authors'],
+  ['year', 'Year'],
+  ['title', 'Title'],
+] as const;
+
+function CitationForm({ step, table, set }: FormProps<CitationTies>) {
+  const columns = choicesOf(table?.columns.map(({ name }) => name) ?? []);
+  const optional = [{ value: '', label: 'none' }, ...columns];
+  return (
+    <>
+      <Choose
+        label="Column of references"
+        value={step.references}
+        choices={columns}
+        onChange={(references) => set({ references })}
+        help="Each reference is looked up by key, then by DOI, then by author, year and title; spellings count as joined in Names."
+      />
+      <div className="grid grid-cols-2 gap-x-2">
+        {citationColumns.map(([part, label]) => (
+          <Choose
+            key={part}
+            label={label}
+            value={step[part] ?? ''}
+            choices={optional}
+            onChange={(name) => set({ [part]: name || undefined })}
+          />
+        ))}
+        <Choose
+          label="Called by"
+          value={step.label ?? ''}
+          choices={[{ value: '', label: 'identity' }, ...columns]}
+          onChange={(label) => set({ label: label || undefined })}
+        />
+      </div>
+      <Choose
+        label="References that are no record here"
+        value={step.unmatched}
+        choices={[
+          { value: 'leave', label: 'are left out' },
+          { value: 'create', label: 'become nodes of their own' },
+        ]}
+        onChange={(unmatched) => set({ unmatched: unmatched as 'create' | 'leave' })}
+      />
+    </>
+  );
 }

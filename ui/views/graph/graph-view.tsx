@@ -1,9 +1,10 @@
 'use client';
-import { BoxSelect, Hand, Maximize, Minus, Plus } from 'lucide-react';
+import { BoxSelect, Hand, Lasso, Maximize, Minus, Plus } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { IconButton, counted } from '@/ui/kit';
 import { useTheme } from '@/ui/shell/theme';
 import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import type { Tool } from './pointer';
 import { Stage } from './stage';
 import { Legend } from './legend';
 
@@ -14,7 +15,7 @@ export function GraphView() {
   const store = useWorkbenchStore();
   const theme = useTheme();
   const [partial, setPartial] = useState(false);
-  const [tool, setTool] = useState<'move' | 'box'>('move');
+  const [tool, setTool] = useState<Tool>('move');
   const net = useWorkbench((state) => state.net);
   const fault = useWorkbench((state) => state.fault);
   const waiting = useWorkbench((state) => state.running && !state.net);
@@ -96,6 +97,15 @@ export function GraphView() {
               onClick={() => setTool('box')}
             >
               <BoxSelect size={16} aria-hidden />
+            </IconButton>
+            <IconButton
+              name="Line around nodes"
+              side="left"
+              aria-pressed={tool === 'lasso'}
+              className={tool === 'lasso' ? 'bg-tint' : ''}
+              onClick={() => setTool('lasso')}
+            >
+              <Lasso size={16} aria-hidden />
             </IconButton>
             <IconButton name="Closer" keys="+" side="left" onClick={() => stage.current?.zoomBy(1.35)}>
               <Plus size={16} aria-hidden />

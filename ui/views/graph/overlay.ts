@@ -6,6 +6,8 @@ export class Overlay {
   hovered = -1;
   /** The box that is being drawn, in pixels. */
   frame: { x1: number; y1: number; x2: number; y2: number } | undefined;
+  /** The line that is being drawn around nodes, x and y in pixels. */
+  line: readonly number[] | undefined;
   private readonly context: CanvasRenderingContext2D;
   private readonly widths = new Map<string, number>();
   private held: ReadonlySet<number> = new Set();
@@ -60,7 +62,8 @@ export class Overlay {
       this.measuredAt = scene.labelSize;
     }
     context.font = fontOf(scene.labelSize, 600);
-    const first = selected.slice(0, 40);
+    // Many names at once would cover each other.
+    const first = selected.length <= 12 ? [...selected] : [];
     if (this.hovered >= 0 && !first.includes(this.hovered)) first.push(this.hovered);
     const placed = placeLabels(scene, camera, size, (text) => this.widthOf(text), first, this.held);
     this.held = new Set(placed.map(({ node }) => node));
@@ -73,6 +76,7 @@ export class Overlay {
       context.strokeText(scene.labels[node], x, y);
       context.fillText(scene.labels[node], x, y);
     }
+    if (this.line) this.paintLine(this.line);
     if (this.frame) {
       const { x1, y1, x2, y2 } = this.frame;
       context.fillStyle = 'rgba(14, 90, 99, 0.08)';
@@ -83,6 +87,20 @@ export class Overlay {
       context.strokeRect(x1 + 0.5, y1 + 0.5, x2 - x1, y2 - y1);
       context.setLineDash([]);
     }
+  }
+
+  private paintLine(line: readonly number[]): void {
+    const { context } = this;
+    context.beginPath();
+    for (let i = 0; i < line.length; i += 2) context.lineTo(line[i], line[i + 1]);
+    context.closePath();
+    context.fillStyle = 'rgba(14, 90, 99, 0.08)';
+    context.strokeStyle = this.stage.inks.ink;
+    context.lineWidth = 1;
+    context.setLineDash([4, 3]);
+    context.fill();
+    context.stroke();
+    context.setLineDash([]);
   }
 
   private widthOf(text: string): number {

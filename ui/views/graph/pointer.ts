@@ -1,11 +1,15 @@
 /** What pointer and keys do on the graph. */
+import { insideLine } from '@/core/graph';
 import type { Stage } from './stage';
 import { isTyping } from '@/ui/shell/workbench-keys';
 
 type Drag =
   | { kind: 'pan'; x: number; y: number }
   | { kind: 'box'; x: number; y: number }
+  | { kind: 'lasso'; line: number[] }
   | { kind: 'nodes'; nodes: number[]; from: Float32Array; x: number; y: number };
+
+export type Tool = 'move' | 'box' | 'lasso';
 
 /** A press that moves less than this is a click. */
 const slack = 4;
@@ -13,7 +17,7 @@ const slack = 4;
 const double = 350;
 
 export class Pointer {
-  tool: 'move' | 'box' = 'move';
+  tool: Tool = 'move';
   dragging = false;
   private drag: Drag | undefined;
   private pressed: { x: number; y: number; node: number; adding: boolean } | undefined;
@@ -63,6 +67,7 @@ export class Pointer {
     stage.box.setPointerCapture(event.pointerId);
     stage.box.focus({ preventScroll: true });
     if (this.space || event.button === 1) this.drag = { kind: 'pan', x, y };
+    else if (this.tool === 'lasso') this.drag = { kind: 'lasso', line: [x, y] };
     else if (node >= 0) this.drag = this.nodeDrag(node, x, y);
     else if (event.shiftKey || this.tool === 'box') this.drag = { kind: 'box', x, y };
     else this.drag = { kind: 'pan', x, y };
@@ -83,7 +88,7 @@ export class Pointer {
     if (!drag || !pressed) {
       const node = stage.pick?.node(x, y, stage.camera) ?? -1;
       stage.hover(node);
-      stage.box.style.cursor = node >= 0 ? 'pointer' : this.tool === 'box' ? 'crosshair' : 'grab';
+      stage.box.style.cursor = node >= 0 ? 'pointer' : this.tool !== 'move' ? 'crosshair' : 'grab';
       return;
     }
     if (!this.dragging && Math.hypot(x - pressed.x, y - pressed.y) < slack) return;
@@ -93,6 +98,10 @@ export class Pointer {
       stage.moveTo({ ...stage.camera, x: stage.camera.x + x - drag.x, y: stage.camera.y + y - drag.y });
       drag.x = x;
       drag.y = y;
+    } else if (drag.kind === 'lasso') {
+      drag.line.push(x, y);
+      stage.overlay.line = drag.line;
+      stage.overlay.draw();
     } else if (drag.kind === 'box') {
       stage.overlay.frame = { x1: drag.x, y1: drag.y, x2: x, y2: y };
       stage.overlay.draw();
@@ -125,6 +134,11 @@ export class Pointer {
       this.selectInside(drag.x, drag.y, x, y, pressed.adding && this.tool === 'box');
       stage.overlay.draw();
     }
+    if (drag.kind === 'lasso') {
+      stage.overlay.line = undefined;
+      this.selectWithin(drag.line, pressed.adding);
+      stage.overlay.draw();
+    }
     if (drag.kind === 'nodes') this.place(drag.nodes);
   }
 
@@ -134,6 +148,7 @@ export class Pointer {
     this.pressed = undefined;
     this.dragging = false;
     this.stage.overlay.frame = undefined;
+    this.stage.overlay.line = undefined;
     this.stage.overlay.draw();
   }
 
@@ -157,9 +172,20 @@ export class Pointer {
 
   private selectInside(x1: number, y1: number, x2: number, y2: number, adding: boolean): void {
     const { stage } = this;
-    const { net, selection, select } = stage.store.getState();
+    this.take(stage.pick?.inside(x1, y1, x2, y2, stage.camera) ?? [], adding);
+  }
+
+  /** Selects the nodes within a line drawn around them, in pixels. */
+  private selectWithin(line: readonly number[], adding: boolean): void {
+    const { camera, store } = this.stage;
+    const inMap = line.map((value, i) => (value - (i % 2 ? camera.y : camera.x)) / camera.scale);
+    this.take(insideLine(store.getState().positions, inMap), adding);
+  }
+
+  private take(places: readonly number[], adding: boolean): void {
+    const { net, selection, select } = this.stage.store.getState();
     if (!net) return;
-    const inside = (stage.pick?.inside(x1, y1, x2, y2, stage.camera) ?? []).map((v) => net.ids[v]);
+    const inside = places.map((v) => net.ids[v]);
     select({ nodes: adding ? [...new Set([...selection.nodes, ...inside])] : inside });
   }
 

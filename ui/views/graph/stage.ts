@@ -7,7 +7,7 @@ import { type Director, direct } from './scene/director';
 import { type Picker, picker } from './scene/picking';
 import { webglBackend } from './scene/webgl';
 import { Overlay } from './overlay';
-import { Pointer } from './pointer';
+import { Pointer, type Tool } from './pointer';
 
 const margin = 46;
 /** Room for the bar above and the legend below. */
@@ -87,7 +87,7 @@ export class Stage {
     this.overlay.draw();
   }
 
-  setTool(tool: 'move' | 'box'): void {
+  setTool(tool: Tool): void {
     this.pointer.tool = tool;
   }
 

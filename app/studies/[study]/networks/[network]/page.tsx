@@ -1,7 +1,8 @@
 import type { Metadata } from 'next';
 import { studyFor } from '@/server/access';
-import { listNetworks, openNetwork } from '@/server/networks';
+import { networkTrails, openNetwork } from '@/server/networks';
 import { openNames } from '@/server/names';
+import { listShortlists } from '@/server/shortlists';
 import { listTables } from '@/server/tables';
 import { WorkbenchPage } from '@/ui/shell/workbench';
 import { orNotFound } from '@/app/or-not-found';
@@ -13,13 +14,14 @@ export default async function NetworkPage({ params }: { params: Promise<{ study:
   const { study: studyId, network: networkId } = await params;
   const start = await orNotFound(async () => {
     const study = await studyFor(studyId, 'read');
-    const [{ trail, ...network }, networks, tables, names] = await Promise.all([
+    const [{ trail, ...network }, networks, tables, names, shortlists] = await Promise.all([
       openNetwork(studyId, networkId),
-      listNetworks(studyId),
+      networkTrails(studyId),
       listTables(studyId),
       openNames(studyId),
+      listShortlists(studyId),
     ]);
-    return { study, network, networks: networks.map(({ id, name }) => ({ id, name })), tables, names, trail };
+    return { study, network, networks, tables, names, shortlists, trail };
   });
   return <WorkbenchPage key={start.network.id} start={start} />;
 }

@@ -1,0 +1,105 @@
+'use client';
+import { EllipsisVertical } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { Menu, TextField, counted, grouped } from '@/ui/kit';
+import type { ShortlistRow } from '@/server/shortlists';
+import { useWorkbench } from '@/ui/shell/workbench-context';
+import type { useShortlists } from './use-shortlists';
+
+/** One shortlist: a click selects its nodes. */
+export function ListRow({
+  list,
+  doing,
+  ticked,
+  onTick,
+}: {
+  list: ShortlistRow;
+  doing: ReturnType<typeof useShortlists>;
+  ticked: boolean;
+  onTick: (on: boolean) => void;
+}) {
+  const net = useWorkbench((state) => state.net);
+  const selected = useWorkbench((state) => state.selection.nodes);
+  const [naming, setNaming] = useState<'name' | 'folder'>();
+  const ids = useMemo(() => list.nodes.map(({ id }) => id), [list]);
+  const here = useMemo(() => {
+    const there = new Set(net?.ids);
+    return ids.filter((id) => there.has(id)).length;
+  }, [net, ids]);
+  if (naming) {
+    return (
+      <li className="py-1" ref={(node) => node?.querySelector('input')?.select()}>
+        <TextField
+          compact
+          className="h-7"
+          label={naming === 'name' ? 'Name of the shortlist' : 'Folder of the shortlist'}
+          value={list[naming]}
+          onCommit={(text) => {
+            setNaming(undefined);
+            void doing.change(list, { [naming]: text });
+          }}
+        />
+      </li>
+    );
+  }
+  const chosen = new Set(selected);
+  return (
+    <li className="flex items-center gap-2 border-b border-rule">
+      <input
+        type="checkbox"
+        aria-label={`Tick ${list.name}`}
+        className="size-3.5 shrink-0 accent-[var(--accent)]"
+        checked={ticked}
+        onChange={(event) => onTick(event.target.checked)}
+      />
+      <button
+        type="button"
+        className="flex min-w-0 grow items-baseline justify-between gap-2 py-1.5 text-left hover:bg-ground"
+        onClick={() => doing.select(ids)}
+      >
+        <span className="truncate">{list.name}</span>
+        <span
+          className="shrink-0 text-sm text-quiet"
+          title={`${counted(here, 'node')} of ${grouped(ids.length)} in this network`}
+        >
+          {here === ids.length ? grouped(ids.length) : `${grouped(here)} of ${grouped(ids.length)}`}
+        </span>
+      </button>
+      <Menu
+        align="end"
+        trigger={
+          <button
+            type="button"
+            aria-label={`${list.name}: more`}
+            className="flex size-6 shrink-0 items-center justify-center rounded-md hover:bg-ground"
+          >
+            <EllipsisVertical size={14} aria-hidden />
+          </button>
+        }
+        entries={[
+          {
+            label: 'Add the selection',
+            disabled: !selected.length,
+            onSelect: () => void doing.change(list, { nodes: [...list.nodes, ...doing.members(selected)] }),
+          },
+          {
+            label: 'Take the selection out',
+            disabled: !selected.length,
+            onSelect: () => void doing.change(list, { nodes: list.nodes.filter(({ id }) => !chosen.has(id)) }),
+          },
+          null,
+          { label: 'As CSV', onSelect: () => void doing.csv(list.name, list.nodes) },
+          {
+            label: 'As a network, 1 step around',
+            onSelect: () => void doing.network(list.name, ids, 1),
+          },
+          { label: 'As a network, alone', onSelect: () => void doing.network(list.name, ids, 0) },
+          null,
+          { label: 'Rename', onSelect: () => setTimeout(() => setNaming('name'), 50) },
+          { label: 'Into a folder', onSelect: () => setTimeout(() => setNaming('folder'), 50) },
+          { label: 'Delete', danger: true, onSelect: () => void doing.remove(list) },
+        ]}
+      />
+    </li>
+  );
+}
