@@ -1,14 +1,19 @@
-import { measures, wholeFigures } from '@/core/measure';
+import { chanceKeys, chanceModels } from '@/core/chance';
+import { type Measure, edgeMeasures, nodeMeasures, wholeFigures } from '@/core/measure';
 
 /** The help text; every measure comes from the registry. */
 export function help(command?: string): string {
-  const keys = measures.flatMap((measure) => measure.columns.map(({ key }) => key));
-  const width = Math.max(...keys.map((key) => key.length)) + 2;
-  const list = measures.flatMap((measure) =>
-    measure.columns.map(
-      ({ key, name }) => `  ${key.padEnd(width)}${name}${measure.weighted ? ' (with --weight)' : ''}`,
-    ),
-  );
+  const width = 32;
+  const needs = { by: ' (with --by)', sides: ' (not from files)', records: ' (not from files)' } as const;
+  const list = (measures: readonly Measure[]): string =>
+    measures
+      .flatMap((measure) =>
+        measure.columns.map(
+          ({ key, name }) =>
+            `  ${key.padEnd(width)}${name}${measure.weighted ? ' (with --weight)' : ''}${measure.needs ? needs[measure.needs] : ''}`,
+        ),
+      )
+      .join('\n');
   const measure = `measure: figures of a network as JSON
   npm run -s runner -- measure --edges E.csv [--nodes N.csv] [options]
 
@@ -19,17 +24,41 @@ export function help(command?: string): string {
   --target COLUMN    column of an edge's second end (target)
   --directed         edges have a direction
   --weight COLUMN    number column of the edges: strength, and the weighted measures
+  --weight-as WHAT   strength (long when weak) or distance, for paths (strength)
   --measures A,B,…   the keys below, or all (all)
+  --groups METHOD    leiden or louvain: adds group, modularity and groups
+  --resolution R     of the groups (1)
+  --seed S           of groups and samples (1)
+  --by COLUMN        node column of groups, for roles between groups and mixing
+  --steps K          of reach (2)
+  --alpha A          of Katz (0.85 of its limit)
+  --damping D        of PageRank (0.85)
+  --pivots K         betweenness estimated from K sources, with its standard error
   --json FILE        writes there instead of to standard output
 
   Prints { "nodes": [{ "id", … }], "edges": [{ "source", "target", … }], "network": { … } }.
   Undefined values are null, with the reason under "undefined".
 
 Keys of nodes
-${list.join('\n')}
+${list(nodeMeasures)}
+
+Keys of edges
+${list(edgeMeasures)}
 
 Keys of the network
 ${wholeFigures.map(({ key, name }) => `  ${key.padEnd(width)}${name}`).join('\n')}
+`;
+  const chance = `chance: figures of a network held against random ones, as JSON
+  npm run -s runner -- chance --edges E.csv [--directed] --model MODEL --draws N --seed S [options]
+
+  --model MODEL      ${Object.keys(chanceModels).join(', ')} (uniform)
+  --draws N          random networks (100)
+  --seed S           (1)
+  --figures A,B,…    ${chanceKeys.slice(0, 6).join(', ')} … (all)
+  and --nodes, --id, --source, --target, --json as for measure
+
+  Prints { "figures": { "<key>": { "observed", "mean", "sd", "z", "share_at_or_beyond" }, … }, … }.
+  Loops and parallel edges are left out. z is null where all draws are equal.
 `;
   const run = `run: a trail with its tables, as taken away from the application
   npm run -s runner -- run ARCHIVE.zip --out DIR
@@ -38,6 +67,7 @@ ${wholeFigures.map(({ key, name }) => `  ${key.padEnd(width)}${name}`).join('\n'
   Writes nodes.csv, edges.csv, network.graphml, map.svg and report.json into DIR.
 `;
   if (command === 'measure') return measure;
+  if (command === 'chance') return chance;
   if (command === 'run') return run;
-  return `Nunatak's runner. A wrong call or file ends with one sentence and exit code 2.\n\n${measure}\n${run}`;
+  return `Nunatak's runner. A wrong call or file ends with one sentence and exit code 2.\n\n${measure}\n${chance}\n${run}`;
 }

@@ -1,9 +1,24 @@
 /** The command line: measures networks and runs trails without a browser. */
 import { writeFileSync } from 'node:fs';
 import { Fault } from '@/core/fault';
+import type { Breath } from '@/core/split';
+import { chanceCommand } from './chance';
+import { threads } from './crew';
 import { help } from './help';
 import { measureCommand } from './measure';
 import { runCommand } from './run';
+
+/** Writes what a command makes, with threads at its hand, to its file or to the screen. */
+async function written(make: (breath: Breath) => Promise<{ text: string; file?: string }>): Promise<void> {
+  const crew = threads();
+  try {
+    const { text, file } = await make({ breathe: () => undefined, crew });
+    if (file === undefined) process.stdout.write(text);
+    else writeFileSync(file, text);
+  } finally {
+    crew.end();
+  }
+}
 
 async function main(words: readonly string[]): Promise<void> {
   const [command, ...rest] = words;
@@ -12,16 +27,18 @@ async function main(words: readonly string[]): Promise<void> {
     return;
   }
   if (command === 'measure') {
-    const { text, file } = await measureCommand(rest);
-    if (file === undefined) process.stdout.write(text);
-    else writeFileSync(file, text);
+    await written((breath) => measureCommand(rest, breath));
+    return;
+  }
+  if (command === 'chance') {
+    await written((breath) => chanceCommand(rest, breath));
     return;
   }
   if (command === 'run') {
     process.stdout.write(await runCommand(rest));
     return;
   }
-  throw new Fault(`There is no command “${command}”. The commands are measure and run; --help explains them.`);
+  throw new Fault(`There is no command “${command}”. The commands are measure, chance and run; --help explains them.`);
 }
 
 main(process.argv.slice(2)).catch((error: unknown) => {

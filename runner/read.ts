@@ -43,10 +43,12 @@ export interface Asked {
 /** The network of the two files. Nodes come in the order of their file; ends it does not have are a Fault, without a node file they are the nodes. */
 export function readNetwork(asked: Asked): Network {
   const ids: string[] = [];
+  let nodeColumns: Column[] = [];
   const places = new Map<string, number>();
   if (asked.nodes !== undefined) {
     const table = readTable(asked.nodes, [asked.id]);
     const id = needed(table, asked.id, 'id');
+    nodeColumns = table.columns.filter((col) => col !== id);
     for (let r = 0; r < table.rows; r++) {
       const key = cellText(id, r);
       if (key === '')
@@ -96,7 +98,7 @@ export function readNetwork(asked: Asked): Network {
     target,
     weight,
     weightName: asked.weight ?? 'weight',
-    nodeColumns: [],
+    nodeColumns,
     edgeColumns: [],
     origins: {},
   };

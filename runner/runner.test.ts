@@ -5,6 +5,7 @@ import { strToU8, zipSync } from 'fflate';
 import { archiveFiles } from '@/core/formats/archive';
 import { trailSchema } from '@/core/trail';
 import { measures, wholeFigures } from '@/core/measure';
+import { chanceCommand } from './chance';
 import { help } from './help';
 import { measureCommand } from './measure';
 import { runCommand } from './run';
@@ -20,7 +21,7 @@ const file = (name: string, text: string): string => {
 };
 interface Measured {
   nodes: Record<string, unknown>[];
-  edges: { source: string; target: string }[];
+  edges: Record<string, unknown>[];
   network: Record<string, number>;
   undefined?: Record<string, string>;
 }
@@ -29,19 +30,25 @@ const measure = async (...words: string[]): Promise<Measured> =>
 
 const path = 'source,target,w\na,b,2\nb,c,3\nc,c,1\n';
 
+const nodeKeys = 'degree in_degree out_degree neighbours strength in_strength out_strength closeness in_closeness harmonic_closeness in_harmonic_closeness betweenness betweenness_normalised eigenvector pagerank katz hub authority clustering clustering_directed core_number eccentricity constraint effective_size component strong_component articulation_point'.split(' '); // prettier-ignore
+const weightedKeys = 'closeness_weighted harmonic_closeness_weighted betweenness_weighted eigenvector_weighted pagerank_weighted hub_weighted authority_weighted clustering_barrat clustering_onnela constraint_weighted effective_size_weighted'.split(' '); // prettier-ignore
+const networkKeys = 'nodes edges loops isolates density reciprocity transitivity average_clustering triangles components largest_component strong_components diameter mean_distance degree_assortativity degree_centralisation betweenness_centralisation dyad_mutual dyad_asymmetric dyad_null triad_003 triad_012 triad_102 triad_021D triad_021U triad_021C triad_111D triad_111U triad_030T triad_030C triad_201 triad_120D triad_120U triad_120C triad_210 triad_300'.split(' '); // prettier-ignore
+
 describe('measure', () => {
   test('all figures of an undirected network, keys in snake_case', async () => {
     const { nodes, edges, network } = await measure('--edges', file('e.csv', path));
-    expect(Object.keys(nodes[0])).toEqual([
-      'id', 'degree', 'in_degree', 'out_degree', 'strength', 'betweenness', 'betweenness_normalised', 'pagerank', 'component',
-    ]); // prettier-ignore
+    expect(Object.keys(nodes[0])).toEqual(expect.arrayContaining([...nodeKeys]));
+    expect(Object.keys(edges[0])).toEqual(expect.arrayContaining(['source', 'target', 'betweenness', 'bridge', 'reciprocated', 'overlap'])); // prettier-ignore
+    expect(Object.keys(network)).toEqual(expect.arrayContaining([...networkKeys]));
     expect(nodes.map(({ id, degree, betweenness }) => [id, degree, betweenness])).toEqual([
       ['a', 1, 0],
       ['b', 2, 1],
       ['c', 3, 0],
     ]);
     expect(edges).toHaveLength(3);
-    expect(network).toEqual({ nodes: 3, edges: 3, density: 2 / 3, components: 1 });
+    expect(network).toMatchObject({ nodes: 3, edges: 3, loops: 1, density: 2 / 3, components: 1, triad_201: 1 });
+    expect(nodes.map((node) => node.articulation_point)).toEqual([false, true, false]);
+    expect(edges.map((edge) => [edge.bridge, edge.betweenness])).toEqual([[true, 2], [true, 2], [false, 0]]); // prettier-ignore
   });
 
   test('a node file gives order and isolates; weights, direction, chosen keys, other column names', async () => {
@@ -69,6 +76,25 @@ describe('measure', () => {
     expect(result.nodes[0].pagerank_weighted).toBeNull();
     expect(result.undefined?.pagerank_weighted).toMatch(/weights of 0 or more/);
     expect(result.nodes[0].pagerank).toBeGreaterThan(0);
+  });
+
+  test('weighted keys, weights as distances, groups, a column of groups', async () => {
+    const edges = file('e.csv', 'source,target,w\na,b,2\nb,c,3\nc,a,4\nc,d,1\nd,e,1\ne,f,1\nf,d,1\n');
+    const all = await measure('--edges', edges, '--weight', 'w', '--groups', 'leiden', '--seed', '4');
+    expect(Object.keys(all.nodes[0])).toEqual(expect.arrayContaining([...nodeKeys, ...weightedKeys, 'group']));
+    expect(all.network).toMatchObject({ groups: 2, modularity: expect.any(Number) as number });
+    const far = await measure('--edges', edges, '--weight', 'w', '--weight-as', 'distance', '--measures', 'closeness_weighted'); // prettier-ignore
+    expect(far.nodes[0].closeness_weighted).not.toBeCloseTo(all.nodes[0].closeness_weighted as number, 3);
+    const nodes = file('n.csv', 'id,side\na,l\nb,l\nc,l\nd,r\ne,r\nf,r\n');
+    const sided = await measure('--edges', edges, '--nodes', nodes, '--by', 'side', '--measures', 'participation,external_internal'); // prettier-ignore
+    expect(sided.network.external_internal).toBeCloseTo(-5 / 7, 12);
+    expect(sided.nodes[2].participation).toBeCloseTo(4 / 9, 12);
+  });
+
+  test('undefined figures of the network have their reasons', async () => {
+    const result = await measure('--edges', file('e.csv', 'source,target\na,b\n'));
+    expect(result.network.transitivity).toBeNull();
+    expect(result.undefined).toMatchObject({ transitivity: expect.stringMatching(/two neighbours/) as string, hub: expect.stringMatching(/not unique/) as string }); // prettier-ignore
   });
 
   test('ids stay texts', async () => {
@@ -103,6 +129,27 @@ describe('measure', () => {
     const call = measureCommand(words.map((word) => files[word] ?? word));
     await expect(call).rejects.toThrow(sentence);
     await expect(call).rejects.toHaveProperty('name', 'Fault');
+  });
+});
+
+describe('chance', () => {
+  const edges = (): string => file('e.csv', 'source,target\na,b\nb,c\nc,a\nc,d\nd,e\ne,f\nf,d\n');
+  test.each(['uniform', 'probability', 'degrees', 'dyads'])('%s: each figure with its draws', async (model) => {
+    const call = ['--edges', edges(), '--directed', '--model', model, '--draws', '40', '--seed', '3'];
+    const { text } = await chanceCommand(call);
+    const { figures } = JSON.parse(text) as { figures: Record<string, Record<string, number | null>> };
+    for (const key of ['transitivity', 'mean_distance', 'triad_030C']) {
+      expect(Object.keys(figures[key])).toEqual(['observed', 'mean', 'sd', 'z', 'share_at_or_beyond']);
+    }
+    expect(figures.triad_030C.observed).toBe(2);
+    expect((await chanceCommand(call)).text).toBe(text);
+  });
+  test.each([
+    [['--model', 'dice'], /no model “dice”/],
+    [['--draws', '0'], /whole number from 1/],
+    [['--figures', 'nodes,fame'], /cannot be held against chance/],
+  ])('%j ends in one sentence', async (words, sentence) => {
+    await expect(chanceCommand(['--edges', edges(), ...words])).rejects.toThrow(sentence);
   });
 });
 

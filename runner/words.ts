@@ -54,3 +54,12 @@ export function bytesOf(path: string): Uint8Array {
     throw new Fault(`The file “${path}” cannot be read. Check its name and place.`);
   }
 }
+
+/** An option's number; a Fault where it is none. */
+export function numberOption(words: Words, option: string, absent: number): number {
+  const text = words.value(option);
+  if (text === undefined) return absent;
+  const value = text.trim() === '' ? NaN : Number(text);
+  if (!Number.isFinite(value)) throw new Fault(`--${option} takes a number, not “${text}”.`);
+  return value;
+}

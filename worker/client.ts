@@ -24,6 +24,7 @@ export const startNamesWorker = (): Started<NamesDesk> =>
 
 /** A listener that the worker can call across the border. */
 export const heard = (listener: Listener): Listener => Comlink.proxy(listener);
+export const heardNews = <T>(listener: (news: T) => void): ((news: T) => void) => Comlink.proxy(listener);
 export const heardShare = (listener: (share: number) => void): ((share: number) => void) => Comlink.proxy(listener);
 
 export type {
@@ -40,6 +41,7 @@ export type {
   TiesView,
   TrailService,
 } from './protocol';
+export type { ContactAnswer, GroupingAgreement, PathAnswer, PathAsk, PathRow, Questions, Relation } from './questions';
 export type { CellEdit, GridCell, GridView, TableDesk } from './table-desk';
 export type { DraftPreview, StoreAsk, StudyContext, Surveyed } from './drafts';
 export type { DraftSource } from './joined';

@@ -1,13 +1,18 @@
 /** Two networks side by side. */
 import { combined } from '@/core/combine';
-import { columnTitle, wholeFigures } from '@/core/measure';
-import { type Network, components, nodeCount } from '@/core/graph';
+import { edgeJaccard, quadraticAssignment } from '@/core/compare';
+import { columnTitle, computeFigures, figuresFor, plainOptions } from '@/core/measure';
+import { type Network, edgeCount, nodeCount } from '@/core/graph';
+import type { TextColumn } from '@/core/tables';
+import type { Breath } from '@/core/split';
 import type { Comparison } from './protocol';
 
 const mostNamed = 500;
 const mostRows = 10;
 
-export function comparison(here: Network, there: Network, name: string): Comparison {
+const draws = 500;
+
+export async function comparison(here: Network, there: Network, name: string, breath: Breath): Promise<Comparison> {
   const { nodes, edges } = combined(here, there, { by: 'id', prefer: 'this', names: ['here', 'there'] });
   const only = (of: readonly [Int32Array, Int32Array]): [number, number, number] => {
     const counts: [number, number, number] = [0, 0, 0];
@@ -19,11 +24,11 @@ export function comparison(here: Network, there: Network, name: string): Compari
       .filter((i) => mine[i] >= 0 && others[i] < 0)
       .slice(0, mostNamed)
       .map((i) => net.labels[mine[i]]);
-  const largest = (net: Network): number => components(net).sizes[0] ?? 0;
-  const figures = [
-    ...wholeFigures.map(({ key, name: title, compute }) => ({ key, name: title, here: compute(here), there: compute(there) })), // prettier-ignore
-    { key: 'largest_component', name: 'Largest component', here: largest(here), there: largest(there) },
-  ];
+  const shown = figuresFor(here, plainOptions).filter(
+    (one) => one.part !== 'triads' && (one.cost !== 'searches' || small(here, there)),
+  );
+  const [a1, b1] = [await computeFigures(here, shown, breath, plainOptions), await computeFigures(there, shown, breath, plainOptions)]; // prettier-ignore
+  const figures = shown.map(({ key, name: title, words }) => ({ key, name: title, words, here: a1[key].value, there: b1[key].value })); // prettier-ignore
   const placeOf = (net: Network): Map<string, number> => new Map(net.ids.map((id, v) => [id, v]));
   const [a, b] = [placeOf(here), placeOf(there)];
   const measures = here.nodeColumns.flatMap((col) => {
@@ -58,5 +63,37 @@ export function comparison(here: Network, there: Network, name: string): Compari
     nodes: { both: nodesBoth, here: nodesHere ? named(here, nodes[0], nodes[1]) : [], there: nodesThere ? named(there, nodes[1], nodes[0]) : [] }, // prettier-ignore
     edges: { both: edgesBoth, here: edgesHere, there: edgesThere },
     measures,
+    jaccard: edgeJaccard(here, there),
+    qap: await permuted(here, there, breath),
+    flow: groupFlow(here, there, nodes),
   };
 }
+
+/** Searches from every node are done unasked in networks of this size only. */
+const small = (...nets: Network[]): boolean => nets.every((net) => nodeCount(net) * edgeCount(net) < 2e8);
+
+async function permuted(here: Network, there: Network, breath: Breath): Promise<Comparison['qap']> {
+  const { values, ...rest } = await quadraticAssignment(here, there, { draws, seed: 1, weights: false }, breath);
+  return Number.isNaN(rest.correlation) || values.length === 0 ? undefined : rest;
+}
+
+/** How many nodes go from which group here to which there; undefined where one of the networks has no groups. */
+function groupFlow(here: Network, there: Network, nodes: readonly [Int32Array, Int32Array]): Comparison['flow'] {
+  const groups = (net: Network): TextColumn | undefined =>
+    net.nodeColumns.find((col): col is TextColumn => col.name === 'group' && col.type === 'text');
+  const [a, b] = [groups(here), groups(there)];
+  if (!a || !b) return undefined;
+  const nameOf = (col: TextColumn, v: number): string =>
+    v < 0 ? absent : (col.dictionary[col.codes[v]] ?? 'no group');
+  const counts = new Map<string, { from: string; to: string; count: number }>();
+  nodes[0].forEach((v, i) => {
+    const [from, to] = [nameOf(a, v), nameOf(b, nodes[1][i])];
+    const key = JSON.stringify([from, to]);
+    const one = counts.get(key) ?? { from, to, count: 0 };
+    one.count++;
+    counts.set(key, one);
+  });
+  return [...counts.values()].sort((x, y) => y.count - x.count);
+}
+
+const absent = 'not in it';

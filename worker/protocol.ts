@@ -1,11 +1,13 @@
 /** What the trail's worker and the page say to each other. */
 import type { Network } from '@/core/graph';
+import type { FigureValue } from '@/core/measure';
 import type { Looks } from '@/core/style';
 import type { Shortlist, StepReport, Trail } from '@/core/trail';
 import type { Column, ColumnSpec, Distribution } from '@/core/tables';
 import type { ConditionGroup } from '@/core/keep';
 import type { NamesList } from '@/core/names';
 import type { Note } from '@/core/ties';
+import type { Questions } from './questions';
 
 export interface TableAddress {
   key: string;
@@ -36,7 +38,7 @@ export interface Result {
   /** Left out where it is the one sent before. */
   network?: Network;
   /** Figures of the whole network by their keys; left out with it. */
-  figures?: Record<string, number>;
+  figures?: Record<string, FigureValue>;
   /** Left out where nothing could be made, and the last picture stays. */
   looks?: Looks;
   /** True while a stand-in is shown for a layout that still runs. */
@@ -96,11 +98,25 @@ export interface TiesView {
 /** Two networks side by side: figures, what they share, and the nodes whose measures are in both. */
 export interface Comparison {
   name: string;
-  figures: { key: string; name: string; here: number; there: number }[];
+  figures: { key: string; name: string; words: string; here: number | null; there: number | null }[];
   nodes: { both: number; here: string[]; there: string[] };
   edges: { both: number; here: number; there: number };
   /** For each measure that both have: the nodes that are highest in one of them. */
   measures: { column: string; rows: { label: string; here: number | null; there: number | null }[] }[];
+  /** Ties in both over ties in either, among the nodes of both. */
+  jaccard: { value: number; both: number; either: number };
+  /** Correlation of the two networks' matrices and what shuffled nodes give; absent where one of them does not vary. */
+  qap?: {
+    nodes: number;
+    correlation: number;
+    draws: number;
+    atLeast: number;
+    atMost: number;
+    mean: number;
+    sd: number;
+  };
+  /** Nodes by their groups here and there, most first; absent where one has no groups. */
+  flow?: { from: string; to: string; count: number }[];
 }
 
 export type Taken =
@@ -127,6 +143,18 @@ export interface TrailService {
   compare(trail: Trail, other: string): Promise<Comparison>;
   /** What the network holds before a step, or at its `end`, for editors to choose from. */
   before(trail: Trail, step: string): Promise<Holdings>;
+  /**
+   * Asks something of the network after a step, or at the trail's `end`. Another question of the same kind takes over, as does `hush`: the answer is then
+   * undefined. `heard` gets news while it is worked out, the share done or whatever the question tells.
+   */
+  ask<K extends keyof Questions>(
+    kind: K,
+    trail: Trail,
+    at: string,
+    ask: Questions[K]['ask'],
+    heard?: (news: Questions[K]['news'] | number) => void,
+  ): Promise<Questions[K]['answer'] | undefined>;
+  hush(kind: keyof Questions): void;
   records(table: string, rows: number[]): Promise<RecordTexts>;
   take(what: Taken): Promise<Blob>;
 }

@@ -1,7 +1,7 @@
 /** The trail's service: one run at a time, the latest wins. */
 import { type Column, type Table, cellText, distribution } from '@/core/tables';
-import { type Network, components, edgeCount, nodeCount } from '@/core/graph';
-import { wholeFigures } from '@/core/measure';
+import { type Network, edgeCount, nodeCount } from '@/core/graph';
+import { type FigureValue, atOnce, computeFigures, figuresFor, plainOptions, quick } from '@/core/measure';
 import { endsAt } from '@/core/measure/degree';
 import { type ConditionGroup, holds } from '@/core/keep';
 import type { Made } from '@/core/ties';
@@ -28,7 +28,9 @@ import { chosenTable, csv, edgeTable, graphml, nodeTable } from '@/core/formats'
 import { Fault } from '@/core/fault';
 import { fetchTable } from './tables';
 import { loadFonts } from './fonts';
+import { type Questions, answer } from './questions';
 import { comparison } from './compare';
+import { browserCrew } from './crew';
 import { candidatesCsv, exampleTies, made, mostForExamples, tiesView } from './ties-view';
 import type {
   ColumnHoldings,
@@ -50,11 +52,23 @@ class Stopped extends Error {}
 const slice = 12;
 const betweenPictures = 30;
 
+/** Hands the thread back now and then. */
+const pausing = (): (() => Promise<void> | void) => {
+  let yielded = performance.now();
+  return () => {
+    if (performance.now() - yielded < slice) return undefined;
+    return pause().then(() => {
+      yielded = performance.now();
+    });
+  };
+};
+
 const pause = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 0));
 
 export class TrailRunner implements TrailService {
   private address: StudyAddress | undefined;
   private readonly cache = new TrailCache();
+  private readonly crew = browserCrew();
   private current = 0;
   private last: { run: TrailRun; network: Network } | undefined;
   private sent: Network | undefined;
@@ -85,20 +99,21 @@ export class TrailRunner implements TrailService {
       const source = await this.source(trail);
       const layout = await this.keptLayout(source, trail);
       if (turn !== this.current) return 'stopped';
-      const sketch = await runTrail(source, trail, { cache: this.cache, sketch: true, breathe });
+      const { crew } = this;
+      const sketch = await runTrail(source, trail, { cache: this.cache, sketch: true, breathe, crew });
       const sketched = sketch.state?.network;
       const needsLayout = sketch.reports.some((report) => report.result === '' && !report.fault);
       if (needsLayout && sketched) {
-        this.send(sketch, listener, layout, true);
+        await this.send(sketch, listener, layout, true);
         let shown = performance.now();
         const positions = (at: Float32Array): void => {
           if (performance.now() - shown < betweenPictures) return;
           shown = performance.now();
           listener.positions(at);
         };
-        const run = await runTrail(source, trail, { cache: this.cache, breathe, positions });
-        this.send(run, listener, layout, false);
-      } else this.send(sketch, listener, layout, false);
+        const run = await runTrail(source, trail, { cache: this.cache, breathe, crew, positions });
+        await this.send(run, listener, layout, false);
+      } else await this.send(sketch, listener, layout, false);
       return 'done';
     } catch (error) {
       if (error instanceof Stopped) return 'stopped';
@@ -106,7 +121,7 @@ export class TrailRunner implements TrailService {
     }
   }
 
-  private send(run: TrailRun, listener: Listener, layout: string | undefined, partial: boolean): void {
+  private async send(run: TrailRun, listener: Listener, layout: string | undefined, partial: boolean): Promise<void> {
     const faulty = run.reports.some(({ fault }) => fault !== undefined);
     if (!run.state || (faulty && this.whole)) {
       // A step could not do its work: the last good picture stays, and the report says why.
@@ -119,7 +134,7 @@ export class TrailRunner implements TrailService {
     const result: Result = { digest: run.digest, layout, reports: run.reports, looks, partial };
     if (network !== this.sent) {
       result.network = network;
-      result.figures = this.figuresOf(network);
+      result.figures = await this.figuresOf(network);
     }
     listener.result(result);
     this.sent = network;
@@ -128,16 +143,15 @@ export class TrailRunner implements TrailService {
   }
 
   /** Figures follow from nodes and edges alone: another layout or column needs none anew. */
-  private figuresOf(network: Network): Record<string, number> {
+  private async figuresOf(network: Network): Promise<Record<string, FigureValue>> {
     if (this.figured?.source !== network.source || this.figured.ids !== network.ids) {
-      const values = Object.fromEntries(wholeFigures.map(({ key, compute }) => [key, compute(network)]));
-      const { sizes } = components(network);
-      values.largest_component = sizes.length ? sizes[0] : 0;
+      const cheap = figuresFor(network, plainOptions).filter(({ cost }) => quick.includes(cost));
+      const values = await computeFigures(network, cheap, atOnce, plainOptions);
       this.figured = { source: network.source, ids: network.ids, values };
     }
     return this.figured.values;
   }
-  private figured: { source: Uint32Array; ids: string[]; values: Record<string, number> } | undefined;
+  private figured: { source: Uint32Array; ids: string[]; values: Record<string, FigureValue> } | undefined;
 
   shortlists(lists: readonly Shortlist[]): void {
     if (this.address) this.address = { ...this.address, shortlists: lists };
@@ -237,7 +251,43 @@ export class TrailRunner implements TrailService {
       if (!state) throw new Fault(fault ?? 'The trail is empty.');
       ends.push(state.network);
     }
-    return comparison(ends[0], ends[1], there.name);
+    return comparison(ends[0], ends[1], there.name, { breathe: pausing(), crew: this.crew });
+  }
+
+  async ask<K extends keyof Questions>(
+    kind: K,
+    trail: Trail,
+    at: string,
+    ask: Questions[K]['ask'],
+    heard?: (news: Questions[K]['news'] | number) => void,
+  ): Promise<Questions[K]['answer'] | undefined> {
+    const turn = (this.turns.get(kind) ?? 0) + 1;
+    this.turns.set(kind, turn);
+    let yielded = performance.now();
+    const breathe = async (share: number): Promise<void> => {
+      if (performance.now() - yielded >= slice) {
+        heard?.(share);
+        await pause();
+        yielded = performance.now();
+      }
+      if (this.turns.get(kind) !== turn) throw new Stopped();
+    };
+    try {
+      const upTo = at === 'end' ? trail.steps.length : trail.steps.findIndex(({ id }) => id === at) + 1;
+      const shorter = { steps: trail.steps.slice(0, upTo) };
+      const source = await this.source(shorter);
+      const { state, reports } = await runTrail(source, shorter, { cache: this.cache, crew: this.crew, sketch: true, breathe: (_step, share) => breathe(share) }); // prettier-ignore
+      if (!state) throw new Fault(reports.find(({ fault }) => fault)?.fault ?? 'The trail is empty.');
+      return await answer(kind, state.network, ask, { breathe, crew: this.crew }, (news) => heard?.(news));
+    } catch (error) {
+      if (error instanceof Stopped) return undefined;
+      throw error;
+    }
+  }
+  private readonly turns = new Map<keyof Questions, number>();
+
+  hush(kind: keyof Questions): void {
+    this.turns.set(kind, (this.turns.get(kind) ?? 0) + 1);
   }
 
   async before(trail: Trail, step: string): Promise<Holdings> {

@@ -1,5 +1,5 @@
 /** Moves nodes that cover each other apart. */
-import type { Breath } from '../measure/measure';
+import type { Breath } from '../split';
 
 const mostRounds = 300;
 

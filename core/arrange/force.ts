@@ -1,6 +1,6 @@
 /** Force-directed layout with Barnes–Hut sums. */
 import { type Network, components, nodeCount, simpleAdjacency } from '../graph';
-import type { Breath } from '../measure/measure';
+import type { Breath } from '../split';
 import { seeded } from '../random';
 import { Quadtree } from './quadtree';
 import { startPositions } from './start';

@@ -1,4 +1,5 @@
 /** Compressed sparse rows of a network, built on first need and kept as long as the network. */
+import { keptFor } from './kept';
 import { type Network, nodeCount } from './network';
 
 /** Neighbours of node v: `to[offsets[v]] … to[offsets[v + 1] − 1]`, with the weight of each entry. */
@@ -11,27 +12,20 @@ export interface Adjacency {
 /** `out`: along edges; `in`: against them; `both`: either way. In an undirected network all three are the same. */
 export type Direction = 'out' | 'in' | 'both';
 
-const kept = new WeakMap<Uint32Array, Map<string, Adjacency>>();
-
-function keep(net: Network, key: string, make: () => Adjacency): Adjacency {
-  let made = kept.get(net.source);
-  if (!made) kept.set(net.source, (made = new Map<string, Adjacency>()));
-  const full = `${key} ${net.directed} ${nodeCount(net)}`;
-  let adjacency = made.get(full);
-  if (!adjacency) made.set(full, (adjacency = make()));
-  return adjacency;
-}
-
 /** The network as it is: parallel edges apart; a loop stands once in `out` and once in `in` when directed, twice when not. */
 export function adjacency(net: Network, direction: Direction = 'out'): Adjacency {
   const dir = net.directed ? direction : 'both';
-  return keep(net, `as-is ${dir}`, () => compress(net, dir));
+  return keptFor(net, `as-is ${dir}`, () => compress(net, dir));
 }
 
 /** The simple view: loops dropped, parallel edges merged with their weights summed, neighbours ascending. */
 export function simpleAdjacency(net: Network, direction: Direction = 'out'): Adjacency {
   const dir = net.directed ? direction : 'both';
-  return keep(net, `simple ${dir}`, () => simplify(adjacency(net, dir), dir === 'both'));
+  return keptFor(net, `simple ${dir}`, () =>
+    dir === 'in'
+      ? transposedRows(simpleAdjacency(net, 'out'), nodeCount(net))
+      : simplify(adjacency(net, dir), dir === 'both'),
+  );
 }
 
 function compress(net: Network, direction: Direction): Adjacency {
@@ -70,7 +64,7 @@ function compress(net: Network, direction: Direction): Adjacency {
  */
 function simplify(full: Adjacency, symmetric: boolean): Adjacency {
   const n = full.offsets.length - 1;
-  const sorted = symmetric ? transpose(full, n) : transpose(transpose(full, n), n);
+  const sorted = symmetric ? transposedRows(full, n) : transposedRows(transposedRows(full, n), n);
   const offsets = new Uint32Array(n + 1);
   const to = new Uint32Array(sorted.to.length);
   const weight = new Float64Array(sorted.to.length);
@@ -94,7 +88,8 @@ function simplify(full: Adjacency, symmetric: boolean): Adjacency {
   return { offsets, to: to.slice(0, k), weight: weight.slice(0, k) };
 }
 
-function transpose(rows: Adjacency, n: number): Adjacency {
+/** The rows turned: entry v → u becomes u → v, neighbours ascending. */
+export function transposedRows(rows: Adjacency, n: number): Adjacency {
   const offsets = new Uint32Array(n + 1);
   for (let i = 0; i < rows.to.length; i++) offsets[rows.to[i] + 1]++;
   for (let v = 0; v < n; v++) offsets[v + 1] += offsets[v];

@@ -1,7 +1,9 @@
 /** Networks as typed arrays, their compressed rows and their parts. */
 export * from './network';
+export * from './kept';
 export * from './adjacency';
 export * from './components';
+export * from './strong';
 export * from './subnetwork';
 export * from './rows';
 export * from './reach';

@@ -1,3 +1,7 @@
 /** Sets of nodes with more ties inside than chance would give. */
 export * from './partition';
 export * from './leiden';
+export * from './others';
+export * from './find';
+export * from './explore';
+export * from './carry';

@@ -1,6 +1,6 @@
-/** The Leiden algorithm for modularity with resolution (Traag, Waltman & van Eck 2019). */
+/** The Leiden algorithm (Traag, Waltman & van Eck 2019) and the Louvain method (Blondel et al. 2008), for modularity and for the constant Potts model. */
 import type { Adjacency } from '../graph';
-import type { Breath } from '../measure/measure';
+import type { Breath } from '../split';
 import type { Random } from '../random';
 import { numberBySize } from './partition';
 
@@ -8,21 +8,35 @@ import { numberBySize } from './partition';
 const theta = 0.01;
 const mostRounds = 20;
 
-/** A weighted undirected graph at one level of aggregation; `strength` counts what an aggregate holds inside as well. */
+/** A weighted graph at one level of aggregation, both directions of a pair summed in its rows. An aggregate counts what it holds inside as well. */
 interface Level {
   rows: Adjacency;
+  /** What a node weighs against others: its strength, or the nodes it stands for. */
   strength: Float64Array;
+  /** Of a directed network: the weights that arrive, `strength` being those that leave. */
+  into?: Float64Array;
 }
 
 /**
- * Groups of a graph given as symmetric compressed rows with weights of 0 or more, without loops.
- * Returns the group of each node, numbered by falling size; every group is connected. Repeats until a whole pass changes nothing.
- * `resolution` γ above 1 gives more and smaller groups.
+ * What groups are measured against. Modularity: the ties that the strengths would give (Newman & Girvan 2004), directed those that leave and arrive
+ * (Leicht & Newman 2008). Constant Potts: γ for every pair of nodes (Traag, Van Dooren & Nesterov 2011).
  */
-export async function leiden(
+export type Quality = 'modularity' | 'directed modularity' | 'constant Potts';
+
+export interface LeidenAsk {
+  resolution: number;
+  random: Random;
+  breath: Breath;
+  quality?: Quality;
+  /** For directed modularity: the weights that leave and that arrive at each node. */
+  ends?: { out: Float64Array; into: Float64Array };
+}
+
+/** The lowest level, and the factor of what strengths would give; undefined where there are no weights. */
+function bottomOf(
   rows: Adjacency,
-  options: { resolution: number; random: Random; breath: Breath },
-): Promise<Uint32Array> {
+  { resolution, quality = 'modularity', ends }: LeidenAsk,
+): { level: Level; gain: number; temperature: number } | undefined {
   const n = rows.offsets.length - 1;
   const strength = new Float64Array(n);
   let total = 0;
@@ -30,18 +44,54 @@ export async function leiden(
     for (let k = rows.offsets[v]; k < rows.offsets[v + 1]; k++) strength[v] += rows.weight[k];
     total += strength[v];
   }
-  const group = Uint32Array.from({ length: n }, (_, v) => v);
-  if (total === 0) return group;
-  const gain = options.resolution / total;
+  if (total === 0) return undefined;
   const temperature = theta * (total / rows.to.length);
+  if (quality === 'constant Potts')
+    return { level: { rows, strength: strength.fill(1) }, gain: resolution, temperature };
+  if (quality === 'directed modularity' && ends) {
+    // The rows hold both directions of each pair, so their total is twice the weight of all edges.
+    return { level: { rows, strength: ends.out, into: ends.into }, gain: (2 * resolution) / total, temperature };
+  }
+  return { level: { rows, strength }, gain: resolution / total, temperature };
+}
 
+/**
+ * Groups of a graph given as symmetric compressed rows with weights of 0 or more, without loops.
+ * Returns the group of each node, numbered by falling size; every group is connected. Repeats until a whole pass changes nothing.
+ * `resolution` γ above 1 gives more and smaller groups.
+ */
+export async function leiden(rows: Adjacency, options: LeidenAsk): Promise<Uint32Array> {
+  const n = rows.offsets.length - 1;
+  const group = Uint32Array.from({ length: n }, (_, v) => v);
+  const bottom = bottomOf(rows, options);
+  if (!bottom) return group;
   for (let round = 0; round < mostRounds; round++) {
     await options.breath.breathe(round / mostRounds);
     const before = group.slice();
-    await pass({ rows, strength }, group, gain, temperature, options);
+    await pass(bottom.level, group, bottom.gain, bottom.temperature, options);
     numberBySize(group);
     if (group.every((g, v) => g === before[v])) break;
   }
+  return group;
+}
+
+/** Groups by the Louvain method: nodes move, groups become nodes, again and again. Groups need not be connected. Numbered by falling size. */
+export async function louvain(rows: Adjacency, options: LeidenAsk): Promise<Uint32Array> {
+  const n = rows.offsets.length - 1;
+  const group = Uint32Array.from({ length: n }, (_, v) => v);
+  const bottom = bottomOf(rows, options);
+  if (!bottom) return group;
+  let { level } = bottom;
+  for (;;) {
+    await options.breath.breathe(0);
+    const of = Uint32Array.from({ length: level.strength.length }, (_, v) => v);
+    moveNodes(level, of, bottom.gain, options.random);
+    const count = compact(of);
+    for (let v = 0; v < n; v++) group[v] = of[group[v]];
+    if (count === of.length) break;
+    level = aggregate(level, of, count);
+  }
+  numberBySize(group);
   return group;
 }
 
@@ -88,12 +138,14 @@ function compact(of: Uint32Array): number {
 }
 
 /** Fast local moving: a queue of nodes whose surroundings changed; each goes to the neighbouring group of greatest gain. */
-function moveNodes({ rows, strength }: Level, of: Uint32Array, gain: number, random: Random): void {
+function moveNodes({ rows, strength, into }: Level, of: Uint32Array, gain: number, random: Random): void {
   const n = strength.length;
   const groupStrength = new Float64Array(n + 1);
+  const groupInto = new Float64Array(into ? n + 1 : 0);
   const groupSize = new Uint32Array(n + 1);
   for (let v = 0; v < n; v++) {
     groupStrength[of[v]] += strength[v];
+    if (into) groupInto[of[v]] += into[v];
     groupSize[of[v]]++;
   }
   const empty: number[] = [];
@@ -119,14 +171,20 @@ function moveNodes({ rows, strength }: Level, of: Uint32Array, gain: number, ran
       toGroup[g] += rows.weight[k];
     }
     const pull = gain * strength[v];
+    const arrives = into ? into[v] : 0;
+    const pullInto = gain * arrives;
     let best = own;
-    let bestGain = toGroup[own] - pull * (groupStrength[own] - strength[v]);
+    let bestGain = into
+      ? toGroup[own] - pull * (groupInto[own] - arrives) - pullInto * (groupStrength[own] - strength[v])
+      : toGroup[own] - pull * (groupStrength[own] - strength[v]);
     // A margin keeps rounding from moving a node back and forth.
-    const margin = 1e-12 * (strength[v] + 1e-300);
+    const margin = 1e-12 * (strength[v] + arrives + 1e-300);
     for (let i = 0; i < groups; i++) {
       const g = touched[i];
       if (g === own) continue;
-      const g_gain = toGroup[g] - pull * groupStrength[g];
+      const g_gain = into
+        ? toGroup[g] - pull * groupInto[g] - pullInto * groupStrength[g]
+        : toGroup[g] - pull * groupStrength[g];
       if (g_gain > bestGain + margin) {
         bestGain = g_gain;
         best = g;
@@ -139,9 +197,14 @@ function moveNodes({ rows, strength }: Level, of: Uint32Array, gain: number, ran
     of[v] = best;
     groupStrength[own] -= strength[v];
     groupStrength[best] += strength[v];
+    if (into) {
+      groupInto[own] -= arrives;
+      groupInto[best] += arrives;
+    }
     groupSize[best]++;
     if (--groupSize[own] === 0) {
       groupStrength[own] = 0;
+      if (into) groupInto[own] = 0;
       empty.push(own);
     }
     for (let k = rows.offsets[v]; k < rows.offsets[v + 1]; k++) {
@@ -157,7 +220,7 @@ function moveNodes({ rows, strength }: Level, of: Uint32Array, gain: number, ran
 
 /** Splits each group into well-connected parts: lone nodes join parts at random, in proportion to exp(gain / θ), never at a loss. */
 function refine(
-  { rows, strength }: Level,
+  { rows, strength, into }: Level,
   of: Uint32Array,
   count: number,
   gain: number,
@@ -168,8 +231,18 @@ function refine(
   const part = Uint32Array.from({ length: n }, (_, v) => v);
   const partStrength = strength.slice();
   const partSize = new Uint32Array(n).fill(1);
+  const partInto = into?.slice();
   const groupStrength = new Float64Array(count);
-  for (let v = 0; v < n; v++) groupStrength[of[v]] += strength[v];
+  const groupInto = new Float64Array(into ? count : 0);
+  for (let v = 0; v < n; v++) {
+    groupStrength[of[v]] += strength[v];
+    if (into) groupInto[of[v]] += into[v];
+  }
+  /** What the strengths of a part would give with the rest of its group. */
+  const expected = (g: number, own: number, ownInto: number): number =>
+    into
+      ? gain * (own * (groupInto[g] - ownInto) + ownInto * (groupStrength[g] - own))
+      : gain * own * (groupStrength[g] - own);
   // Weight from each part to the rest of its group.
   const outward = new Float64Array(n);
   for (let v = 0; v < n; v++) {
@@ -184,8 +257,8 @@ function refine(
   for (let i = 0; i < n; i++) {
     const v = order[i];
     if (partSize[part[v]] !== 1) continue;
-    const rest = groupStrength[of[v]];
-    if (outward[v] < gain * strength[v] * (rest - strength[v])) continue;
+    const arrives = into ? into[v] : 0;
+    if (outward[v] < expected(of[v], strength[v], arrives)) continue;
     let parts = 0;
     for (let k = rows.offsets[v]; k < rows.offsets[v + 1]; k++) {
       const u = rows.to[k];
@@ -197,8 +270,10 @@ function refine(
     let largest = 0;
     for (let j = 0; j < parts; j++) {
       const p = touched[j];
-      const connected = outward[p] >= gain * partStrength[p] * (rest - partStrength[p]);
-      const p_gain = toPart[p] - gain * strength[v] * partStrength[p];
+      const p_into = partInto ? partInto[p] : 0;
+      const connected = outward[p] >= expected(of[v], partStrength[p], p_into);
+      const p_gain =
+        toPart[p] - gain * (into ? strength[v] * p_into + arrives * partStrength[p] : strength[v] * partStrength[p]);
       chance[j] = connected && p_gain >= 0 ? p_gain : -1;
       if (chance[j] > largest) largest = chance[j];
     }
@@ -221,6 +296,7 @@ function refine(
       partSize[chosen]++;
       partSize[v]--;
       partStrength[chosen] += strength[v];
+      if (partInto) partInto[chosen] += arrives;
       outward[chosen] += outward[v] - 2 * shared;
     }
     for (let j = 0; j < parts; j++) toPart[touched[j]] = 0;
@@ -229,12 +305,14 @@ function refine(
 }
 
 /** One node for each part; weights between parts summed, what is inside kept only in the strengths. */
-function aggregate({ rows, strength }: Level, part: Uint32Array, parts: number): Level {
+function aggregate({ rows, strength, into }: Level, part: Uint32Array, parts: number): Level {
   const n = strength.length;
   const partStrength = new Float64Array(parts);
+  const partInto = into && new Float64Array(parts);
   const start = new Uint32Array(parts + 1);
   for (let v = 0; v < n; v++) {
     partStrength[part[v]] += strength[v];
+    if (partInto && into) partInto[part[v]] += into[v];
     start[part[v] + 1]++;
   }
   for (let p = 0; p < parts; p++) start[p + 1] += start[p];
@@ -263,11 +341,15 @@ function aggregate({ rows, strength }: Level, part: Uint32Array, parts: number):
     }
     offsets[p + 1] = count;
   }
-  return { rows: { offsets, to: to.slice(0, count), weight: weight.slice(0, count) }, strength: partStrength };
+  return {
+    rows: { offsets, to: to.slice(0, count), weight: weight.slice(0, count) },
+    strength: partStrength,
+    into: partInto,
+  };
 }
 
 /** Gives every connected piece of a group a number of its own, in place. */
-function splitDisconnected(rows: Adjacency, group: Uint32Array): void {
+export function splitDisconnected(rows: Adjacency, group: Uint32Array): void {
   const n = group.length;
   const piece = new Int32Array(n).fill(-1);
   const stack = new Uint32Array(n);

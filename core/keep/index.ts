@@ -53,4 +53,4 @@ export const keepKindOf = (rule: KeepRule): KeepKind<KeepRule> => keepKinds[rule
 
 export * from './condition';
 export * from './rule';
-export { disparity } from './backbone';
+export { disparity } from '../measure/disparity';

@@ -1,116 +1,219 @@
-import { type Adjacency, type Network, components, nodeCount, simpleAdjacency } from '../graph';
+import {
+  type Adjacency,
+  type Network,
+  components,
+  keptLong,
+  nodeCount,
+  simpleAdjacency,
+  strongComponents,
+} from '../graph';
+import { type WeightAs, lengthRows } from '../paths/lengths';
+import { throughTask } from '../paths/through';
+import { seeded } from '../random';
+import { type Breath, runs, split } from '../split';
 import { foldTrees } from './fold';
-import type { Breath, Measure } from './measure';
+import type { Measure } from './measure';
+
+/** What all sources together give each node; undirected pairs count twice. Squares only of a sample. */
+async function throughAll(
+  given: {
+    rows: Adjacency;
+    into?: Adjacency;
+    stands: Float64Array;
+    alike: Uint32Array;
+    lengths: boolean;
+    sources?: Uint32Array;
+  },
+  breath: Breath,
+): Promise<{ sums: Float64Array; squares: Float64Array }> {
+  const n = given.stands.length;
+  const sums = new Float64Array(n);
+  const squares = new Float64Array(n);
+  const parts = runs(given.sources?.length ?? n);
+  await split(throughTask, { ...given, edges: false }, parts, breath, ({ nodes, squares: of }) => {
+    for (let v = 0; v < n; v++) sums[v] += nodes[v];
+    for (let v = 0; v < of.length; v++) squares[v] += of[v];
+  });
+  return { sums, squares };
+}
+
+const standsForItself = (n: number): Float64Array => new Float64Array(n).fill(1);
+const alikeIn = (net: Network): Uint32Array => (net.directed ? strongComponents(net) : components(net)).of;
+
+/** Rows by the nodes that edges arrive at, where they differ and steps are counted. */
+const intoOf = (net: Network, as: WeightAs): Adjacency | undefined =>
+  net.directed && as === 'none' ? simpleAdjacency(net, 'in') : undefined;
+
+/** Raw values, and those divided by the number of ordered pairs of other nodes. */
+function finished(net: Network, twice: Float64Array): [Float64Array, Float64Array] {
+  const n = nodeCount(net);
+  const pairs = (n - 1) * (n - 2);
+  return [net.directed ? twice : twice.map((sum) => sum / 2), twice.map((sum) => (pairs > 0 ? sum / pairs : 0))];
+}
 
 /**
- * Shortest-path betweenness of every node, ends not counted (Brandes 2001, dependency accumulation; weights ignored).
- * Hanging trees of undirected networks are folded first. Paths are sequences of nodes, so parallel edges make no extra path. Undirected pairs count once.
- * Returns the raw values and those divided by the number of pairs of other nodes, (n−1)(n−2), halved when undirected; 0 where n < 3.
+ * Shortest-path betweenness of every node, ends not counted (Brandes 2001, dependency accumulation).
+ * Hanging trees of undirected networks are folded first where weights are ignored. Paths are sequences of nodes, so parallel edges make no extra path.
+ * Returns the raw values (undirected pairs count once) and those divided by the number of pairs of other nodes, (n−1)(n−2), halved when undirected; 0 where n < 3.
  */
-export async function betweennessOf(net: Network, breath: Breath): Promise<[Float64Array, Float64Array]> {
-  const n = nodeCount(net);
-  const raw = new Float64Array(n);
-  if (net.directed) {
-    const rows = simpleAdjacency(net, 'out');
-    await accumulateAll(rows, new Float64Array(n).fill(1), raw, breath);
-  } else {
+export function betweennessOf(
+  net: Network,
+  breath: Breath,
+  as: WeightAs = 'none',
+): Promise<[Float64Array, Float64Array]> {
+  return keptLong(net, `betweenness ${as}`, async () => {
+    const n = nodeCount(net);
+    if (net.directed || as !== 'none') {
+      const rows = as === 'none' ? simpleAdjacency(net, 'out') : lengthRows(net, 'out', as);
+      const { sums } = await throughAll(
+        { rows, into: intoOf(net, as), stands: standsForItself(n), alike: alikeIn(net), lengths: as !== 'none' },
+        breath,
+      );
+      return finished(net, sums);
+    }
     const parts = components(net);
     const { core, members, stands, hanging } = foldTrees(simpleAdjacency(net, 'both'), parts.of, parts.sizes);
-    const sums = new Float64Array(members.length);
-    await accumulateAll(
-      core,
-      Float64Array.from(members, (v) => stands[v]),
-      sums,
+    const { sums } = await throughAll(
+      {
+        rows: core,
+        stands: Float64Array.from(members, (v) => stands[v]),
+        alike: Uint32Array.from(members, (v) => parts.of[v]),
+        lengths: false,
+      },
       breath,
     );
-    members.forEach((v, i) => (raw[v] = sums[i]));
-    for (let v = 0; v < n; v++) raw[v] += 2 * hanging[v];
-  }
-  const pairs = (n - 1) * (n - 2);
-  const normalised = new Float64Array(n);
-  for (let v = 0; v < n; v++) {
-    if (pairs > 0) normalised[v] = raw[v] / pairs;
-    if (!net.directed) raw[v] /= 2;
-  }
-  return [raw, normalised];
+    const twice = hanging.map((pairs) => 2 * pairs);
+    members.forEach((v, i) => (twice[v] += sums[i]));
+    return finished(net, twice);
+  });
 }
 
-interface Scratch {
-  /** −1 everywhere between calls. */
-  distance: Int32Array;
-  paths: Float64Array;
-  dependency: Float64Array;
-  order: Uint32Array;
+/**
+ * Betweenness estimated from `pivots` sources drawn without replacement (Brandes & Pich 2007): raw, normalised, and the standard error of the raw estimate,
+ * from the spread of what single sources give and with the correction for a finite population.
+ */
+export async function sampledBetweenness(
+  net: Network,
+  breath: Breath,
+  as: WeightAs,
+  pivots: number,
+  seed: number,
+): Promise<[Float64Array, Float64Array, Float64Array]> {
+  const n = nodeCount(net);
+  const k = Math.min(pivots, n);
+  const order = Uint32Array.from({ length: n }, (_, v) => v);
+  seeded(seed).shuffle(order);
+  const rows = as === 'none' ? simpleAdjacency(net, 'out') : lengthRows(net, 'out', as);
+  const { sums, squares } = await throughAll(
+    {
+      rows,
+      into: intoOf(net, as),
+      stands: standsForItself(n),
+      alike: alikeIn(net),
+      lengths: as !== 'none',
+      sources: order.slice(0, k),
+    },
+    breath,
+  );
+  const share = n === 0 ? 0 : n / k;
+  const error = squares.map((square, v) => {
+    if (k < 2) return NaN;
+    const variance = Math.max(0, square - (sums[v] * sums[v]) / k) / (k - 1);
+    return (n * Math.sqrt((variance / k) * (1 - k / n))) / (net.directed ? 1 : 2);
+  });
+  const [raw, normalised] = finished(
+    net,
+    sums.map((sum) => sum * share),
+  );
+  return [raw, normalised, error];
 }
 
-const scratchFor = (n: number): Scratch => ({
-  distance: new Int32Array(n).fill(-1),
-  paths: new Float64Array(n),
-  dependency: new Float64Array(n),
-  order: new Uint32Array(n),
-});
-
-async function accumulateAll(rows: Adjacency, stands: Float64Array, sums: Float64Array, breath: Breath): Promise<void> {
-  const n = stands.length;
-  const scratch = scratchFor(n);
-  for (let s = 0; s < n; s++) {
-    if ((s & 7) === 0) await breath.breathe(s / n);
-    accumulate(s, rows, stands, scratch, sums);
-  }
-}
-
-/** Adds to `sums` what the shortest paths from one source give every node between their ends; node v counts as `stands[v]` nodes. */
-function accumulate(source: number, rows: Adjacency, stands: Float64Array, scratch: Scratch, sums: Float64Array): void {
-  const { offsets, to } = rows;
-  const { distance, paths, dependency, order } = scratch;
-  if (offsets[source] === offsets[source + 1]) return;
-  let tail = 1;
-  distance[source] = 0;
-  paths[source] = 1;
-  order[0] = source;
-  for (let head = 0; head < tail; head++) {
-    const v = order[head];
-    const next = distance[v] + 1;
-    const sigma = paths[v];
-    for (let k = offsets[v], end = offsets[v + 1]; k < end; k++) {
-      const u = to[k];
-      const d = distance[u];
-      if (d === next) paths[u] += sigma;
-      else if (d < 0) {
-        distance[u] = next;
-        paths[u] = sigma;
-        order[tail++] = u;
-      }
+/** Betweenness of every edge, one value per edge: parallel edges share the value of their pair, loops have 0. Undirected pairs count once. */
+export function edgeBetweenness(net: Network, breath: Breath, as: WeightAs = 'none'): Promise<Float64Array> {
+  return keptLong(net, `edge betweenness ${as}`, async () => {
+    const n = nodeCount(net);
+    const rows = as === 'none' ? simpleAdjacency(net, 'out') : lengthRows(net, 'out', as);
+    const sums = new Float64Array(rows.to.length);
+    const given = {
+      rows,
+      into: intoOf(net, as),
+      stands: standsForItself(n),
+      alike: alikeIn(net),
+      lengths: as !== 'none',
+      edges: true,
+    };
+    // Few parts, as each brings a value for every edge.
+    await split(throughTask, given, runs(n, 16), breath, ({ entries }) => {
+      for (let k = 0; k < sums.length; k++) sums[k] += entries[k];
+    });
+    const found = new Float64Array(net.source.length);
+    for (let e = 0; e < found.length; e++) {
+      const k = entryOf(rows, net.source[e], net.target[e]);
+      if (k < 0) continue;
+      // Each way of an undirected edge holds the pairs that run so.
+      found[e] = net.directed ? sums[k] : (sums[k] + sums[entryOf(rows, net.target[e], net.source[e])]) / 2;
     }
-  }
-  // Farthest first: a node's dependency is gathered from its successors, its neighbours one step farther.
-  for (let i = tail - 1; i >= 0; i--) {
-    const v = order[i];
-    const next = distance[v] + 1;
-    let sum = 0;
-    for (let k = offsets[v], end = offsets[v + 1]; k < end; k++) {
-      const u = to[k];
-      if (distance[u] === next) sum += dependency[u];
-    }
-    // `dependency` holds (ω + δ) / σ, so that the sum over successors times σ(v) is δ(v).
-    const delta = sum * paths[v];
-    if (i > 0) sums[v] += stands[source] * delta;
-    dependency[v] = (stands[v] + delta) / paths[v];
-  }
-  for (let i = 0; i < tail; i++) distance[order[i]] = -1;
+    return found;
+  });
 }
+
+/** Place of the entry v → u in rows whose neighbours ascend; −1 where there is none. */
+export function entryOf(rows: Adjacency, v: number, u: number): number {
+  let low = rows.offsets[v];
+  let high = rows.offsets[v + 1] - 1;
+  while (low <= high) {
+    const middle = (low + high) >> 1;
+    if (rows.to[middle] === u) return middle;
+    if (rows.to[middle] < u) low = middle + 1;
+    else high = middle - 1;
+  }
+  return -1;
+}
+
+const columns = (suffix: string, name: string): Measure['columns'] => [
+  { key: `betweenness${suffix}`, name },
+  { key: `betweenness_normalised${suffix}`, name: `${name}, normalised` },
+  { key: `betweenness_error${suffix}`, name: `${name}, standard error` },
+];
+
+const shared = {
+  question: 'bridges',
+  on: 'nodes',
+  uses: ['undirected', 'pivots', 'seed'],
+  high: 'A go-between: many shortest ways run through the node, and they grow longer without it.',
+  low: 'Others have no need of the node to reach each other; 0 at the ends and inside closed circles.',
+  beware:
+    'It supposes that things travel by shortest ways only, and a single missing edge can move much of it. It hangs on the size of the network: compare networks by the normalised value.',
+} as const;
 
 export const betweenness: Measure = {
+  ...shared,
   key: 'betweenness',
   name: 'Betweenness',
+  cost: 'searches',
   words:
     'How often a node lies on the shortest paths between two others. High values mark go-betweens whose loss would lengthen many ways.',
   formula: 'b(v) = Σ σ(s,t|v) / σ(s,t) over pairs s, t ≠ v; normalised by the number of such pairs',
-  source: 'Brandes 2001',
+  source: 'Freeman 1977; computed after Brandes 2001, estimates after Brandes & Pich 2007',
   reads: 'shortest paths along edges, weights ignored, parallel edges once, loops left out',
-  columns: [
-    { key: 'betweenness', name: 'Betweenness' },
-    { key: 'betweenness_normalised', name: 'Betweenness, normalised' },
-  ],
-  compute: betweennessOf,
+  columns: columns('', 'Betweenness'),
+  compute: (net, breath, { pivots, seed }) =>
+    pivots ? sampledBetweenness(net, breath, 'none', pivots, seed) : betweennessOf(net, breath),
+};
+
+export const betweennessWeighted: Measure = {
+  ...shared,
+  key: 'betweenness_weighted',
+  name: 'Betweenness by length',
+  weighted: true,
+  uses: [...shared.uses, 'weightAs'],
+  cost: 'long searches',
+  words:
+    'How often a node lies on the shortest paths between two others, where strong ties are short ones. A detour over strong ties can be shorter than one weak tie.',
+  formula: 'as betweenness, over paths of least length; an edge is 1 / w long, or w where weights are distances',
+  source: 'Brandes 2001',
+  reads: 'shortest paths along edges by length, parallel edges summed (the shortest, of distances), loops left out',
+  columns: columns('_weighted', 'Betweenness by length'),
+  compute: (net, breath, { pivots, seed, weightAs }) =>
+    pivots ? sampledBetweenness(net, breath, weightAs, pivots, seed) : betweennessOf(net, breath, weightAs),
 };

@@ -1,4 +1,4 @@
-import { type Network, nodeCount } from '../graph';
+import { type Network, nodeCount, simpleAdjacency } from '../graph';
 import type { Measure } from './measure';
 
 /** Edge ends at each node, or their weights summed: out of it, into it, or both. A loop counts once each way. */
@@ -14,50 +14,109 @@ export function endsAt(net: Network, ends: { out: boolean; in: boolean }, weight
 }
 
 const both = { out: true, in: true };
-const reads = 'the network as it is: parallel edges and loops count';
+const into = (net: Network): typeof both => (net.directed ? { out: false, in: true } : both);
+const outOf = (net: Network): typeof both => (net.directed ? { out: true, in: false } : both);
+const shared = {
+  question: 'centre',
+  on: 'nodes',
+  cost: 'edges',
+  uses: ['undirected'],
+  reads: 'the network as it is: parallel edges count each, a loop twice (once out and once in, when directed)',
+  low: 'Few edges; 0 for an isolate.',
+} as const;
+const degrees = {
+  ...shared,
+  source: 'Freeman 1978',
+  beware: 'It sees one step only: a busy node in a corner counts as much as one in the middle.',
+} as const;
+const strengths = {
+  ...shared,
+  source: 'Barrat, Barthélemy, Pastor-Satorras & Vespignani 2004',
+  beware: 'One heavy edge can outweigh many light ones: read it beside the degree.',
+} as const;
 
 export const degree: Measure = {
+  ...degrees,
   key: 'degree',
   name: 'Degree',
   words: 'How many edges a node has. Parallel edges count each, a loop counts twice.',
   formula: 'k(v) = edge ends at v',
-  source: 'Freeman 1978',
-  reads,
+  high: 'Active or sought after: many edges begin or end here.',
   columns: [{ key: 'degree', name: 'Degree' }],
   compute: (net) => [endsAt(net, both, false)],
 };
 
 export const inDegree: Measure = {
+  ...degrees,
   key: 'in_degree',
   name: 'In-degree',
   words: 'How many edges arrive at a node. In an undirected network this is the degree.',
   formula: 'k⁻(v) = edges into v',
-  source: 'Freeman 1978',
-  reads,
+  high: 'Sought after: many edges arrive.',
   directedOnly: true,
   columns: [{ key: 'in_degree', name: 'In-degree' }],
-  compute: (net) => [endsAt(net, net.directed ? { out: false, in: true } : both, false)],
+  compute: (net) => [endsAt(net, into(net), false)],
 };
 
 export const outDegree: Measure = {
+  ...degrees,
   key: 'out_degree',
   name: 'Out-degree',
   words: 'How many edges leave a node. In an undirected network this is the degree.',
   formula: 'k⁺(v) = edges out of v',
-  source: 'Freeman 1978',
-  reads,
+  high: 'Active: many edges leave.',
   directedOnly: true,
   columns: [{ key: 'out_degree', name: 'Out-degree' }],
-  compute: (net) => [endsAt(net, net.directed ? { out: true, in: false } : both, false)],
+  compute: (net) => [endsAt(net, outOf(net), false)],
+};
+
+export const neighbours: Measure = {
+  ...degrees,
+  key: 'neighbours',
+  name: 'Neighbours',
+  words:
+    'How many other nodes a node is tied to, in either direction. Parallel edges lead to one neighbour, loops to none.',
+  formula: 'distinct u ≠ v with an edge between u and v',
+  reads: 'the undirected simple view: direction and loops dropped, parallel edges merged',
+  high: 'Acquainted with many.',
+  columns: [{ key: 'neighbours', name: 'Neighbours' }],
+  compute: (net) => {
+    const { offsets } = simpleAdjacency(net, 'both');
+    return [Float64Array.from({ length: nodeCount(net) }, (_, v) => offsets[v + 1] - offsets[v])];
+  },
 };
 
 export const strength: Measure = {
+  ...strengths,
   key: 'strength',
   name: 'Strength',
   words: 'The weights of a node’s edges added up. Without weights this is the degree.',
   formula: 's(v) = Σ w over the edge ends at v',
-  source: 'Barrat, Barthélemy, Pastor-Satorras & Vespignani 2004',
-  reads,
+  high: 'Much passes here.',
   columns: [{ key: 'strength', name: 'Strength' }],
   compute: (net) => [endsAt(net, both, true)],
+};
+
+export const inStrength: Measure = {
+  ...strengths,
+  key: 'in_strength',
+  name: 'In-strength',
+  words: 'The weights of the edges that arrive at a node added up. In an undirected network this is the strength.',
+  formula: 's⁻(v) = Σ w over the edges into v',
+  high: 'Much arrives.',
+  directedOnly: true,
+  columns: [{ key: 'in_strength', name: 'In-strength' }],
+  compute: (net) => [endsAt(net, into(net), true)],
+};
+
+export const outStrength: Measure = {
+  ...strengths,
+  key: 'out_strength',
+  name: 'Out-strength',
+  words: 'The weights of the edges that leave a node added up. In an undirected network this is the strength.',
+  formula: 's⁺(v) = Σ w over the edges out of v',
+  high: 'Much leaves.',
+  directedOnly: true,
+  columns: [{ key: 'out_strength', name: 'Out-strength' }],
+  compute: (net) => [endsAt(net, outOf(net), true)],
 };

@@ -1,103 +1,126 @@
-import { type Adjacency, type Network, adjacency, nodeCount } from '../graph';
+import { type Network, adjacency, nodeCount } from '../graph';
+import { weightsOfZeroOrMore } from '../paths/lengths';
 import { Fault } from '../fault';
-import { type Breath, type Measure } from './measure';
+import type { Breath } from '../split';
+import type { Measure, MeasureOptions } from './measure';
 import { endsAt } from './degree';
 
 /**
- * PageRank by power iteration: damping d (0.85), out-edges taken in proportion to their weights, dangling mass spread evenly, sums to 1.
- * Iterates until the sum of changes bounds the error below 1e-13. Reads the network as it is; an undirected edge is walked both ways.
- * Throws a Fault where a weight is negative.
+ * PageRank: damping d (0.85), out-edges taken in proportion to their weights, dangling mass spread evenly, sums to 1. The walk begins anew at any node, or
+ * at those of `start`. Gauss–Seidel rounds, each node on the newest scores of the others, until the sum of changes bounds the error below 1e-12.
+ * Reads the network as it is; an undirected edge is walked both ways. Throws a Fault where a weight is negative.
  */
 export async function pagerankOf(
   net: Network,
   breath: Breath,
   weighted: boolean,
   damping = 0.85,
+  start?: readonly number[],
 ): Promise<Float64Array> {
   const n = nodeCount(net);
   if (n === 0) return new Float64Array(0);
-  const into = adjacency(net, 'in');
+  if (weighted) weightsOfZeroOrMore(net, 'PageRank');
+  const { offsets, to, weight } = adjacency(net, 'in');
   const out = endsAt(net, net.directed ? { out: true, in: false } : { out: true, in: true }, weighted);
-  if (weighted) {
-    const e = net.weight.findIndex((w) => !(w >= 0));
-    if (e >= 0) {
-      throw new Fault(
-        `PageRank needs weights of 0 or more; the edge ${net.labels[net.source[e]]} – ${net.labels[net.target[e]]} has ${net.weight[e]}.`,
-      );
-    }
-  }
-  let rank = new Float64Array(n).fill(1 / n);
-  let next = new Float64Array(n);
+  const base = new Float64Array(n).fill(start ? 0 : (1 - damping) / n);
+  for (const v of start ?? []) base[v] = (1 - damping) / (start?.length ?? 1);
+  const rank = new Float64Array(n).fill(1 / n);
+  // What each node gives along one unit of its out-edges.
   const share = new Float64Array(n);
-  for (let round = 0; round < 10000; round++) {
-    await breath.breathe(Math.min(0.99, round / 100));
-    const change = walk(into, weighted, out, damping, rank, share, next);
-    [rank, next] = [next, rank];
-    // The iteration contracts by d, so what is left to go is at most change · d / (1 − d).
-    if ((change * damping) / (1 - damping) < 1e-13) break;
+  for (let v = 0; v < n; v++) share[v] = out[v] > 0 ? rank[v] / out[v] : 0;
+  const rows = weighted ? { offsets, to, weight } : { offsets, to };
+  for (let i = 0; i < 10000; i++) {
+    await breath.breathe(Math.min(0.99, i / 60));
+    // The iteration contracts by d at least, so what is left to go is at most change · d / (1 − d).
+    const change = round(rows, out, base, damping, rank, share);
+    // Scaled to 1 every time: rounds in place do not keep the sum, and would come to it but slowly.
+    let total = 0;
+    for (let v = 0; v < n; v++) total += rank[v];
+    for (let v = 0; v < n; v++) {
+      rank[v] /= total;
+      share[v] /= total;
+    }
+    if ((change * damping) / (1 - damping) < 1e-12) break;
   }
-  let total = 0;
-  for (let v = 0; v < n; v++) total += rank[v];
-  for (let v = 0; v < n; v++) rank[v] /= total;
   return rank;
 }
 
-/** One step of the walk from `rank` to `next`; returns the sum of changes. */
-function walk(
-  into: Adjacency,
-  weighted: boolean,
+/** One round over all nodes, in place; returns the sum of changes. */
+function round(
+  { offsets, to, weight }: { offsets: Uint32Array; to: Uint32Array; weight?: Float64Array },
   out: Float64Array,
+  base: Float64Array,
   damping: number,
   rank: Float64Array,
   share: Float64Array,
-  next: Float64Array,
 ): number {
   const n = rank.length;
-  const { offsets, to, weight } = into;
   let dangling = 0;
-  for (let v = 0; v < n; v++) {
-    if (out[v] > 0) share[v] = rank[v] / out[v];
-    else {
-      share[v] = 0;
-      dangling += rank[v];
-    }
-  }
-  const base = (1 - damping + damping * dangling) / n;
+  for (let v = 0; v < n; v++) if (!(out[v] > 0)) dangling += rank[v];
   let change = 0;
   for (let v = 0; v < n; v++) {
     let sum = 0;
     const end = offsets[v + 1];
-    if (weighted) for (let k = offsets[v]; k < end; k++) sum += share[to[k]] * weight[k];
+    if (weight) for (let k = offsets[v]; k < end; k++) sum += share[to[k]] * weight[k];
     else for (let k = offsets[v]; k < end; k++) sum += share[to[k]];
-    next[v] = base + damping * sum;
-    change += Math.abs(next[v] - rank[v]);
+    const next = base[v] + damping * (sum + dangling / n);
+    const moved = next - rank[v];
+    rank[v] = next;
+    if (out[v] > 0) share[v] = next / out[v];
+    else dangling += moved;
+    change += moved < 0 ? -moved : moved;
   }
   return change;
 }
 
+function startOf(net: Network, { start }: MeasureOptions): number[] | undefined {
+  if (!start?.length) return undefined;
+  const wanted = new Set(start);
+  const places = net.ids.flatMap((id, v) => (wanted.has(id) ? [v] : []));
+  if (places.length) return places;
+  throw new Fault(
+    'None of the nodes at which the walk is to begin is in this network. Choose others, or let it begin anywhere.',
+  );
+}
+
 const formula = 'p(v) = (1−d)/n + d·(Σ p(u)·w(u,v)/s⁺(u) + dangling/n), d = 0.85';
-const source = 'Brin & Page 1998';
+const shared = {
+  question: 'centre',
+  on: 'nodes',
+  cost: 'edges',
+  source: 'Brin & Page 1998',
+  uses: ['undirected', 'damping', 'start'],
+  high: 'Often arrived at: important nodes point here, and to few others.',
+  low: 'Seldom arrived at; (1 − d) / n and a share of the dangling ends at least.',
+  beware:
+    'All values together make 1, so they fall as the network grows. In an undirected network it is nearly the degree.',
+} as const;
 
 export const pagerank: Measure = {
+  ...shared,
   key: 'pagerank',
   name: 'PageRank',
   words:
     'The share of time a walker spends at a node who follows edges at random and sometimes starts anew anywhere. High values mark nodes that important nodes point to.',
   formula: formula.replace('w(u,v)/s⁺(u)', '1/k⁺(u)'),
-  source,
-  reads: 'the network as it is, along edges, weights ignored',
+  reads: 'the network as it is, along edges, parallel ones each, weights ignored',
   columns: [{ key: 'pagerank', name: 'PageRank' }],
-  compute: async (net, breath) => [await pagerankOf(net, breath, false)],
+  compute: async (net, breath, options) => [
+    await pagerankOf(net, breath, false, options.damping, startOf(net, options)),
+  ],
 };
 
 export const pagerankWeighted: Measure = {
+  ...shared,
   key: 'pagerank_weighted',
   name: 'PageRank, weighted',
-  words: 'PageRank of a walker who takes heavier edges more often, in proportion to their weights.',
+  words:
+    'PageRank of a walker who takes heavier edges more often, in proportion to their weights. High values mark nodes that much flows to.',
   formula,
-  source,
   reads: 'the network as it is, along edges, weights as strengths',
   weighted: true,
   columns: [{ key: 'pagerank_weighted', name: 'PageRank, weighted' }],
-  compute: async (net, breath) => [await pagerankOf(net, breath, true)],
+  compute: async (net, breath, options) => [
+    await pagerankOf(net, breath, true, options.damping, startOf(net, options)),
+  ],
 };

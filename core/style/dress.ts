@@ -82,17 +82,21 @@ export function categories(col: Column): { value: string; count: number }[] {
   return Array.from(counts, ([value, count]) => ({ value, count })).sort((a, b) => b.count - a.count);
 }
 
-/** Colour of each value: set by hand, else from the palette in the order of frequency; grey beyond the palette's end. */
+/** Colour of each value: set by hand, else from the palette in the order of frequency, or at the place that belongs to the value; grey beyond the palette's end. */
 export function categoryColours(
   col: Column,
   rule: Extract<StyleSettings['nodeColour'], { by: 'category' }>,
 ): { value: string; count: number; colour: string }[] {
   const palette = categoryPalettes[rule.palette];
-  return categories(col).map(({ value, count }, i) => ({
-    value,
-    count,
-    colour: rule.colours[value] ?? palette[i] ?? otherColour,
-  }));
+  const marks = new Map(col.type === 'text' ? col.marks?.map((mark, code) => [col.dictionary[code], mark]) : []);
+  return categories(col).map(({ value, count }, i) => {
+    const mark = marks.get(value);
+    return {
+      value,
+      count,
+      colour: rule.colours[value] ?? mark?.colour ?? palette[mark?.slot ?? i] ?? otherColour,
+    };
+  });
 }
 
 function nodeFill(net: Network, style: StyleSettings, legend: LegendPart[], step?: string): Uint8Array {

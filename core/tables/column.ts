@@ -8,7 +8,21 @@ export interface TextColumn {
   as?: 'picture' | 'link' | 'reference';
   codes: Int32Array;
   dictionary: string[];
+  /** What is known of each entry of the dictionary beside its name, where the entries are groups that live on from run to run. */
+  marks?: CategoryMark[];
 }
+
+export interface CategoryMark {
+  /** Number of the category, its own whatever its name and place. */
+  id: number;
+  /** Place in a palette of colours. */
+  slot: number;
+  /** Colour given by hand, #rrggbb. */
+  colour?: string;
+  /** Whether the name was given by hand. */
+  named: boolean;
+}
+
 /** NaN where the cell is empty or does not fit. */
 export interface NumberColumn {
   type: 'number';

@@ -1,7 +1,7 @@
 /** What every way of making ties needs: columns by name, sides by their descriptions, and the finish. */
 import { type Column, type Table, column } from '../tables';
 import { type Network, components, nodeCount, subnetwork } from '../graph';
-import type { Breath } from '../measure/measure';
+import type { Breath } from '../split';
 import { Fault, counted, grouped, listed } from '../fault';
 import type { Describes } from './settings';
 import { type Described, type Side, Nodes } from './nodes';

@@ -1,5 +1,5 @@
 /** From an incidence of things and members to ties among the members. */
-import type { Breath } from '../measure/measure';
+import type { Breath } from '../split';
 import { type Rows, transposed } from '../graph';
 
 export interface Projection {
@@ -167,7 +167,7 @@ export type Normalisation = (typeof normalisations)[number];
  * Weights that take the members' frequency out. Association strength 2·S·c/(sᵢ·sⱼ), with S the sum of all c and sᵢ that of i's pairs (van Eck and
  * Waltman 2009); cosine c/√(oᵢ·oⱼ) (Salton), Jaccard c/(oᵢ + oⱼ − c), inclusion c/min(oᵢ, oⱼ), with o the occurrences.
  */
-export function normalised(found: Projection, how: Normalisation): Float64Array {
+export function normalised(found: Omit<Projection, 'shared'>, how: Normalisation): Float64Array {
   const { source, target, weight, strength: s, occurrences: o, total } = found;
   const values = new Float64Array(weight.length);
   for (let e = 0; e < weight.length; e++) {

@@ -4,6 +4,7 @@ import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import type { Table } from '../tables';
 import { Fault, listed } from '../fault';
 import { edgeCount, nodeCount } from '../graph';
+import type { Crew } from '../split';
 import { type Step, type Trail, kindOf, readsOf } from './registry';
 import { stepKinds } from './registry';
 import type { Note, Shortlist, StepOutcome, TrailState } from './step';
@@ -63,6 +64,8 @@ export interface RunOptions {
   cache?: TrailCache;
   /** Called before a step runs and while it does, with the share done. May throw to stop the run. */
   breathe?(step: string, share: number): Promise<void> | void;
+  /** Threads for work that splits. */
+  crew?: Crew;
   positions?(positions: Float32Array): void;
   report?(report: StepReport): void;
   /** Ids of the networks that are being made, so that none is made out of itself. */
@@ -154,10 +157,12 @@ export async function runTrail(source: Source, trail: Trail, options: RunOptions
           network: (id) =>
             networkFor(source, id, step.id, {
               cache,
+              crew: options.crew,
               inside,
               breathe: (_step, share) => options.breathe?.(step.id, share),
             }),
           breathe: (share) => options.breathe?.(step.id, share),
+          crew: options.crew,
           positions: options.positions,
           async memo<T>(key: string, make: () => Promise<T> | T): Promise<T> {
             const full = memoKey(digests[i - 1], key);

@@ -2,7 +2,7 @@
 import type { z } from 'zod';
 import type { Network } from '../graph';
 import type { Table } from '../tables';
-import type { Breath } from '../measure/measure';
+import type { Breath } from '../split';
 import type { StyleSettings } from '../style';
 import type { Shortlist } from '../keep';
 import type { Note } from '../ties';

@@ -241,7 +241,7 @@ describe('the other steps', () => {
       'from → to',
       'largest component',
       'Degree',
-      'Leiden, resolution 1.0',
+      'Leiden, resolution 1',
       'forces, seed 7',
       'all alike',
     ]);

@@ -1,13 +1,16 @@
 'use client';
 import { useMemo } from 'react';
-import { wholeFigures } from '@/core/measure';
+import { type WholeFigure, wholeFigures } from '@/core/measure';
 import type { Network } from '@/core/graph';
-import { counted, shortNumber } from '@/ui/kit';
+import { Button, shortNumber } from '@/ui/kit';
 import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
 import { Heading } from './parts';
 import { degrees } from './ranks';
 
-/** The whole network: its figures, the best connected nodes, the heaviest ties. */
+/** What the panel shows without being asked; all figures stand in the Whole view. */
+const shown = ['nodes', 'edges', 'density', 'mean_degree', 'reciprocity', 'transitivity', 'average_clustering', 'components', 'largest_component', 'isolates', 'degree_centralisation', 'degree_assortativity', 'two_mode_density']; // prettier-ignore
+
+/** The whole network: its figures, the best connected nodes. */
 export function WholeReading({ net }: { net: Network }) {
   const name = useWorkbench((state) => state.network.name);
   const store = useWorkbenchStore();
@@ -27,28 +30,21 @@ export function WholeReading({ net }: { net: Network }) {
       </>
     );
   }
+  const listed = wholeFigures.filter(
+    ({ key, directedOnly }) => shown.includes(key) && key in values && (net.directed || !directedOnly),
+  );
   return (
     <>
       <h2 className="pr-7 font-serif text-[17px] leading-tight font-semibold">{name}</h2>
       <p className="text-quiet">the whole network, {net.directed ? 'directed' : 'undirected'}</p>
       <dl className="mt-3">
-        {wholeFigures.map(({ key, name: title, words }) => (
-          <div
-            key={key}
-            className="flex justify-between border-b border-rule py-1"
-            title={`${words} Exactly ${values[key]}.`}
-          >
-            <dt>{title}</dt>
-            <dd className="font-semibold">{shortNumber(values[key] ?? NaN)}</dd>
-          </div>
+        {listed.map((figure) => (
+          <Figure key={figure.key} figure={figure} value={values[figure.key].value} why={values[figure.key].why} />
         ))}
-        {(values.components ?? 0) > 1 && (
-          <div className="flex justify-between border-b border-rule py-1">
-            <dt>Largest component</dt>
-            <dd className="font-semibold">{counted(values.largest_component ?? 0, 'node')}</dd>
-          </div>
-        )}
       </dl>
+      <Button className="mt-3" onClick={() => store.setState({ view: 'chance' })}>
+        All figures, and chance
+      </Button>
       <Heading>Most ties</Heading>
       <ul>
         {top.map(({ node, value }) => (
@@ -66,5 +62,17 @@ export function WholeReading({ net }: { net: Network }) {
       </ul>
       <p className="mt-3 text-sm text-quiet">Select a node, a tie, or several nodes to read about them here.</p>
     </>
+  );
+}
+
+function Figure({ figure, value, why }: { figure: WholeFigure; value: number | null; why?: string }) {
+  return (
+    <div
+      className="flex justify-between border-b border-rule py-1"
+      title={`${figure.words} ${value === null ? (why ?? '') : `Exactly ${value}.`}`}
+    >
+      <dt>{figure.name}</dt>
+      <dd className="font-semibold">{value === null ? <span className="text-quiet">undefined</span> : shortNumber(value)}</dd>
+    </div>
   );
 }

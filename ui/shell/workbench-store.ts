@@ -3,11 +3,12 @@ import { createStore } from 'zustand/vanilla';
 import { type Step, type StepReport, type Trail, newStep } from '@/core/trail';
 import type { NamesList } from '@/core/names';
 import type { Network } from '@/core/graph';
+import type { FigureValue } from '@/core/measure';
 import type { Looks } from '@/core/style';
 import type { TableAddress } from '@/worker/client';
 import type { ShortlistRow } from '@/server/shortlists';
 
-export type ViewName = 'graph' | 'table' | 'compare';
+export type ViewName = 'graph' | 'table' | 'measures' | 'chance' | 'paths' | 'contacts' | 'compare';
 
 export interface Selection {
   /** Ids, so that a selection outlives reruns. */
@@ -41,7 +42,7 @@ export interface Workbench extends Omit<WorkbenchStart, 'trail'> {
   running: boolean;
   net?: Network;
   /** Figures of the whole network, computed in the worker. */
-  figures: Record<string, number>;
+  figures: Record<string, FigureValue>;
   looks?: Looks;
   /** Positions shown: the network's, those of a layout that still runs, or with nodes under the pointer moved. */
   positions: Float32Array;

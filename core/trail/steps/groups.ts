@@ -1,30 +1,37 @@
 /** Groups: sets of nodes with more ties inside than out. */
 import { z } from 'zod';
 import { type Column, cellText } from '../../tables';
-import {
-  type Adjacency,
-  type Network,
-  edgeCount,
-  nodeColumn,
-  nodeCount,
-  simpleAdjacency,
-  withColumn,
-} from '../../graph';
-import { leiden, modularityOf, numberBySize } from '../../groups';
-import { seeded } from '../../random';
+import { type Network, edgeCount, nodeColumn, nodeCount, withColumn } from '../../graph';
+import { type Found, type GroupMethod, carried, findGroups, groupMethods, knownSchema, strengths } from '../../groups';
+import { groupingOf } from '../../measure/grouping';
 import { Fault, counted } from '../../fault';
-import { type StepKind, given } from '../step';
+import { type Note, type StepKind, given } from '../step';
+
+const methods = ['column', ...(Object.keys(groupMethods) as GroupMethod[])] as const;
 
 export const groupsSchema = z.object({
   id: z.string(),
   kind: z.literal('groups'),
   on: z.boolean(),
-  method: z.literal('leiden').default('leiden'),
-  resolution: z.number().min(0.01).max(100).default(1),
+  method: z.enum(methods).default('leiden'),
+  resolution: z.number().min(0.0001).max(1000).default(1),
   weights: z.boolean().default(true),
-  seed: z.number().int().default(7),
-  /** The column whose most frequent value in a group names it; absent: numbers. */
+  /** Read the direction of edges, where the method can. */
+  directed: z.boolean().optional(),
+  seed: z.number().int().default(1),
+  /** Likeness of ties: how many groups, and how unlike two profiles are. */
+  count: z.number().int().min(1).max(1000).optional(),
+  distance: z.enum(['euclidean', 'correlation']).optional(),
+  /** The column that is the grouping, where the method is `column`. */
+  column: z.string().optional(),
+  /** A node column whose most frequent value in a group names it; absent: see `suggest`. */
   nameBy: z.string().optional(),
+  /** What groups without a name of their own are called. */
+  suggest: z.enum(['numbers', 'members']).optional(),
+  /** Groups of an earlier run, so that their names and colours stay. */
+  known: z.array(knownSchema).optional(),
+  /** Nodes put into a known group by hand, or into none (−1), by their ids. */
+  byHand: z.record(z.string(), z.number().int().min(-1)).optional(),
 });
 export type GroupsSettings = z.infer<typeof groupsSchema>;
 
@@ -34,62 +41,95 @@ export const groupColumn = 'group';
 export const groups: StepKind<GroupsSettings> = {
   kind: 'groups',
   title: 'Groups',
-  help: 'Find sets of nodes with more ties inside than out. Direction is ignored, parallel ties are summed.',
+  help: 'Find sets of nodes with more ties inside than out. Colours and names stay with a group when you run it again.',
   schema: groupsSchema,
-  summary: ({ resolution }) => `Leiden, resolution ${resolution.toFixed(1)}`,
+  summary: ({ method, resolution, column }) => {
+    if (method === 'column') return `by ${column ?? 'a column'}`;
+    const { name, uses } = groupMethods[method];
+    const short = name.replace(/ \(modularity\)/, '');
+    return (uses as readonly string[]).includes('resolution') ? `${short}, resolution ${Number(resolution.toPrecision(3))}` : short; // prettier-ignore
+  },
   async run(state, settings, context) {
     const { network, ...rest } = given(state);
-    const rows = weighed(network, settings.weights, context.step);
-    const found = await context.memo(`leiden ${settings.resolution} ${settings.weights} ${settings.seed}`, async () => {
-      const random = seeded(settings.seed);
-      const of = await leiden(rows, { resolution: settings.resolution, random, breath: context });
-      return { of, count: numberBySize(of), modularity: modularityOf(rows, of, settings.resolution) };
+    const { method } = settings;
+    const found: Found =
+      method === 'column'
+        ? fromColumn(network, settings.column)
+        : await context.memo(keyOf(settings), () =>
+            findGroups(network, { ...settings, method, directed: settings.directed === true }, context),
+          );
+    const { codes, names, marks } = carried(
+      network,
+      found.of,
+      found.count,
+      settings.known ?? [],
+      settings.byHand ?? {},
+      suggestion(network, settings, context.step),
+    );
+    const col: Column = { type: 'text', name: groupColumn, codes, dictionary: names, marks };
+    const changed = codes.reduce((sum, code, v) => sum + (code < 0 ? 1 : settings.byHand && network.ids[v] in settings.byHand ? 1 : 0), 0); // prettier-ignore
+    const notes: Note[] = [];
+    if (found.quality !== undefined) {
+      const at =
+        method === 'leiden' || method === 'louvain'
+          ? ` at resolution ${Number(settings.resolution.toPrecision(3))}`
+          : '';
+      notes.push({
+        text: `Modularity ${found.quality.toFixed(3)}${at}${settings.directed ? ', direction counted' : ''}.`,
+      });
+    }
+    if (changed)
+      notes.push({
+        text: `${counted(changed, 'node')} placed by hand; the modularity is that of the groups as found.`,
+      });
+    notes.push({
+      text: `Run on the ${counted(nodeCount(network), 'node')} and ${counted(edgeCount(network), 'edge')} left before this step.`,
     });
-    const names = nameGroups(network, found.of, found.count, settings.nameBy, context.step);
-    const col: Column = { type: 'text', name: groupColumn, codes: Int32Array.from(found.of), dictionary: names };
     return {
       state: { ...rest, network: withColumn(network, 'nodes', col, context.step) },
-      result: counted(found.count, 'group'),
-      notes: [
-        { text: `Modularity ${found.modularity.toFixed(3)} at resolution ${settings.resolution}.` },
-        {
-          text: `Run on the ${counted(nodeCount(network), 'node')} and ${counted(edgeCount(network), 'edge')} left before this step.`,
-        },
-      ],
+      result: counted(names.length, 'group'),
+      notes,
     };
   },
 };
 
-function weighed(net: Network, weights: boolean, step: string): Adjacency {
-  const rows = simpleAdjacency(net, 'both');
-  if (!weights) return { ...rows, weight: new Float64Array(rows.weight.length).fill(1) };
-  if (rows.weight.some((w) => !(w >= 0))) {
-    const e = net.weight.findIndex((w) => !(w >= 0));
-    throw new Fault(
-      `Groups need weights of 0 or more; the edge ${net.labels[net.source[e]]} – ${net.labels[net.target[e]]} has ${net.weight[e]}. Switch “use weights” off, or leave the edge out.`,
-      step,
-    );
-  }
-  return rows;
+/** Settings that the search reads, as a text; the names and colours of groups are none of them. */
+function keyOf(s: GroupsSettings): string {
+  return `groups ${JSON.stringify([s.method, s.resolution, s.weights, s.directed ?? false, s.seed, s.count ?? null, s.distance ?? null])}`;
 }
 
-/** “Group 1” …, or the most frequent value of a column, with a number where two groups share it. */
-function nameGroups(net: Network, of: Uint32Array, count: number, by: string | undefined, step: string): string[] {
-  const numbered = Array.from({ length: count }, (_, g) => `Group ${g + 1}`);
-  if (by === undefined) return numbered;
-  const col = nodeColumn(net, by, step);
-  const tallies = numbered.map(() => new Map<string, number>());
-  for (let v = 0; v < of.length; v++) {
-    const value = cellText(col, v);
-    if (value !== '') tallies[of[v]].set(value, (tallies[of[v]].get(value) ?? 0) + 1);
+function fromColumn(net: Network, column: string | undefined): Found {
+  if (column === undefined) throw new Fault('Choose the column that says to which group a node belongs.');
+  const { of, names } = groupingOf(net, column);
+  // Nodes without a value are a group together, the last.
+  const rest = of.includes(-1) ? 1 : 0;
+  return { of: Uint32Array.from(of, (g) => (g < 0 ? names.length : g)), count: names.length + rest };
+}
+
+/** What a group is called until it is given a name: the most frequent value of a column, its strongest members, or its number. */
+function suggestion(
+  net: Network,
+  settings: GroupsSettings,
+  step: string,
+): (members: readonly number[], number: number) => string {
+  const column = settings.nameBy ?? (settings.method === 'column' ? settings.column : undefined);
+  if (column !== undefined) {
+    const col = nodeColumn(net, column, step);
+    return (members, number) => {
+      const tally = new Map<string, number>();
+      for (const v of members) {
+        const value = cellText(col, v);
+        if (value !== '') tally.set(value, (tally.get(value) ?? 0) + 1);
+      }
+      let best: string | undefined;
+      for (const [value, n] of tally) if (best === undefined || n > (tally.get(best) ?? 0)) best = value;
+      return best ?? `Group ${number + 1}`;
+    };
   }
-  const uses = new Map<string, number>();
-  return tallies.map((tally, g) => {
-    let best: string | undefined;
-    for (const [value, n] of tally) if (best === undefined || n > (tally.get(best) ?? 0)) best = value;
-    if (best === undefined) return numbered[g];
-    const use = (uses.get(best) ?? 0) + 1;
-    uses.set(best, use);
-    return use === 1 ? best : `${best} ${use}`;
-  });
+  if (settings.suggest !== 'members') return (_members, number) => `Group ${number + 1}`;
+  const strength = strengths(net);
+  return (members) => {
+    const [first, second] = [...members].sort((a, b) => strength[b] - strength[a] || a - b);
+    return second === undefined ? net.labels[first] : `${net.labels[first]}, ${net.labels[second]}`;
+  };
 }

@@ -1,9 +1,9 @@
 /** Measure: columns that say what stands out. */
 import { z } from 'zod';
-import { asColumns, measures } from '../../measure';
+import { type Measure, asColumns, measures, optionsSchema, plainOptions } from '../../measure';
 import { type Network, edgeCount, nodeCount, withColumn } from '../../graph';
 import { Fault, counted } from '../../fault';
-import { type StepKind, given } from '../step';
+import { type Note, type StepKind, given } from '../step';
 
 export const measureSchema = z.object({
   id: z.string(),
@@ -11,18 +11,26 @@ export const measureSchema = z.object({
   on: z.boolean(),
   /** Keys of the registry. */
   measures: z.array(z.string()),
+  /** Settings that differ from the usual ones. */
+  options: optionsSchema.partial().optional(),
 });
 export type MeasureSettings = z.infer<typeof measureSchema>;
+
+/** The options that a measure reads, as a text: what it is kept under. */
+function optionsKey(measure: Measure, options: z.infer<typeof optionsSchema>): string {
+  return JSON.stringify((measure.uses ?? []).map((name) => options[name] ?? null));
+}
 
 export const measure: StepKind<MeasureSettings> = {
   kind: 'measure',
   title: 'Measure',
-  help: 'Compute what stands out. Each measure becomes a column of the nodes that later steps can read.',
+  help: 'Compute what stands out. Each measure becomes a column of the nodes or edges that later steps can read.',
   schema: measureSchema,
   summary: ({ measures: keys }) =>
     keys.map((key) => measures.find((one) => one.key === key)?.name ?? key).join(', ') || 'nothing chosen',
   async run(state, settings, context) {
     const { network, ...rest } = given(state);
+    const options = { ...plainOptions, ...settings.options };
     const chosen = settings.measures.map((key) => {
       const found = measures.find((one) => one.key === key);
       if (!found) throw new Fault(`There is no measure “${key}”. Take it out of the step.`, context.step);
@@ -30,21 +38,38 @@ export const measure: StepKind<MeasureSettings> = {
     });
     let measured: Network = network;
     let columns = 0;
+    const faults: Note[] = [];
     for (const [i, one] of chosen.entries()) {
-      const values = await context.memo(`measure ${one.key}`, () =>
-        one.compute(network, { breathe: (share) => context.breathe((i + share) / chosen.length) }),
-      );
-      for (const col of asColumns(one, values)) {
-        measured = withColumn(measured, 'nodes', col, context.step);
+      const read = options.undirected && one.uses?.includes('undirected') ? { ...network, directed: false } : network;
+      let values: Float64Array[];
+      try {
+        values = await context.memo(`measure ${one.key} ${optionsKey(one, options)}`, () =>
+          one.compute(
+            read,
+            { breathe: (share) => context.breathe((i + share) / chosen.length), crew: context.crew },
+            options,
+          ),
+        );
+      } catch (error) {
+        // One measure that is not defined leaves the others standing.
+        if (!(error instanceof Fault)) throw error;
+        faults.push({ text: `${one.name}: ${error.message}` });
+        continue;
+      }
+      for (const [c, col] of asColumns(one, values).entries()) {
+        if (one.columns[c].directedOnly && !network.directed) continue;
+        measured = withColumn(measured, one.on, col, context.step);
         columns++;
       }
     }
+    if (columns === 0 && faults.length) throw new Fault(faults.map(({ text }) => text).join(' '), context.step);
     return {
       state: { ...rest, network: measured },
       result: counted(columns, 'column'),
       notes: [
+        ...faults,
         {
-          text: `Run on the ${counted(nodeCount(network), 'node')} and ${counted(edgeCount(network), 'edge')} left before this step.`,
+          text: `Run on the ${counted(nodeCount(network), 'node')} and ${counted(edgeCount(network), 'edge')} left before this step${options.undirected ? ', direction ignored' : ''}.`,
         },
       ],
     };

@@ -1,0 +1,254 @@
+/** The ways of finding groups, by name. To add one: a line here. */
+import { type Adjacency, type Network, components, coreNumbers, nodeCount, simpleAdjacency } from '../graph';
+import { endsAt } from '../measure/degree';
+import { Fault, counted } from '../fault';
+import { seeded } from '../random';
+import type { Breath } from '../split';
+import { type Quality, leiden, louvain } from './leiden';
+import { type Merge, cutInto, profileMerges, propagateLabels, removeEdges } from './others';
+import { modularityOf, numberBySize } from './partition';
+
+export interface GroupAsk {
+  method: GroupMethod;
+  resolution: number;
+  seed: number;
+  weights: boolean;
+  /** Read the direction of edges, where the method can. */
+  directed: boolean;
+  /** Profiles: how many groups. */
+  count?: number;
+  distance?: 'euclidean' | 'correlation';
+}
+
+export interface Found {
+  /** Group of each node, numbered by falling size. */
+  of: Uint32Array;
+  count: number;
+  /** Modularity at the resolution, in the form the method maximises; of others plain modularity. */
+  quality?: number;
+  /** Where the groups come from a tree of merges. */
+  merges?: Merge[];
+}
+
+export interface Method {
+  name: string;
+  words: string;
+  source: string;
+  uses: readonly ('resolution' | 'seed' | 'weights' | 'directed' | 'count' | 'distance')[];
+}
+
+export const groupMethods = {
+  leiden: {
+    name: 'Leiden (modularity)',
+    words: 'Groups with more ties inside than their strengths would give by chance. Every group hangs together.',
+    source: 'Traag, Waltman & van Eck 2019; modularity: Newman & Girvan 2004, directed: Leicht & Newman 2008',
+    uses: ['resolution', 'seed', 'weights', 'directed'],
+  },
+  louvain: {
+    name: 'Louvain (modularity)',
+    words: 'The same aim by an older way, which can leave groups that do not hang together.',
+    source: 'Blondel, Guillaume, Lambiotte & Lefebvre 2008',
+    uses: ['resolution', 'seed', 'weights', 'directed'],
+  },
+  potts: {
+    name: 'Leiden (constant Potts)',
+    words: 'Groups that are denser inside than the resolution, and sparser between. The resolution is a density.',
+    source: 'Traag, Van Dooren & Nesterov 2011',
+    uses: ['resolution', 'seed', 'weights'],
+  },
+  labels: {
+    name: 'Label propagation',
+    words:
+      'Every node takes the label most of its neighbours have, until nothing moves. Quick, and different with every seed.',
+    source: 'Raghavan, Albert & Kumara 2007',
+    uses: ['seed', 'weights'],
+  },
+  removal: {
+    name: 'Edge removal',
+    words:
+      'The edges that most shortest paths run over are taken away until the network falls apart. For up to 500 ties.',
+    source: 'Girvan & Newman 2002',
+    uses: [],
+  },
+  profiles: {
+    name: 'Likeness of ties',
+    words:
+      'Nodes that are tied to the same others, whether or not they are tied to each other. A tree of likeness, cut into so many groups.',
+    source: 'Lorrain & White 1971; Burt 1976; average linkage',
+    uses: ['weights', 'count', 'distance'],
+  },
+  components: {
+    name: 'Components',
+    words: 'Parts that no edge joins.',
+    source: 'Tarjan 1972',
+    uses: [],
+  },
+  cores: {
+    name: 'Core shells',
+    words: 'Nodes of one core number together, from the thick of the network to its fringe.',
+    source: 'Seidman 1983',
+    uses: [],
+  },
+} as const satisfies Record<string, Method>;
+export type GroupMethod = keyof typeof groupMethods;
+
+/** Symmetric rows of the undirected simple view, weights 1 where ignored. A Fault for weights below 0. */
+function rowsFor(net: Network, weights: boolean): Adjacency {
+  const rows = simpleAdjacency(net, 'both');
+  if (!weights) return { ...rows, weight: new Float64Array(rows.weight.length).fill(1) };
+  const e = net.weight.findIndex((w) => !(w >= 0));
+  if (e < 0) return rows;
+  throw new Fault(
+    `Groups need weights of 0 or more; the edge ${net.labels[net.source[e]]} – ${net.labels[net.target[e]]} has ${net.weight[e]}. Switch “use weights” off, or leave the edge out.`,
+  );
+}
+
+/** Both directions of each pair summed, loops dropped, parallel edges summed or counted once; with what leaves and arrives. */
+function directedRows(
+  net: Network,
+  weights: boolean,
+): { rows: Adjacency; ends: { out: Float64Array; into: Float64Array } } {
+  const ends = { out: new Float64Array(nodeCount(net)), into: new Float64Array(nodeCount(net)) };
+  const both = rowsFor(net, weights);
+  const weight = new Float64Array(both.to.length);
+  for (const way of ['out', 'in'] as const) {
+    const { offsets, to, weight: w } = simpleAdjacency(net, way);
+    const at = way === 'out' ? ends.out : ends.into;
+    for (let v = 0; v + 1 < offsets.length; v++) {
+      let i = both.offsets[v];
+      for (let k = offsets[v]; k < offsets[v + 1]; k++) {
+        while (both.to[i] !== to[k]) i++;
+        weight[i] += weights ? w[k] : 1;
+        at[v] += weights ? w[k] : 1;
+      }
+    }
+  }
+  return { rows: { ...both, weight }, ends };
+}
+
+/** Leicht and Newman 2008: Σ_c [ W_c / W − γ · S⁺_c S⁻_c / W² ], with what leaves and what arrives; loops dropped, parallel edges summed. */
+export function directedModularity(net: Network, group: Uint32Array, resolution: number, weights: boolean): number {
+  const { rows, ends } = directedRows(net, weights);
+  return directedModularityOf(rows, ends, group, resolution);
+}
+
+function directedModularityOf(
+  rows: Adjacency,
+  ends: { out: Float64Array; into: Float64Array },
+  group: Uint32Array,
+  resolution: number,
+): number {
+  let groups = 0;
+  for (const g of group) if (g >= groups) groups = g + 1;
+  const inside = new Float64Array(groups);
+  const out = new Float64Array(groups);
+  const into = new Float64Array(groups);
+  let total = 0;
+  for (let v = 0; v < group.length; v++) {
+    out[group[v]] += ends.out[v];
+    into[group[v]] += ends.into[v];
+    total += ends.out[v];
+    for (let k = rows.offsets[v]; k < rows.offsets[v + 1]; k++) {
+      if (group[rows.to[k]] === group[v]) inside[group[v]] += rows.weight[k] / 2;
+    }
+  }
+  if (total === 0) return 0;
+  let q = 0;
+  for (let g = 0; g < groups; g++) q += inside[g] / total - (resolution * out[g] * into[g]) / total ** 2;
+  return q;
+}
+
+/** Small networks are tried several times with seeds of their own, and the best is taken: it costs little there. */
+const tries = (rows: Adjacency): number => Math.max(1, Math.min(10, Math.floor(40000 / (rows.to.length + 1))));
+
+/** Groups by a method. A Fault with the reason where it cannot be used. */
+export async function findGroups(net: Network, ask: GroupAsk, breath: Breath): Promise<Found> {
+  switch (ask.method) {
+    case 'leiden':
+    case 'louvain':
+    case 'potts':
+      return optimised(net, ask, breath);
+    case 'labels': {
+      const rows = rowsFor(net, ask.weights);
+      const of = propagateLabels(rows, seeded(ask.seed));
+      return found(of, rows);
+    }
+    case 'removal':
+      return found(await removeEdges(net, breath), rowsFor(net, false));
+    case 'profiles': {
+      const n = nodeCount(net);
+      const merges = await profileMerges(net, ask.weights, ask.distance ?? 'euclidean', breath);
+      return {
+        ...found(cutInto(merges, n, Math.max(1, Math.min(n, ask.count ?? 6))), rowsFor(net, ask.weights)),
+        merges,
+      };
+    }
+    case 'components':
+      return found(components(net).of.slice(), rowsFor(net, false));
+    case 'cores': {
+      const of = coreNumbers(net).slice();
+      let most = 0;
+      for (const k of of) if (k > most) most = k;
+      // The innermost shell comes first, whatever its size.
+      const used = [...new Set(of)].sort((a, b) => b - a);
+      const shell = Uint32Array.from(of, (k) => used.indexOf(k));
+      return { of: shell, count: used.length, quality: modularityOf(rowsFor(net, false), shell, 1) };
+    }
+  }
+}
+
+function found(of: Uint32Array, rows: Adjacency): Found {
+  const count = numberBySize(of);
+  return { of, count, quality: modularityOf(rows, of, 1) };
+}
+
+async function optimised(net: Network, ask: GroupAsk, breath: Breath): Promise<Found> {
+  const directed = ask.directed && net.directed && ask.method !== 'potts';
+  const given = directed ? directedRows(net, ask.weights) : { rows: rowsFor(net, ask.weights), ends: undefined };
+  const { rows, ends } = given;
+  let quality: Quality = 'modularity';
+  if (directed) quality = 'directed modularity';
+  if (ask.method === 'potts') quality = 'constant Potts';
+  const run = ask.method === 'louvain' ? louvain : leiden;
+  const worth = (of: Uint32Array): number => {
+    if (quality === 'constant Potts') return potts(rows, of, ask.resolution);
+    return ends ? directedModularityOf(rows, ends, of, ask.resolution) : modularityOf(rows, of, ask.resolution);
+  };
+  let best: Uint32Array | undefined;
+  let most = -Infinity;
+  const count = ask.method === 'louvain' ? 1 : tries(rows);
+  for (let i = 0; i < count; i++) {
+    await breath.breathe(i / count);
+    const of = await run(rows, {
+      resolution: ask.resolution,
+      random: seeded(ask.seed + 7919 * i),
+      breath,
+      quality,
+      ends,
+    });
+    const q = worth(of);
+    if (q > most + 1e-12) {
+      most = q;
+      best = of;
+    }
+  }
+  const of = best ?? new Uint32Array(0);
+  return { of, count: numberBySize(of), quality: quality === 'constant Potts' ? modularityOf(rows, of, 1) : most };
+}
+
+/** Σ_c [ W_c − γ n_c(n_c − 1)/2 ]. */
+export function potts(rows: Adjacency, of: Uint32Array, resolution: number): number {
+  const size = new Float64Array(of.length + 1);
+  let q = 0;
+  for (let v = 0; v < of.length; v++) {
+    size[of[v]]++;
+    for (let k = rows.offsets[v]; k < rows.offsets[v + 1]; k++) if (of[rows.to[k]] === of[v]) q += rows.weight[k] / 2;
+  }
+  for (const n of size) q -= (resolution * n * (n - 1)) / 2;
+  return q;
+}
+
+/** Strength of every node, for anchoring groups on their strongest members. */
+export const strengths = (net: Network): Float64Array => endsAt(net, { out: true, in: true }, true);
+
+export const groupWords = (count: number): string => counted(count, 'group');

@@ -1,0 +1,194 @@
+import { type Adjacency, type Network, keptFor, nodeCount, simpleAdjacency } from '../graph';
+import { weightsOfZeroOrMore } from '../paths/lengths';
+import { tiesOfPairs } from './pairs';
+import { triangles } from './triangles';
+import type { Measure } from './measure';
+
+/** Degrees of the undirected simple view. */
+export function neighbourCounts(rows: Adjacency): Float64Array {
+  return Float64Array.from({ length: rows.offsets.length - 1 }, (_, v) => rows.offsets[v + 1] - rows.offsets[v]);
+}
+
+/** Triangles at each node of the undirected simple view. */
+export function trianglesAt(net: Network): Float64Array {
+  return keptFor(net, 'triangles', () => {
+    const at = new Float64Array(nodeCount(net));
+    triangles(simpleAdjacency(net, 'both'), (a, b, c) => {
+      at[a]++;
+      at[b]++;
+      at[c]++;
+    });
+    return at;
+  });
+}
+
+/** Watts and Strogatz 1998: 2t / (k(k−1)), 0 for fewer than two neighbours. */
+export function clusteringOf(net: Network): Float64Array {
+  const k = neighbourCounts(simpleAdjacency(net, 'both'));
+  return trianglesAt(net).map((t, v) => (k[v] > 1 ? (2 * t) / (k[v] * (k[v] - 1)) : 0));
+}
+
+/** Share of the ordered pairs of neighbours joined by a directed edge: for directed networks other than the coefficient of triangles. */
+function egoDensity(net: Network): Float64Array {
+  const both = simpleAdjacency(net, 'both');
+  const out = simpleAdjacency(net, 'out');
+  const n = nodeCount(net);
+  const near = new Int32Array(n).fill(-1);
+  const values = new Float64Array(n);
+  for (let v = 0; v < n; v++) {
+    const k = both.offsets[v + 1] - both.offsets[v];
+    if (k < 2) continue;
+    for (let i = both.offsets[v]; i < both.offsets[v + 1]; i++) near[both.to[i]] = v;
+    let ties = 0;
+    for (let i = both.offsets[v]; i < both.offsets[v + 1]; i++) {
+      const u = both.to[i];
+      for (let j = out.offsets[u]; j < out.offsets[u + 1]; j++) if (near[out.to[j]] === v) ties++;
+    }
+    values[v] = ties / (k * (k - 1));
+  }
+  return values;
+}
+
+/** Fagiolo 2007 for directed networks: (A + Aᵀ)³ᵥᵥ / 2 over k(k−1) − 2k↔, with k both ways together and k↔ returned edges, on the directed simple view. */
+export function directedClustering(net: Network): Float64Array {
+  const n = nodeCount(net);
+  const both = simpleAdjacency(net, 'both');
+  const ties = tiesOfPairs(net);
+  const cube = new Float64Array(n);
+  triangles(both, (a, b, c, ab, bc, ca) => {
+    // Each triangle stands twice in (A + Aᵀ)³ᵥᵥ for each of its nodes; halved it is the product of its three pairs.
+    const product = ties[ab] * ties[bc] * ties[ca];
+    cube[a] += product;
+    cube[b] += product;
+    cube[c] += product;
+  });
+  return cube.map((found, v) => {
+    let total = 0;
+    let mutual = 0;
+    for (let i = both.offsets[v]; i < both.offsets[v + 1]; i++) {
+      total += ties[i];
+      if (ties[i] === 2) mutual++;
+    }
+    const possible = total * (total - 1) - 2 * mutual;
+    return possible > 0 ? found / possible : 0;
+  });
+}
+
+/** Barrat et al. 2004: mean weight of the two edges that close a triangle, over all pairs, in units of strength. */
+export function barratClustering(net: Network): Float64Array {
+  const rows = simpleAdjacency(net, 'both');
+  const sums = new Float64Array(nodeCount(net));
+  const { weight } = rows;
+  triangles(rows, (a, b, c, ab, bc, ca) => {
+    sums[a] += weight[ab] + weight[ca];
+    sums[b] += weight[ab] + weight[bc];
+    sums[c] += weight[bc] + weight[ca];
+  });
+  return sums.map((sum, v) => {
+    const k = rows.offsets[v + 1] - rows.offsets[v];
+    let strength = 0;
+    for (let i = rows.offsets[v]; i < rows.offsets[v + 1]; i++) strength += weight[i];
+    return k > 1 && strength > 0 ? sum / (strength * (k - 1)) : 0;
+  });
+}
+
+/** Onnela et al. 2005: geometric mean of the weights of a triangle, in units of the largest weight of the network. */
+export function onnelaClustering(net: Network): Float64Array {
+  const rows = simpleAdjacency(net, 'both');
+  const { weight } = rows;
+  let most = 0;
+  for (const w of weight) if (w > most) most = w;
+  const sums = new Float64Array(nodeCount(net));
+  triangles(rows, (a, b, c, ab, bc, ca) => {
+    const mean = Math.cbrt((weight[ab] / most) * (weight[bc] / most) * (weight[ca] / most));
+    sums[a] += mean;
+    sums[b] += mean;
+    sums[c] += mean;
+  });
+  return sums.map((sum, v) => {
+    const k = rows.offsets[v + 1] - rows.offsets[v];
+    return k > 1 ? (2 * sum) / (k * (k - 1)) : 0;
+  });
+}
+
+const shared = {
+  question: 'tight',
+  on: 'nodes',
+  cost: 'triangles',
+  high: 'The neighbours know each other: a closed circle.',
+  low: 'The neighbours have little to do with each other; 0 with fewer than two neighbours.',
+  beware: 'With few neighbours it is coarse: two neighbours give 0 or 1. Hubs have low values almost by necessity.',
+} as const;
+
+export const clustering: Measure = {
+  ...shared,
+  key: 'clustering',
+  name: 'Clustering coefficient',
+  words:
+    'Share of the pairs of a node’s neighbours that are neighbours themselves. It says how closed its surroundings are.',
+  formula: 'c(v) = 2 t(v) / (k(v) (k(v) − 1)), with t triangles and k neighbours; 0 where k < 2',
+  source: 'Watts & Strogatz 1998',
+  reads: 'the undirected simple view: direction and loops dropped, parallel edges merged',
+  columns: [{ key: 'clustering', name: 'Clustering coefficient' }],
+  compute: (net) => [clusteringOf(net)],
+};
+
+export const clusteringDirected: Measure = {
+  ...shared,
+  key: 'clustering_directed',
+  name: 'Clustering, directed',
+  words:
+    'Share of the possible directed triangles around a node that are there, whatever way they run. In an undirected network it is the clustering coefficient.',
+  formula: 'c(v) = ½ (A + Aᵀ)³ᵥᵥ / (k(k − 1) − 2 k↔), with k edges out and in, and k↔ neighbours tied both ways',
+  source: 'Fagiolo 2007',
+  reads: 'the directed simple view: loops dropped, parallel edges merged',
+  columns: [{ key: 'clustering_directed', name: 'Clustering, directed' }],
+  compute: (net) => [net.directed ? directedClustering(net) : clusteringOf(net)],
+};
+
+export const clusteringBarrat: Measure = {
+  ...shared,
+  key: 'clustering_barrat',
+  name: 'Clustering by strength (Barrat)',
+  weighted: true,
+  words:
+    'The clustering coefficient with each closed pair counted by the weight of the node’s two ties to it. Above the plain one, the strong ties are the closed ones.',
+  formula: 'c(v) = 1 / (s(v)(k(v) − 1)) · Σ (w(vi) + w(vj)) / 2 over ordered pairs of neighbours i, j that are tied',
+  source: 'Barrat, Barthélemy, Pastor-Satorras & Vespignani 2004',
+  reads: 'the undirected simple view, weights summed',
+  columns: [{ key: 'clustering_barrat', name: 'Clustering by strength (Barrat)' }],
+  compute: (net) => {
+    weightsOfZeroOrMore(net, 'Weighted clustering');
+    return [barratClustering(net)];
+  },
+};
+
+export const clusteringOnnela: Measure = {
+  ...shared,
+  key: 'clustering_onnela',
+  name: 'Clustering by intensity (Onnela)',
+  weighted: true,
+  words:
+    'The mean intensity of the triangles around a node, over all pairs of its neighbours. All three ties of a triangle count, in units of the largest weight.',
+  formula: 'c(v) = 2 / (k(k − 1)) · Σ (ŵ(vi) ŵ(ij) ŵ(jv))^⅓ over triangles, ŵ = w / largest w',
+  source: 'Onnela, Saramäki, Kertész & Kaski 2005',
+  reads: 'the undirected simple view, weights summed',
+  columns: [{ key: 'clustering_onnela', name: 'Clustering by intensity (Onnela)' }],
+  compute: (net) => {
+    weightsOfZeroOrMore(net, 'Weighted clustering');
+    return [onnelaClustering(net)];
+  },
+};
+
+export const egoNetworkDensity: Measure = {
+  ...shared,
+  key: 'ego_density',
+  name: 'Density among neighbours',
+  words:
+    'Ties among a node’s neighbours over those possible, direction counted. In an undirected network it is the clustering coefficient.',
+  formula: 'ties among the k neighbours / (k(k − 1)), halved when undirected; 0 where k < 2',
+  source: 'Wasserman & Faust 1994',
+  reads: 'the directed simple view; neighbours are those tied either way',
+  columns: [{ key: 'ego_density', name: 'Density among neighbours' }],
+  compute: (net) => [egoDensity(net)],
+};

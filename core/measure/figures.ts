@@ -1,0 +1,40 @@
+/** Several figures of the whole network at once, each with its value or the reason why it has none. */
+import type { Network } from '../graph';
+import { Fault } from '../fault';
+import type { Breath } from '../split';
+import type { Cost, MeasureOptions } from './measure';
+import { type WholeFigure, wholeFigures } from './whole';
+
+export interface FigureValue {
+  /** null where it is not defined. */
+  value: number | null;
+  why?: string;
+}
+
+/** Figures that make sense of the network as it is: two-mode ones only with two sides, those of a column only where one is chosen. */
+export function figuresFor(net: Network, options: MeasureOptions): WholeFigure[] {
+  return wholeFigures.filter(({ needs }) => (needs === 'sides' ? net.sides : needs ? options.by !== undefined : true));
+}
+
+/** The values of the figures whose cost is among those asked for. */
+export async function computeFigures(
+  net: Network,
+  figures: readonly WholeFigure[],
+  breath: Breath,
+  options: MeasureOptions,
+): Promise<Record<string, FigureValue>> {
+  const found: Record<string, FigureValue> = {};
+  for (const [i, figure] of figures.entries()) {
+    await breath.breathe(i / figures.length);
+    try {
+      found[figure.key] = { value: await figure.compute(net, { ...breath, breathe: (share) => breath.breathe((i + share) / figures.length) }, options) }; // prettier-ignore
+    } catch (error) {
+      if (!(error instanceof Fault)) throw error;
+      found[figure.key] = { value: null, why: error.message };
+    }
+  }
+  return found;
+}
+
+/** Work that is done at once even in large networks, so that it can be shown without being asked for. */
+export const quick: readonly Cost[] = ['edges', 'triangles'];

@@ -1,0 +1,33 @@
+/** A node column read as a grouping. */
+import { cellText } from '../tables';
+import { type Network, nodeColumn, nodeCount } from '../graph';
+import { Fault } from '../fault';
+
+export interface Grouping {
+  /** Group of each node, numbered in the order of first nodes; −1 where the cell is empty. */
+  of: Int32Array;
+  names: string[];
+}
+
+/** A Fault where no column is named, it is not there, or it holds one value only. */
+export function groupingOf(net: Network, by: string | undefined): Grouping {
+  if (by === undefined) throw new Fault('Choose the column that says to which group a node belongs.');
+  const col = nodeColumn(net, by);
+  const numbers = new Map<string, number>();
+  const of = new Int32Array(nodeCount(net)).fill(-1);
+  for (let v = 0; v < of.length; v++) {
+    const text = cellText(col, v);
+    if (text === '') continue;
+    let number = numbers.get(text);
+    if (number === undefined) numbers.set(text, (number = numbers.size));
+    of[v] = number;
+  }
+  if (numbers.size < 2) {
+    throw new Fault(
+      numbers.size
+        ? `All nodes have the same value in “${by}”, so there is nothing between groups. Choose another column.`
+        : `No node has a value in “${by}”. Choose another column.`,
+    );
+  }
+  return { of, names: [...numbers.keys()] };
+}

@@ -1,0 +1,57 @@
+/** Every triangle of an undirected simple network, once. */
+import type { Adjacency } from '../graph';
+
+/** Gets the three nodes, and the places of the entries a → b, b → c and c → a in the rows. */
+export type OnTriangle = (a: number, b: number, c: number, ab: number, bc: number, ca: number) => void;
+
+/**
+ * Every edge is read from the end of fewer neighbours to that of more, so that no node has many edges onward (Chiba & Nishizeki 1985; Latapy 2008).
+ * Work grows with m^1.5 at most.
+ */
+export function triangles({ offsets, to }: Adjacency, found: OnTriangle): void {
+  const n = offsets.length - 1;
+  const degree = (v: number): number => offsets[v + 1] - offsets[v];
+  let most = 0;
+  for (let v = 0; v < n; v++) most = Math.max(most, degree(v));
+  // Ranks by falling degree: counting sort, equal degrees by number.
+  const start = new Uint32Array(most + 2);
+  for (let v = 0; v < n; v++) start[most - degree(v) + 1]++;
+  for (let d = 0; d <= most; d++) start[d + 1] += start[d];
+  const rank = new Uint32Array(n);
+  for (let v = 0; v < n; v++) rank[v] = start[most - degree(v)]++;
+  // Entries from higher to lower rank number, that is towards more neighbours, and the entry back.
+  const first = new Uint32Array(n + 1);
+  for (let v = 0; v < n; v++) {
+    let up = 0;
+    for (let k = offsets[v]; k < offsets[v + 1]; k++) if (rank[to[k]] < rank[v]) up++;
+    first[v + 1] = first[v] + up;
+  }
+  const node = new Uint32Array(first[n]);
+  const entry = new Uint32Array(first[n]);
+  const back = new Uint32Array(first[n]);
+  // Rows ascend, so walking all nodes in order meets the entries of each row in their order: the entry back is the next one not met.
+  const met = offsets.slice(0, n);
+  const backOf = new Uint32Array(to.length);
+  for (let v = 0; v < n; v++) for (let k = offsets[v]; k < offsets[v + 1]; k++) backOf[met[to[k]]++] = k;
+  for (let v = 0; v < n; v++) {
+    let i = first[v];
+    for (let k = offsets[v]; k < offsets[v + 1]; k++) {
+      if (rank[to[k]] >= rank[v]) continue;
+      node[i] = to[k];
+      entry[i] = k;
+      back[i++] = backOf[k];
+    }
+  }
+  const mark = new Int32Array(n).fill(-1);
+  for (let a = 0; a < n; a++) {
+    for (let i = first[a]; i < first[a + 1]; i++) mark[node[i]] = i;
+    for (let i = first[a]; i < first[a + 1]; i++) {
+      const b = node[i];
+      for (let j = first[b]; j < first[b + 1]; j++) {
+        const other = mark[node[j]];
+        if (other >= 0) found(a, b, node[j], entry[i], entry[j], back[other]);
+      }
+    }
+    for (let i = first[a]; i < first[a + 1]; i++) mark[node[i]] = -1;
+  }
+}

@@ -1,0 +1,14 @@
+/** Threads for work that splits, one for each core. */
+import { availableParallelism } from 'node:os';
+import { Worker } from 'node:worker_threads';
+import type { Crew } from '@/core/split';
+import { crewOver } from '@/core/split/crew';
+
+/** `end` must be called, or the threads keep the process alive. */
+export function threads(size = availableParallelism()): Crew & { end(): void } {
+  return crewOver((listen) => {
+    const worker = new Worker(new URL('./crew.start.mjs', import.meta.url));
+    worker.on('message', listen);
+    return { post: (message) => worker.postMessage(message), end: () => void worker.terminate() };
+  }, size);
+}

@@ -1,0 +1,16 @@
+/** Threads beside the trail's worker, for work that splits. */
+import type { Crew } from '@/core/split';
+import { crewOver } from '@/core/split/crew';
+
+const most = 8;
+
+/** One thread for each core but one, two at least: the page has a thread of its own. */
+export function browserCrew(): (Crew & { end(): void }) | undefined {
+  if (typeof Worker === 'undefined') return undefined;
+  const size = Math.max(2, Math.min(most, (navigator.hardwareConcurrency || 2) - 1));
+  return crewOver((listen) => {
+    const worker = new Worker(new URL('./crew.worker.ts', import.meta.url), { type: 'module', name: 'crew' });
+    worker.onmessage = ({ data }) => listen(data);
+    return { post: (message) => worker.postMessage(message), end: () => worker.terminate() };
+  }, size);
+}
