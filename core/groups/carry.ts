@@ -118,14 +118,25 @@ function unlike(name: string, taken: Set<string>): string {
   return tried;
 }
 
-/** What to keep of the groups in a column, so that the next run carries them on: names given by hand, colours, and the strongest members. */
-export function knownOf(net: Network, col: TextColumn, strength: Float64Array): KnownGroup[] {
+/**
+ * What to keep of the groups in a column, so that the next run carries them on: names given by hand, colours, and the strongest members. Nodes placed by hand
+ * are no anchors, as the next run will not find them there by itself.
+ */
+export function knownOf(
+  net: Network,
+  col: TextColumn,
+  strength: Float64Array,
+  byHand: Readonly<Record<string, number>> = {},
+): KnownGroup[] {
   const members: number[][] = col.dictionary.map(() => []);
   col.codes.forEach((code, v) => code >= 0 && members[code].push(v));
   return col.dictionary.flatMap((name, g) => {
     const mark = col.marks?.[g];
     if (!mark || members[g].length === 0) return [];
-    const anchors = members[g].sort((a, b) => strength[b] - strength[a] || a - b).slice(0, mostAnchors);
+    const anchors = members[g]
+      .filter((v) => !(net.ids[v] in byHand))
+      .sort((a, b) => strength[b] - strength[a] || a - b)
+      .slice(0, mostAnchors);
     return [
       {
         id: mark.id,

@@ -234,6 +234,9 @@ describe('names and colours', () => {
     const all = (from: number, to: number): Record<string, number> => Object.fromEntries([0, 1, 2, 3].map((i) => [String(4 * from + i), to])); // prettier-ignore
     const merged = carried(net, of, 3, known, all(1, known[0].id), numbered);
     expect([merged.names.length, merged.codes[0] === merged.codes[4]]).toEqual([2, true]);
+    // The next run carries the merged group on, though it finds two again.
+    const again = carried(net, of, 3, knownOf(net, column(merged), strength, all(1, known[0].id)), all(1, known[0].id), numbered); // prettier-ignore
+    expect([again.names.length, again.codes[0] === again.codes[4]]).toEqual([2, true]);
     expect(carried(net, of, 3, known, all(2, -1), numbered).codes[8]).toBe(-1);
     const gone = [...known, { id: 77, name: 'By hand', slot: 9, anchors: [] }];
     const apart = carried(net, of, 3, gone, { '0': 77 }, numbered);

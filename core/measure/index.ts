@@ -75,5 +75,6 @@ export * from './measure';
 export * from './whole';
 export * from './figures';
 export * from './estimate';
+export * from './telling';
 export { type TriadName, triadEdges, triadNames } from './census';
 export { type Breath, type Crew, atOnce } from '../split';

@@ -2,5 +2,6 @@
 export * from './button';
 export * from './field';
 export * from './menu';
+export * from './science';
 export * from './words';
 export * from './save-file';

@@ -42,7 +42,7 @@ export function WholeReading({ net }: { net: Network }) {
           <Figure key={figure.key} figure={figure} value={values[figure.key].value} why={values[figure.key].why} />
         ))}
       </dl>
-      <Button className="mt-3" onClick={() => store.setState({ view: 'chance' })}>
+      <Button className="mt-3" onClick={() => store.getState().show('chance')}>
         All figures, and chance
       </Button>
       <Heading>Most ties</Heading>
@@ -72,7 +72,9 @@ function Figure({ figure, value, why }: { figure: WholeFigure; value: number | n
       title={`${figure.words} ${value === null ? (why ?? '') : `Exactly ${value}.`}`}
     >
       <dt>{figure.name}</dt>
-      <dd className="font-semibold">{value === null ? <span className="text-quiet">undefined</span> : shortNumber(value)}</dd>
+      <dd className="font-semibold">
+        {value === null ? <span className="text-quiet">undefined</span> : shortNumber(value)}
+      </dd>
     </div>
   );
 }

@@ -7,7 +7,7 @@ export const keyHelp: readonly { keys: string; does: string }[] = [
   { keys: 'Ctrl K', does: 'find or do' },
   { keys: 'Ctrl Z', does: 'undo' },
   { keys: 'Shift Ctrl Z', does: 'redo' },
-  { keys: '1 2', does: 'Graph, Table' },
+  { keys: '1 … 6', does: 'Graph, Table, Measures, Chance, Paths, Contacts' },
   { keys: '[ ]', does: 'previous, next step' },
   { keys: 'F', does: 'fit the network to the view' },
   { keys: '+ −', does: 'closer, farther' },
@@ -38,8 +38,12 @@ export function useWorkbenchKeys(): void {
       }
       if (command || event.altKey || isTyping(event.target) || event.defaultPrevented) return;
       if (document.querySelector('[role="dialog"], [role="menu"], [role="listbox"]')) return;
-      if (event.key === '1') store.setState({ view: 'graph' });
-      if (event.key === '2') store.setState({ view: 'table' });
+      if (event.key === '1') store.getState().show('graph');
+      if (event.key === '2') store.getState().show('table');
+      if (event.key === '3') store.getState().show('measures');
+      if (event.key === '4') store.getState().show('chance');
+      if (event.key === '5') store.getState().show('paths');
+      if (event.key === '6') store.getState().show('contacts');
       if (event.key === '[' || event.key === ']') {
         const { steps } = state.trail;
         const now = steps.findIndex(({ id }) => id === state.step);

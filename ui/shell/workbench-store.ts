@@ -6,6 +6,7 @@ import type { Network } from '@/core/graph';
 import type { FigureValue } from '@/core/measure';
 import type { Looks } from '@/core/style';
 import type { TableAddress } from '@/worker/client';
+import { carryGroups } from '@/ui/trail/carry-groups';
 import type { ShortlistRow } from '@/server/shortlists';
 
 export type ViewName = 'graph' | 'table' | 'measures' | 'chance' | 'paths' | 'contacts' | 'compare';
@@ -15,6 +16,8 @@ export interface Selection {
   nodes: string[];
   /** Place of one selected edge in the present network. */
   edge?: number;
+  /** Edges that stand out with the nodes, as along paths; absent: all among them. */
+  edges?: number[];
 }
 
 export interface WorkbenchStart {
@@ -65,6 +68,8 @@ export interface Workbench extends Omit<WorkbenchStart, 'trail'> {
   undo(): void;
   redo(): void;
   select(selection: Selection): void;
+  /** Shows a view; Chance with the Measure step beside it, where there is one. */
+  show(view: ViewName): void;
 }
 
 const mostPast = 200;
@@ -100,8 +105,11 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
 
       edit(change, merge) {
         const { trail, past } = get();
-        const next = change(trail);
-        if (next === trail) return;
+        const changed = change(trail);
+        if (changed === trail) return;
+        const { net, partial, running } = get();
+        // Groups that are shown whole keep their names and colours through the change.
+        const next = partial || running ? changed : carryGroups(trail, changed, net);
         const merged = merge !== undefined && lastEdit?.merge === merge && now() - lastEdit.at < mergeWithin;
         lastEdit = merge === undefined ? undefined : { merge, at: now() };
         set({
@@ -129,6 +137,10 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
       undo: () => travel('past', 'future'),
       redo: () => travel('future', 'past'),
       select: (selection) => set({ selection }),
+      show(view) {
+        const measuring = get().trail.steps.find(({ kind, on }) => kind === 'measure' && on);
+        set({ view, ...(view === 'chance' && measuring ? { step: measuring.id, lists: false } : {}) });
+      },
     };
   });
 }

@@ -2,7 +2,11 @@
 import { useEffect, useRef, useState } from 'react';
 import { GraphView } from '@/ui/views/graph/graph-view';
 import { TableView } from '@/ui/views/table/table-view';
+import { ChanceView } from '@/ui/views/chance/chance-view';
 import { CompareView } from '@/ui/views/compare/compare-view';
+import { ContactsView } from '@/ui/views/contacts/contacts-view';
+import { MeasuresView } from '@/ui/views/measures/measures-view';
+import { PathsView } from '@/ui/views/paths/paths-view';
 import { ShortlistsPanel } from '@/ui/shortlists/panel';
 import { ViewBar } from '@/ui/views/view-bar';
 import { TrailStrip } from '@/ui/trail/trail-strip';
@@ -52,6 +56,10 @@ function Frame() {
           <Conflict />
           {view === 'graph' && <GraphView />}
           {view === 'table' && <TableView />}
+          {view === 'measures' && <MeasuresView />}
+          {view === 'chance' && <ChanceView />}
+          {view === 'paths' && <PathsView />}
+          {view === 'contacts' && <ContactsView />}
           {view === 'compare' && <CompareView />}
         </main>
         {reading && <ReadingPanel />}

@@ -9,6 +9,10 @@ import type { ViewName } from '@/ui/shell/workbench-store';
 const views: readonly { key: ViewName; name: string }[] = [
   { key: 'graph', name: 'Graph' },
   { key: 'table', name: 'Table' },
+  { key: 'measures', name: 'Measures' },
+  { key: 'chance', name: 'Chance' },
+  { key: 'paths', name: 'Paths' },
+  { key: 'contacts', name: 'Contacts' },
   { key: 'compare', name: 'Compare' },
 ];
 
@@ -33,7 +37,7 @@ export function ViewBar() {
               type="button"
               role="tab"
               aria-selected={view === key}
-              onClick={() => store.setState({ view: key })}
+              onClick={() => store.getState().show(key)}
               className={clsx(
                 'h-7 px-3 font-medium',
                 view === key ? 'bg-ink font-semibold text-paper' : 'hover:bg-ground',

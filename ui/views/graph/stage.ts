@@ -216,7 +216,8 @@ export class Stage {
       } else {
         const chosen = new Set(selection.nodes);
         net.ids.forEach((id, v) => (nodes[v] = chosen.has(id) ? 1 : 0));
-        for (let e = 0; e < source.length; e++) if (nodes[source[e]] && nodes[target[e]]) edges.push(e);
+        if (selection.edges) edges.push(...selection.edges);
+        else for (let e = 0; e < source.length; e++) if (nodes[source[e]] && nodes[target[e]]) edges.push(e);
       }
       this.director?.setFocus({ nodes, edges: Uint32Array.from(edges) });
     }

@@ -1,0 +1,71 @@
+'use client';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { sentence } from '@/ui/kit';
+import { useSession, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { type Questions, heardNews } from '@/worker/client';
+
+export interface Asked<K extends keyof Questions> {
+  answer?: Questions[K]['answer'];
+  /** Share done of the question at work; undefined where none is. */
+  share?: number;
+  fault?: string;
+  ask(at: string, ask: Questions[K]['ask']): Promise<Questions[K]['answer'] | undefined>;
+  stop(): void;
+  clear(): void;
+}
+
+/** Asks the worker about the network: one question of a kind at a time, the latest wins. */
+export function useQuestion<K extends keyof Questions>(
+  kind: K,
+  tell?: (news: Exclude<Questions[K]['news'], number>) => void,
+): Asked<K> {
+  const store = useWorkbenchStore();
+  const session = useSession();
+  const [state, setState] = useState<{ answer?: Questions[K]['answer']; share?: number; fault?: string }>({});
+  const turn = useRef(0);
+  const told = useRef(tell);
+  useEffect(() => {
+    told.current = tell;
+  });
+  useEffect(
+    () => () => {
+      turn.current++;
+    },
+    [],
+  );
+  const ask = useCallback(
+    async (at: string, what: Questions[K]['ask']): Promise<Questions[K]['answer'] | undefined> => {
+      const mine = ++turn.current;
+      setState((now) => ({ answer: now.answer, share: 0 }));
+      // News comes by another way than the answer, and may come after it.
+      let over = false;
+      try {
+        const { service } = session.current ?? {};
+        const heard = heardNews((news: Questions[K]['news'] | number) => {
+          if (mine !== turn.current || over) return;
+          if (typeof news === 'number') setState((now) => ({ ...now, share: news }));
+          else told.current?.(news as Exclude<Questions[K]['news'], number>);
+        });
+        const asking = service?.ask as unknown as (
+          ...given: [K, unknown, string, Questions[K]['ask'], unknown]
+        ) => Promise<Questions[K]['answer'] | undefined>;
+        const answer = await asking(kind, store.getState().trail, at, what, heard);
+        over = true;
+        if (mine === turn.current) setState((now) => ({ answer: answer ?? now.answer }));
+        return answer;
+      } catch (error) {
+        over = true;
+        if (mine === turn.current) setState({ fault: sentence(error) });
+        return undefined;
+      }
+    },
+    [kind, session, store],
+  );
+  const stop = useCallback(() => {
+    turn.current++;
+    void session.current?.service.hush(kind);
+    setState((now) => ({ answer: now.answer }));
+  }, [kind, session]);
+  const clear = useCallback(() => setState({}), []);
+  return { ...state, ask, stop, clear };
+}

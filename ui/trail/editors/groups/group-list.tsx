@@ -1,0 +1,168 @@
+'use client';
+import { MoreHorizontal } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { groupColumn } from '@/core/trail';
+import type { CategoryMark } from '@/core/tables';
+import { strengths, type KnownGroup } from '@/core/groups';
+import { hex } from '@/core/style';
+import { Button, IconButton, Menu, TextField, counted, grouped } from '@/ui/kit';
+import { useQuestion } from '@/ui/science/use-question';
+import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { shownGroups } from '../../carry-groups';
+import type { EditorProps } from '../../step-editor';
+import { useStepBefore } from './use-step-before';
+
+interface Group {
+  name: string;
+  mark: CategoryMark;
+  members: number[];
+  colour: string;
+  inner: number;
+  outer: number;
+}
+
+const mostShown = 100;
+
+/** Groups by size, with their colours, ties inside and out, and strongest members; changed by hand from their menus. */
+export function GroupList({ step, set }: Pick<EditorProps<'groups'>, 'step' | 'set'>) {
+  const net = useWorkbench((state) => state.net);
+  const looks = useWorkbench((state) => state.looks);
+  const store = useWorkbenchStore();
+  const { at } = useStepBefore(step.id);
+  const parts = useQuestion('parts');
+  const [naming, setNaming] = useState<number>();
+  const [marked, setMarked] = useState<readonly number[]>([]);
+  const groups = useMemo((): Group[] => {
+    const col = net?.nodeColumns.find(({ name }) => name === groupColumn);
+    if (!net || col?.type !== 'text' || !col.marks) return [];
+    const { marks, codes } = col;
+    const found = col.dictionary.map((name, g): Group => ({ name, mark: marks[g], members: [], colour: 'var(--line)', inner: 0, outer: 0 }));
+    const strength = strengths(net);
+    const order = Array.from(net.ids.keys()).sort((a, b) => strength[b] - strength[a] || a - b);
+    for (const v of order) if (codes[v] >= 0) found[codes[v]].members.push(v);
+    for (let e = 0; e < net.source.length; e++) {
+      const [a, b] = [codes[net.source[e]], codes[net.target[e]]];
+      if (a === b && a >= 0) found[a].inner++;
+      else {
+        if (a >= 0) found[a].outer++;
+        if (b >= 0) found[b].outer++;
+      }
+    }
+    for (const group of found) {
+      const [first] = group.members;
+      if (first !== undefined && looks) group.colour = hex([looks.fill[3 * first], looks.fill[3 * first + 1], looks.fill[3 * first + 2]]);
+    }
+    return found.filter(({ members }) => members.length > 0).sort((a, b) => b.members.length - a.members.length);
+  }, [net, looks]);
+  if (!net || groups.length === 0) return null;
+
+  const known = (): KnownGroup[] => shownGroups(net, step) ?? step.known ?? [];
+  const changed = (id: number, change: Partial<KnownGroup>): void =>
+    set({ known: known().map((one) => (one.id === id ? { ...one, ...change } : one)) });
+  const placed = (members: readonly number[], id: number): Record<string, number> =>
+    Object.fromEntries(members.map((v) => [net.ids[v], id]));
+  const place = (members: readonly number[], id: number, more: KnownGroup[] = []): void =>
+    set({ known: [...known(), ...more], byHand: { ...step.byHand, ...placed(members, id) } });
+  const merge = (ids: readonly number[]): void => {
+    const [into, ...others] = groups.filter(({ mark }) => ids.includes(mark.id));
+    place(others.flatMap(({ members }) => members), into.mark.id);
+    setMarked([]);
+  };
+  const split = async (group: Group): Promise<void> => {
+    if (!at) return;
+    const found = await parts.ask(at, {
+      method: 'leiden',
+      resolution: Math.max(1, step.resolution),
+      seed: step.seed,
+      weights: step.weights,
+      directed: false,
+      nodes: group.members.map((v) => net.ids[v]),
+    });
+    if (!found) return;
+    const now = known();
+    const first = Math.max(-1, ...now.map(({ id }) => id), ...Object.values(step.byHand ?? {})) + 1;
+    const slots = new Set(now.map(({ slot }) => slot));
+    const numbers = [...new Set(Object.values(found))].filter((part) => part > 0);
+    const more = numbers.map((part): KnownGroup => {
+      let slot = 0;
+      while (slots.has(slot)) slot++;
+      slots.add(slot);
+      return { id: first + part, slot, anchors: [] };
+    });
+    const moved = Object.fromEntries(Object.entries(found).flatMap(([id, part]) => (part > 0 ? [[id, first + part]] : [])));
+    set({ known: [...now, ...more], byHand: { ...step.byHand, ...moved } });
+  };
+  return (
+    <>
+      {(marked.length > 1 || step.byHand) && (
+        <div className="mt-3 flex flex-wrap gap-2">
+          {marked.length > 1 && <Button onClick={() => merge(marked)}>Merge {counted(marked.length, 'group')}</Button>}
+          {step.byHand && <Button onClick={() => set({ byHand: undefined })}>Back to the groups as found</Button>}
+        </div>
+      )}
+      {parts.fault && <p className="mt-2 text-danger">{parts.fault}</p>}
+      <ul aria-label="Groups" className="mt-3 border-t border-line">
+        {groups.slice(0, mostShown).map((group) => {
+          const { name, mark, members, colour, inner, outer } = group;
+          return (
+            <li key={mark.id} className="flex items-start gap-2 border-b border-line py-1.5">
+              <input
+                type="color"
+                aria-label={`Colour of ${name}`}
+                value={colour.startsWith('#') ? colour : '#888888'}
+                onChange={(event) => changed(mark.id, { colour: event.target.value })}
+                className="swatch mt-[3px] ml-0.5 size-4 shrink-0 cursor-pointer rounded-[3px]"
+              />
+              <div className="min-w-0 grow">
+                {naming === mark.id ? (
+                  <TextField
+                    compact
+                    label={`Name of ${name}`}
+                    value={name}
+                    onCommit={(next) => {
+                      setNaming(undefined);
+                      changed(mark.id, { name: next.trim() || undefined });
+                    }}
+                  />
+                ) : (
+                  <button
+                    type="button"
+                    className="block w-full text-left hover:bg-ground"
+                    onClick={() => store.getState().select({ nodes: members.map((v) => net.ids[v]) })}
+                    onDoubleClick={() => setNaming(mark.id)}
+                    title="Click to select, double-click to name"
+                  >
+                    <b className="block truncate font-semibold">{name}</b>
+                    <span className="block truncate text-sm text-quiet">{members.slice(0, 2).map((v) => net.labels[v]).join(', ')}</span>
+                    <span className="block text-sm text-quiet">
+                      {grouped(inner)} inside, {grouped(outer)} out
+                    </span>
+                  </button>
+                )}
+              </div>
+              <b className="font-semibold">{grouped(members.length)}</b>
+              <Menu
+                align="end"
+                trigger={
+                  <IconButton name={`Change ${name}`}>
+                    <MoreHorizontal size={15} aria-hidden />
+                  </IconButton>
+                }
+                entries={[
+                  { label: 'Name …', onSelect: () => setNaming(mark.id) },
+                  { label: marked.includes(mark.id) ? 'Do not merge' : 'Mark to merge', onSelect: () => setMarked((now) => (now.includes(mark.id) ? now.filter((one) => one !== mark.id) : [...now, mark.id])) },
+                  { label: 'Split', disabled: members.length < 2, onSelect: () => void split(group) },
+                  { label: 'Dissolve', onSelect: () => place(members, -1) },
+                  { label: 'Palette’s colour', disabled: !mark.colour, onSelect: () => changed(mark.id, { colour: undefined }) },
+                  { label: 'Keep only this group', onSelect: () => store.getState().addStep('keep', { rule: { by: 'nodes', nodes: members.map((v) => net.ids[v]) } }) },
+                ]}
+              />
+            </li>
+          );
+        })}
+      </ul>
+      {groups.length > mostShown && <p className="text-sm text-quiet">and {grouped(groups.length - mostShown)} smaller ones</p>}
+      {marked.length === 1 && <p className="mt-1 text-sm text-quiet">Mark another group to merge it with “{groups.find(({ mark }) => mark.id === marked[0])?.name}”.</p>}
+    </>
+  );
+} // prettier-ignore

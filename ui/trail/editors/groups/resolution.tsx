@@ -1,0 +1,168 @@
+'use client';
+import { useEffect, useMemo, useState } from 'react';
+import type { ResolutionPoint } from '@/core/groups';
+import { Button, NumberField, Progress, Slide, Trouble, counted, shortNumber } from '@/ui/kit';
+import { useQuestion } from '@/ui/science/use-question';
+import { useWorkbench } from '@/ui/shell/workbench-context';
+import type { EditorProps } from '../../step-editor';
+import { useStepBefore } from './use-step-before';
+
+/** More edges than this are explored on demand only. */
+const unasked = 60000;
+
+/** The range of resolutions: how many groups each gives and where they are steady; and “aim for about N”. */
+export function Resolution({ step, set }: Pick<EditorProps<'groups'>, 'step' | 'set'>) {
+  const potts = step.method === 'potts';
+  const [low, high] = potts ? [0.005, 0.9] : [0.2, 2];
+  const edges = useWorkbench((state) => state.net?.source.length ?? 0);
+  const groups = useWorkbench((state) => Number.parseInt(state.reports[step.id]?.result ?? '', 10) || 0);
+  const { at, key } = useStepBefore(step.id);
+  const [found, setFound] = useState<{ of: string; points: ResolutionPoint[] }>();
+  const of = `${key} ${step.method} ${step.weights} ${step.directed ?? false} ${step.seed}`;
+  const { ask, stop, share, fault } = useQuestion('explore', (point) =>
+    setFound((now) => ({ of, points: [...(now?.of === of ? now.points : []), point] })),
+  );
+  const aim = useQuestion('aim');
+  const { method, weights, directed, seed } = step;
+  const asked = useMemo(
+    () => ({ method: method === 'column' ? ('leiden' as const) : method, weights, directed: directed ?? false, seed, resolution: 1 }),
+    [method, weights, directed, seed],
+  );
+  useEffect(() => {
+    if (!at || edges === 0 || edges > unasked || found?.of === of) return undefined;
+    const timer = setTimeout(() => void ask(at, { ...asked, low, high }), 400);
+    return () => clearTimeout(timer);
+  }, [at, edges, of, found?.of, ask, asked, low, high]);
+  const points = found?.of === of ? found.points : [];
+  const here = nearestPoint(points, step.resolution);
+  return (
+    <>
+      <p className="mt-3.5 text-sm">
+        <b className="font-semibold">Resolution {shortNumber(step.resolution)}</b>
+        <span className="text-quiet">
+          {groups > 0 && ` · ${counted(groups, 'group')}`}
+          {here && `, the runs near it agree by ${Math.round(100 * here.stability)} %`}
+        </span>
+      </p>
+      <Curve points={points} low={low} high={high} at={step.resolution} onChoose={(resolution) => set({ resolution }, 'resolution')} />
+      <Slide
+        label="Resolution"
+        value={step.resolution}
+        min={potts ? 0.005 : 0.05}
+        max={potts ? 0.9 : 4}
+        step={potts ? 0.005 : 0.05}
+        show={(value) => String(Number(value.toPrecision(3)))}
+        onChange={(resolution) => set({ resolution: Number(resolution.toPrecision(4)) }, 'resolution')}
+        help={potts ? 'Groups are at least so dense inside.' : 'Above 1: more and smaller groups. Below 1: fewer and larger ones.'}
+      />
+      {share !== undefined && edges > unasked && <Progress name="Exploring" share={share} onStop={stop} />}
+      {edges > unasked && share === undefined && points.length === 0 && at && (
+        <Button className="mt-2" onClick={() => void ask(at, { ...asked, low, high })}>
+          Explore the range
+        </Button>
+      )}
+      {fault && <Trouble>{fault}</Trouble>}
+      <div className="mt-2 flex items-center justify-between">
+        <span className="shrink-0 text-sm text-quiet">Aim for about</span>
+        <span className="flex w-28 items-center gap-1.5">
+          <NumberField
+            compact
+            label="Aim for about so many groups"
+            whole
+            min={1}
+            max={10000}
+            value={groups || 6}
+            className="w-14 text-right"
+            onCommit={(wanted) => {
+              if (!at) return;
+              void aim.ask(at, { ...asked, wanted }).then((point) => point && set({ resolution: Number(point.resolution.toPrecision(4)) }));
+            }}
+          />
+          groups
+        </span>
+      </div>
+      {aim.share !== undefined && <Progress name="Looking for that many groups" share={aim.share} onStop={aim.stop} />}
+      {aim.answer && aim.share === undefined && (
+        <p className="text-sm text-quiet">
+          Resolution {shortNumber(aim.answer.resolution)} gives {counted(aim.answer.groups, 'group')}; {aim.answer.runs} runs agree by{' '}
+          {Math.round(100 * aim.answer.stability)} %.
+        </p>
+      )}
+    </>
+  );
+} // prettier-ignore
+
+/** Runs that agree by this much are steady. */
+const steady = 0.9;
+const width = 282;
+const height = 86;
+
+function Curve({ points, low, high, at, onChoose }: { points: readonly ResolutionPoint[]; low: number; high: number; at: number; onChoose: (resolution: number) => void }) {
+  const most = Math.max(1, ...points.map(({ groups }) => groups));
+  const x = (resolution: number): number => 8 + ((width - 16) * Math.log(resolution / low)) / Math.log(high / low);
+  const y = (groups: number): number => 12 + (1 - groups / most) * 50;
+  const sorted = [...points].sort((a, b) => a.resolution - b.resolution);
+  const [from, to] = longestSteady(sorted);
+  return (
+    <svg viewBox={`0 0 ${width} ${height}`} width="100%" role="group" aria-label="Groups by resolution" className="mt-1">
+      {from && to && (
+        <>
+          <rect x={x(from.resolution) - 6} width={x(to.resolution) - x(from.resolution) + 12} y={6} height={60} fill="var(--tint)" rx={2} />
+          <text x={(x(from.resolution) + x(to.resolution)) / 2} y={15} textAnchor="middle" fontSize={10} fill="var(--ink)">
+            steady
+          </text>
+        </>
+      )}
+      <line x1={8} x2={width - 8} y1={68} y2={68} stroke="var(--line)" />
+      <polyline points={sorted.map((p) => `${x(p.resolution)},${y(p.groups)}`).join(' ')} fill="none" stroke="var(--accent)" strokeWidth={1.6} />
+      {sorted.map((p) => (
+        <circle
+          key={p.resolution}
+          cx={x(p.resolution)}
+          cy={y(p.groups)}
+          r={p.stability >= steady ? 4 : 3}
+          fill={p.stability >= steady ? 'var(--accent)' : 'var(--panel)'}
+          stroke="var(--accent)"
+          role="button"
+          tabIndex={0}
+          aria-label={`Resolution ${shortNumber(p.resolution)}: ${counted(p.groups, 'group')}, agreement ${Math.round(100 * p.stability)} %`}
+          className="cursor-pointer"
+          onClick={() => onChoose(Number(p.resolution.toPrecision(3)))}
+          onKeyDown={(event) => (event.key === 'Enter' || event.key === ' ') && onChoose(Number(p.resolution.toPrecision(3)))}
+        >
+          <title>{`Resolution ${shortNumber(p.resolution)}: ${counted(p.groups, 'group')}; ${p.runs} runs agree by ${Math.round(100 * p.stability)} %`}</title>
+        </circle>
+      ))}
+      {at >= low && at <= high && <line x1={x(at)} x2={x(at)} y1={20} y2={68} stroke="var(--ink)" strokeDasharray="2 2" />}
+      <text x={8} y={81} fontSize={10} fill="var(--quiet)">{low}</text>
+      <text x={width - 8} y={81} fontSize={10} textAnchor="end" fill="var(--quiet)">{high}</text>
+    </svg>
+  );
+} // prettier-ignore
+
+/** The longest run of points with one number of groups and steady agreement; two points at least. */
+function longestSteady(points: readonly ResolutionPoint[]): [ResolutionPoint?, ResolutionPoint?] {
+  let best: [ResolutionPoint?, ResolutionPoint?] = [];
+  let length = 1;
+  for (let i = 0; i < points.length; i++) {
+    let j = i;
+    while (
+      j < points.length &&
+      points[j].groups === points[i].groups &&
+      points[j].groups > 1 &&
+      points[j].stability >= steady
+    )
+      j++;
+    if (j - i > length) {
+      length = j - i;
+      best = [points[i], points[j - 1]];
+    }
+  }
+  return best;
+}
+
+function nearestPoint(points: readonly ResolutionPoint[], resolution: number): ResolutionPoint | undefined {
+  const off = (point: ResolutionPoint): number => Math.abs(Math.log(point.resolution / resolution));
+  const [first] = [...points].sort((a, b) => off(a) - off(b));
+  return first && off(first) < 0.12 ? first : undefined;
+}

@@ -1,0 +1,162 @@
+'use client';
+import { useEffect, useMemo, useState } from 'react';
+import { distances } from '@/core/graph';
+import type { WeightAs } from '@/core/paths';
+import { Button, Choose, NumberField, Progress, Toggle, Trouble, counted, grouped, shortNumber } from '@/ui/kit';
+import { ChooseNodes, type NodeSet, useNodesOf } from '@/ui/science/node-set';
+import { useQuestion } from '@/ui/science/use-question';
+import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import type { PathAnswer, PathAsk } from '@/worker/client';
+
+type Find = PathAsk['find'] | 'around';
+const finds: readonly { value: Find; label: string; help: string }[] = [
+  { value: 'shortest', label: 'Shortest paths', help: 'All paths between two nodes or sets that are as short as any. Between sets, the nearest pairs.' },
+  { value: 'all', label: 'All paths up to a length', help: 'Paths that meet no node twice. Counting ends at two hundred, or where it would take too long; it is said then.' },
+  { value: 'around', label: 'Upstream, downstream, around', help: 'Who leads to the chosen nodes, whom they lead to, or who is near, within so many steps.' },
+  { value: 'cycles', label: 'Cycles', help: 'Ways that come back to where they began, each once.' },
+  { value: 'tree', label: 'Spanning tree', help: 'The ties that hold every part together with the least, or the most, weight and without a cycle (Kruskal 1956).' },
+  { value: 'flow', label: 'Flow and cut', help: 'The most that can run from one node to another when weights are capacities, and the ties that limit it (Dinic 1970).' },
+]; // prettier-ignore
+
+/** Ways between nodes: drawn in the graph, listed in words. */
+export function PathsView() {
+  const net = useWorkbench((state) => state.net);
+  const digest = useWorkbench((state) => state.digest);
+  const store = useWorkbenchStore();
+  const selected = store.getState().selection.nodes;
+  const [find, setFind] = useState<Find>('shortest');
+  const [from, setFrom] = useState<NodeSet | undefined>(() => (selected.length ? { from: 'nodes', ids: [selected[0]] } : undefined));
+  const [to, setTo] = useState<NodeSet | undefined>(() => (selected.length > 1 ? { from: 'nodes', ids: selected.slice(1) } : undefined));
+  const [either, setEither] = useState(false);
+  const [as, setAs] = useState<WeightAs>('none');
+  const [longest, setLongest] = useState(3);
+  const [which, setWhich] = useState<'minimum' | 'maximum'>('maximum');
+  const [capacities, setCapacities] = useState<'weights' | 'ones'>('weights');
+  const [way, setWay] = useState<'in' | 'out' | 'both'>('out');
+  const { answer, ask, share, stop, fault, clear } = useQuestion('paths');
+  const [fromIds, toIds] = [useNodesOf(from), useNodesOf(to)];
+  useEffect(() => clear(), [digest, find, clear]);
+  const around = useMemo(() => {
+    if (!net || find !== 'around') return [];
+    const place = new Map(net.ids.map((id, v) => [id, v]));
+    const far = distances(net, fromIds.flatMap((id) => place.get(id) ?? []), way, longest);
+    return net.ids.filter((_, v) => far[v] >= 0);
+  }, [net, find, fromIds, way, longest]);
+  if (!net) return null;
+  const asked = (): PathAsk => {
+    const ends = { from: fromIds, to: toIds };
+    if (find === 'all') return { find, ...ends, either, longest };
+    if (find === 'cycles') return { find, either, longest };
+    if (find === 'tree') return { find, which };
+    if (find === 'flow') return { find, ...ends, capacities };
+    return { find: 'shortest', ...ends, either, as };
+  };
+  const needsEnds = find === 'shortest' || find === 'all' || find === 'flow';
+  const ready = find === 'around' ? fromIds.length > 0 : !needsEnds || (fromIds.length > 0 && toIds.length > 0);
+  return (
+    <div className="grid min-h-0 grow grid-cols-[15.5rem_minmax(0,1fr)] gap-6 overflow-hidden bg-paper px-5 pt-12">
+      <section aria-label="What is looked for" className="overflow-y-auto pb-6">
+        <Choose label="Find" value={find} choices={finds.map(({ value, label }) => ({ value, label }))} onChange={(next) => setFind(next as Find)} help={finds.find(({ value }) => value === find)?.help} />
+        {(needsEnds || find === 'around') && <ChooseNodes label={find === 'around' ? 'Of' : 'From'} value={from} onChange={setFrom} />}
+        {needsEnds && <ChooseNodes label="To" value={to} onChange={setTo} />}
+        {find === 'around' && (
+          <Choose
+            label="Direction"
+            value={way}
+            choices={[{ value: 'in', label: 'upstream: who leads to them' }, { value: 'out', label: 'downstream: whom they lead to' }, { value: 'both', label: 'around: either way' }]}
+            onChange={(next) => setWay(next as typeof way)}
+          />
+        )}
+        {find === 'shortest' && (
+          <Choose
+            label="Length"
+            value={as}
+            choices={[{ value: 'none', label: 'in steps' }, { value: 'strength', label: 'strong ties are short (1 / weight)' }, { value: 'distance', label: 'weights are distances' }]}
+            onChange={(next) => setAs(next as WeightAs)}
+          />
+        )}
+        {(find === 'all' || find === 'cycles' || find === 'around') && <NumberField label="At most so many steps" whole min={1} max={find === 'around' ? 100 : 12} value={longest} onCommit={setLongest} />}
+        {find === 'tree' && <Choose label="With" value={which} choices={[{ value: 'maximum', label: 'the strongest ties' }, { value: 'minimum', label: 'the weakest ties' }]} onChange={(next) => setWhich(next as typeof which)} />}
+        {find === 'flow' && <Choose label="Capacities" value={capacities} choices={[{ value: 'weights', label: net.weightName }, { value: 'ones', label: 'one for each tie' }]} onChange={(next) => setCapacities(next as typeof capacities)} />}
+        {net.directed && (find === 'shortest' || find === 'all' || find === 'cycles') && <Toggle label="Ignore direction" checked={either} onChange={setEither} />}
+        {find !== 'around' && (
+          <Button look="main" className="mt-4" disabled={!ready} onClick={() => void ask('end', asked())}>
+            Find {find === 'cycles' ? 'cycles' : find === 'tree' ? 'the tree' : find === 'flow' ? 'the flow' : 'paths'}
+          </Button>
+        )}
+        {!ready && <p className="mt-2 text-sm text-quiet">Choose the nodes: from the selection, a shortlist, or a column.</p>}
+        {share !== undefined && share > 0 && <Progress name="Looking" share={share} onStop={stop} />}
+        {fault && <Trouble>{fault}</Trouble>}
+      </section>
+      <section aria-label="What was found" className="overflow-y-auto pb-6">
+        {find === 'around' && ready && (
+          <>
+            <h2 className="mt-3 font-serif text-lg font-semibold">{counted(around.length, 'node')}</h2>
+            <p className="text-sm text-quiet">The chosen ones and all within {counted(longest, 'step')}, {{ in: 'upstream', out: 'downstream', both: 'either way' }[way]}.</p>
+            <Actions nodes={around} />
+          </>
+        )}
+        {find !== 'around' && answer && <Found answer={answer} find={find} weightName={net.weightName} directed={net.directed && !either} />}
+      </section>
+    </div>
+  );
+} // prettier-ignore
+
+function Actions({ nodes, edges }: { nodes: readonly string[]; edges?: readonly number[] }) {
+  const store = useWorkbenchStore();
+  return (
+    <div className="mt-2 flex flex-wrap gap-2">
+      <Button look="main" disabled={!nodes.length} onClick={() => { store.getState().select({ nodes: [...nodes], edges: edges && [...edges] }); store.getState().show('graph'); }}>
+        Show in the graph
+      </Button>
+      <Button disabled={!nodes.length} onClick={() => store.getState().select({ nodes: [...nodes] })}>Select the nodes</Button>
+      <Button disabled={!nodes.length} onClick={() => store.getState().addStep('keep', { rule: { by: 'nodes', nodes: [...nodes] } })}>Keep only these</Button>
+    </div>
+  );
+} // prettier-ignore
+
+function Found({ answer, find, weightName, directed }: { answer: PathAnswer; find: PathAsk['find']; weightName: string; directed: boolean }) {
+  const store = useWorkbenchStore();
+  const { rows, more, flow, tree } = answer;
+  let title = `${grouped(rows.length)}${more ? ' and more' : ''} ${find === 'cycles' ? (rows.length === 1 ? 'cycle' : 'cycles') : rows.length === 1 ? 'path' : 'paths'}`;
+  if (flow) title = `${shortNumber(flow.value)} can flow`;
+  if (tree) title = `${counted(tree.ties, 'tie')}, weight ${shortNumber(tree.weight)}`;
+  const nothing = !flow && !tree && rows.length === 0;
+  return (
+    <>
+      <h2 className="mt-3 font-serif text-lg font-semibold">{nothing ? (find === 'cycles' ? 'No cycle' : 'No path') : title}</h2>
+      {nothing && <p className="text-quiet">{find === 'cycles' ? 'No way of so few steps comes back to where it began.' : 'None leads from the one to the other. Ignore direction, or allow more steps.'}</p>}
+      {more && <p className="text-sm text-quiet">There are more than are listed. Take fewer steps or smaller sets to see all.</p>}
+      {!nothing && <Actions nodes={answer.nodes} edges={answer.edges} />}
+      {flow && (
+        <>
+          <p className="mt-3">{counted(flow.connectivity, 'tie')} must go before nothing joins the two (directions as they are, parallel ties as one).</p>
+          <h3 className="mt-3 text-sm font-semibold">The smallest cut: {counted(flow.cut.length, 'tie')}</h3>
+          <ul>{flow.cut.slice(0, 100).map((words, i) => <li key={i} className="border-b border-rule py-0.5">{words}</li>)}</ul>
+        </>
+      )}
+      <ol aria-label="Paths" className="mt-3">
+        {rows.map((row, i) => (
+          <li key={i}>
+            <button
+              type="button"
+              className="block w-full border-b border-rule px-1 py-1.5 text-left hover:bg-ground"
+              onClick={() => store.getState().select({ nodes: [...new Set(row.nodes.map(({ id }) => id))], edges: row.edges })}
+            >
+              {row.nodes.map(({ id, label }, k) => (
+                <span key={`${id} ${k}`}>
+                  {k > 0 && <span className="px-1 text-quiet" title={`${shortNumber(row.weights[k - 1])} ${weightName}`}>{directed ? '→' : '–'}<sub> {shortNumber(row.weights[k - 1])}</sub> </span>}
+                  {label}
+                </span>
+              ))}
+              <span className="block text-sm text-quiet">
+                {counted(row.nodes.length - 1, 'step')}
+                {row.length !== row.nodes.length - 1 && `, length ${shortNumber(row.length)}`}; weakest tie {shortNumber(Math.min(...row.weights))}, {shortNumber(row.weights.reduce((sum, w) => sum + w, 0))} {weightName} along the way
+              </span>
+            </button>
+          </li>
+        ))}
+      </ol>
+    </>
+  );
+} // prettier-ignore
