@@ -2,7 +2,7 @@
 import { useEffect, useState } from 'react';
 import type { Column } from '@/core/tables';
 import { cellText } from '@/core/tables';
-import { columnTitle } from '@/core/measure';
+import { columnTitle, measureOf } from '@/core/measure';
 import type { Records as Behind, Network } from '@/core/graph';
 import { grouped, ordinal, shortNumber } from '@/ui/kit';
 import { useSession } from '@/ui/shell/workbench-context';
@@ -58,8 +58,9 @@ export function MeasureBar({
   const value = col.values[node];
   const highest = highestOf(col.values);
   const origin = net.origins[col.name];
+  const measure = measureOf(col.name);
   const scope = origin
-    ? `Computed on ${grouped(origin.nodes)} nodes and ${grouped(origin.edges)} edges. Exactly ${value}.`
+    ? `${measure ? `${measure.words}\nHigh: ${measure.high}\nLow: ${measure.low}\n` : ''}Computed on ${grouped(origin.nodes)} nodes and ${grouped(origin.edges)} edges. Exactly ${value}.`
     : String(value);
   return (
     <div className="mt-1.5" title={scope}>

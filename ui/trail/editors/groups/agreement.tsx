@@ -31,7 +31,7 @@ export function Agreement({ columns }: { columns: readonly string[] }) {
               <dd className="font-semibold">{answer.information?.toFixed(3) ?? 'undefined'}</dd>
             </div>
           </dl>
-          <div className="mt-2 overflow-x-auto">
+          <div className="mt-2 overflow-x-auto" tabIndex={0} role="region" aria-label="Cross-table">
             <table className="border-collapse text-sm">
               <caption className="sr-only">Groups by {column}</caption>
               <thead>

@@ -25,6 +25,9 @@ export function Results({ step }: { step: EditorProps<'measure'>['step'] }) {
         <section key={one.key} aria-label={one.name} className="mt-4">
           <h2 className="text-sm font-semibold">{one.name}</h2>
           <p className="mb-1 text-sm">{telling(net, one, values).join(' ')}</p>
+          {one.columns.length > 1 && one.columns[0].name !== one.name && (
+            <p className="text-sm font-medium">{one.columns[0].name}</p>
+          )}
           {one.on === 'nodes' && <Ranking measure={one} />}
           <Scope column={one.columns[0].key} />
         </section>
