@@ -1,14 +1,9 @@
 /** The core against the graphology packages, at the same work in the same run. */
 import Graph from 'graphology';
-import metrics from 'graphology-metrics';
-import louvain from 'graphology-communities-louvain';
 import forceAtlas2 from 'graphology-layout-forceatlas2';
 import type { Network } from '@/core/graph';
 import { nodeCount, simpleAdjacency } from '@/core/graph';
 import { atOnce } from '@/core/measure';
-import { betweennessOf } from '@/core/measure/betweenness';
-import { pagerankOf } from '@/core/measure/pagerank';
-import { leiden, modularity } from '@/core/groups';
 import { forceLayout } from '@/core/arrange';
 import { seeded } from '@/core/random';
 import { type Trail, TrailCache, runTrail, trailSchema } from '@/core/trail';
@@ -17,7 +12,8 @@ import { type Table, TableBuilder } from '@/core/tables';
 import { dense, fans } from './networks';
 import { type Line, milliseconds } from './clock';
 
-function asGraph(net: Network): Graph {
+/** A network as the graphology packages hold it: loops dropped, parallel edges merged. */
+export function asGraph(net: Network): Graph {
   const graph = new Graph({ type: net.directed ? 'directed' : 'undirected', multi: false });
   for (let v = 0; v < nodeCount(net); v++) graph.addNode(v);
   for (let e = 0; e < net.source.length; e++) {
@@ -27,7 +23,7 @@ function asGraph(net: Network): Graph {
 }
 
 /** A new network over the same edges: nothing built before is at hand. */
-const fresh = (net: Network): Network => ({ ...net, source: net.source.slice() });
+export const fresh = (net: Network): Network => ({ ...net, source: net.source.slice() });
 
 /** Mean edge length over mean distance of random pairs, and the share of the ten nearest nodes that are neighbours; small and large are good. */
 function quality(net: Network, at: Float32Array): { tightness: number; kept: number } {
@@ -60,41 +56,10 @@ function quality(net: Network, at: Float32Array): { tightness: number; kept: num
 export async function coreLines(): Promise<Line[]> {
   const hub = fans();
   const big = dense();
-  const hubGraph = asGraph(hub);
   const bigGraph = asGraph(big);
   const lines: Line[] = [];
   const graphology = (took: number) => ({ what: 'graphology', took });
 
-  lines.push({
-    what: 'betweenness, 7,000 / 9,500',
-    ours: await milliseconds(() => betweennessOf(fresh(hub), atOnce)),
-    against: graphology(
-      await milliseconds(() => metrics.centrality.betweenness(hubGraph, { normalized: false }), 1, false),
-    ),
-    aim: '5×',
-  });
-  lines.push({
-    what: 'PageRank, 6,000 / 300,000',
-    ours: await milliseconds(() => pagerankOf(fresh(big), atOnce, false)),
-    against: graphology(
-      await milliseconds(() =>
-        metrics.centrality.pagerank(bigGraph, { tolerance: 1e-10, maxIterations: 1000, getEdgeWeight: null }),
-      ),
-    ),
-    aim: '5×',
-  });
-  let q = 0;
-  const rows = simpleAdjacency(big, 'both');
-  lines.push({
-    what: 'Leiden, 6,000 / 300,000',
-    ours: await milliseconds(async () => {
-      const of = await leiden(rows, { resolution: 1, random: seeded(1), breath: atOnce });
-      q = modularity(big, of);
-    }),
-    against: { what: 'graphology Louvain', took: await milliseconds(() => louvain(bigGraph)) },
-    aim: 'no slower',
-    note: `modularity ${q.toFixed(3)}`,
-  });
   const settings = { pull: 0.2, spread: 40, apart: 0, iterations: 100, seed: 1, weights: false };
   let ours = new Float32Array(0) as Float32Array;
   const layout = await milliseconds(async () => (ours = await forceLayout(fresh(big), settings, atOnce)), 2);

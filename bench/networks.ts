@@ -25,3 +25,18 @@ export function dense(): Network {
   }
   return network({ nodes: 6000, edges, directed: true });
 }
+
+/** 73 nodes, 137 directed edges, as in a small study. */
+export function small(): Network {
+  const random = seeded(11);
+  const pairs = new Set<number>();
+  while (pairs.size < 137) {
+    const [a, b] = [random.below(73), random.below(73)];
+    if (a !== b) pairs.add(73 * a + b);
+  }
+  return network({
+    nodes: 73,
+    edges: [...pairs].map((pair) => [Math.floor(pair / 73), pair % 73] as const),
+    directed: true,
+  });
+}

@@ -80,9 +80,11 @@ test('rankings side by side, the highest selected; the spread; two measures and 
   await says('aside[aria-label]:last-of-type', '3 nodes', 'Sunniva Holm');
   expect(await violations(driver)).toEqual([]);
   await press('Spread');
+  await choose(driver, 'Measure', 'Betweenness');
   await press('Logarithmic');
   await says('main', 'have no place on a logarithmic scale');
   await press('Two measures');
+  await choose(driver, 'Measure', 'Degree');
   await choose(driver, 'Against', 'Strength');
   await says('main', 'Spearman’s ρ', '0.750', 'Kendall’s τ-b', '8 stand among the highest 10 of both');
   await press('Select those in both');

@@ -2,7 +2,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Key } from 'selenium-webdriver';
-import { button, named, openBrowser, shows } from '../e2e/browser';
+import { button, choose, named, openBrowser, shows } from '../e2e/browser';
 
 const home = process.env.NUNATAK_URL ?? 'http://127.0.0.1:3000';
 const folder = join('docs', 'screenshots');
@@ -71,6 +71,44 @@ try {
   await (await named(driver, 'a[href]', 'Societies and their members', true)).click();
   await shows(driver, 'settled', 'legend on');
   await picture('two-mode');
+  await driver.get(home);
+  await (await button(driver, 'Orrin Sound seed circle')).click();
+  await (await named(driver, 'a[href]', 'Who sent seed to whom', true)).click();
+  await shows(driver, 'settled', 'legend on');
+  const view = async (name: string): Promise<void> => (await named(driver, '[role="tab"]', name)).click();
+  await (await button(driver, 'Measure')).click();
+  await view('Measures');
+  await (await named(driver, '[role="columnheader"] button', 'Betweenness')).click();
+  await picture('measures');
+  await view('Chance');
+  await choose(driver, 'Random networks keep', 'everyone’s degree');
+  await (await button(driver, 'Draw 100 random networks')).click();
+  await shows(driver, 'Triads against chance');
+  await picture('chance');
+  await view('Paths');
+  for (const [end, value] of [
+    ['From', 'Ness'],
+    ['To', 'Voe'],
+  ]) {
+    await choose(driver, `${end} from`, 'a value of island');
+    await choose(driver, `${end}: value`, value);
+  }
+  await choose(driver, 'Find', 'All paths');
+  await (await button(driver, 'Find paths')).click();
+  await shows(driver, 'along the way');
+  await picture('paths');
+  await view('Contacts');
+  await choose(driver, 'First group from', 'a value of island');
+  await choose(driver, 'First group: value', 'Lunder');
+  await choose(driver, 'Second group from', 'a value of island');
+  await choose(driver, 'Second group: value', 'Skerry');
+  await choose(driver, 'Counts per', 'certainty');
+  await shows(driver, 'hearsay', 'third nodes');
+  await picture('contacts');
+  await driver.get(home);
+  await (await button(driver, 'Orrin Sound seed circle')).click();
+  await (await named(driver, 'a[href]', 'Societies and their members', true)).click();
+  await shows(driver, 'settled', 'legend on');
   await driver.actions().sendKeys('l').perform();
   await shows(driver, 'Named sets of nodes');
   const fold = await named(driver, 'summary', 'Select by rule');

@@ -96,4 +96,4 @@ function groupFlow(here: Network, there: Network, nodes: readonly [Int32Array, I
   return [...counts.values()].sort((x, y) => y.count - x.count);
 }
 
-const absent = 'not in it';
+const absent = 'not in this one';

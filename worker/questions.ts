@@ -282,7 +282,9 @@ const answering: Answering = {
   },
   touching(net, { groups, one }) {
     const against = placesOf(net, one);
-    return groups.map(({ name, nodes }) => {
+    const inside = new Set(one);
+    const others = groups.filter(({ nodes }) => nodes.some((id) => !inside.has(id)));
+    return others.map(({ name, nodes }) => {
       const found = contactsOf(net, placesOf(net, nodes), against);
       return {
         name,

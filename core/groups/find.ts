@@ -159,7 +159,7 @@ function directedModularityOf(
 }
 
 /** Small networks are tried several times with seeds of their own, and the best is taken: it costs little there. */
-const tries = (rows: Adjacency): number => Math.max(1, Math.min(10, Math.floor(40000 / (rows.to.length + 1))));
+const tries = (rows: Adjacency): number => Math.max(1, Math.min(10, Math.floor(20000 / (rows.to.length + 1))));
 
 /** Groups by a method. A Fault with the reason where it cannot be used. */
 export async function findGroups(net: Network, ask: GroupAsk, breath: Breath): Promise<Found> {

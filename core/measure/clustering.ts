@@ -1,7 +1,7 @@
 import { type Adjacency, type Network, keptFor, nodeCount, simpleAdjacency } from '../graph';
 import { weightsOfZeroOrMore } from '../paths/lengths';
 import { tiesOfPairs } from './pairs';
-import { triangles } from './triangles';
+import { triangleCounts, triangles } from './triangles';
 import type { Measure } from './measure';
 
 /** Degrees of the undirected simple view. */
@@ -11,15 +11,7 @@ export function neighbourCounts(rows: Adjacency): Float64Array {
 
 /** Triangles at each node of the undirected simple view. */
 export function trianglesAt(net: Network): Float64Array {
-  return keptFor(net, 'triangles', () => {
-    const at = new Float64Array(nodeCount(net));
-    triangles(simpleAdjacency(net, 'both'), (a, b, c) => {
-      at[a]++;
-      at[b]++;
-      at[c]++;
-    });
-    return at;
-  });
+  return keptFor(net, 'triangles', () => triangleCounts(simpleAdjacency(net, 'both')));
 }
 
 /** Watts and Strogatz 1998: 2t / (k(k−1)), 0 for fewer than two neighbours. */

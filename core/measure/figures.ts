@@ -13,7 +13,13 @@ export interface FigureValue {
 
 /** Figures that make sense of the network as it is: two-mode ones only with two sides, those of a column only where one is chosen. */
 export function figuresFor(net: Network, options: MeasureOptions): WholeFigure[] {
-  return wholeFigures.filter(({ needs }) => (needs === 'sides' ? net.sides : needs ? options.by !== undefined : true));
+  const col = net.nodeColumns.find(({ name }) => name === options.by);
+  return wholeFigures.filter(({ needs }) => {
+    if (needs === 'sides') return net.sides !== undefined;
+    if (needs === 'number') return col?.type === 'number';
+    if (needs === 'by') return options.by !== undefined && col?.type !== 'number';
+    return true;
+  });
 }
 
 /** The values of the figures whose cost is among those asked for. */

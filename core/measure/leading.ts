@@ -1,10 +1,13 @@
 /** Leading eigenvalues and their vectors, for matrices without negative entries given as compressed rows. */
 import { EigenvalueDecomposition, Matrix } from 'ml-matrix';
-import { type Adjacency, type Network, nodeCount, simpleAdjacency, strongComponents, transposedRows } from '../graph';
+import { type Network, nodeCount, simpleAdjacency, strongComponents } from '../graph';
 import { Fault } from '../fault';
 
-/** A square matrix: row v holds the entries beside the diagonal, `diagonal[v]` the one on it. */
-export interface Rows extends Adjacency {
+/** A square matrix: row v holds the entries beside the diagonal, 1 each where there are no weights; `diagonal[v]` is the one on it. */
+export interface Rows {
+  offsets: Uint32Array;
+  to: Uint32Array;
+  weight?: Float64Array;
   diagonal: Float64Array;
 }
 
@@ -21,7 +24,7 @@ export function arrivals(net: Network, weighted: boolean): Rows {
     if (weighted) diagonal[net.source[e]] += ends * net.weight[e];
     else diagonal[net.source[e]] = ends;
   }
-  return { ...rows, diagonal, weight: weighted ? rows.weight : new Float64Array(rows.to.length).fill(1) };
+  return { offsets: rows.offsets, to: rows.to, diagonal, weight: weighted ? rows.weight : undefined };
 }
 
 /** What has no single answer, with the reason. */
@@ -100,7 +103,9 @@ function multiply({ offsets, to, weight, diagonal }: Rows, x: Float64Array, y: F
   const n = x.length;
   for (let v = 0; v < n; v++) {
     let sum = diagonal[v] * x[v];
-    for (let k = offsets[v], end = offsets[v + 1]; k < end; k++) sum += weight[k] * x[to[k]];
+    const end = offsets[v + 1];
+    if (weight) for (let k = offsets[v]; k < end; k++) sum += weight[k] * x[to[k]];
+    else for (let k = offsets[v]; k < end; k++) sum += x[to[k]];
     y[v] = sum;
   }
 }
@@ -121,21 +126,22 @@ function part(rows: Rows, members: readonly number[], place: Int32Array): Rows {
   let size = 0;
   for (const v of members) size += rows.offsets[v + 1] - rows.offsets[v];
   const to = new Uint32Array(size);
-  const weight = new Float64Array(size);
+  const weight = rows.weight && new Float64Array(size);
   let at = 0;
   members.forEach((v, i) => {
     for (let k = rows.offsets[v]; k < rows.offsets[v + 1]; k++) {
       const u = place[rows.to[k]];
       if (u < 0) continue;
       to[at] = u;
-      weight[at++] = rows.weight[k];
+      if (weight && rows.weight) weight[at] = rows.weight[k];
+      at++;
     }
     offsets[i + 1] = at;
   });
   return {
     offsets,
     to: to.slice(0, at),
-    weight: weight.slice(0, at),
+    weight: weight?.slice(0, at),
     diagonal: Float64Array.from(members, (v) => rows.diagonal[v]),
   };
 }
@@ -145,7 +151,8 @@ function bound({ offsets, weight, diagonal }: Rows, members: readonly number[]):
   let most = 0;
   for (const v of members) {
     let sum = diagonal[v];
-    for (let k = offsets[v]; k < offsets[v + 1]; k++) sum += weight[k];
+    if (weight) for (let k = offsets[v]; k < offsets[v + 1]; k++) sum += weight[k];
+    else sum += offsets[v + 1] - offsets[v];
     if (sum > most) most = sum;
   }
   return most;
@@ -199,7 +206,7 @@ export function principalVector(net: Network, rows: Rows): Float64Array {
     );
   }
   // A class that leads to another of the same value dies out against it.
-  const onward = transposedRows(rows, n);
+  const onward = simpleAdjacency(net, 'out');
   const reach = classes.map(({ members }) => reachable(onward.offsets, onward.to, members, n));
   const standing = classes.filter((_, i) => !classes.some((other, j) => j !== i && reach[i][other.members[0]] === 1));
   if (standing.length > 1) {
@@ -235,7 +242,8 @@ function passOn(
       let total = 0;
       for (const v of nodes) {
         let sum = 0;
-        for (let k = rows.offsets[v]; k < rows.offsets[v + 1]; k++) sum += rows.weight[k] * x[rows.to[k]];
+        for (let k = rows.offsets[v]; k < rows.offsets[v + 1]; k++)
+          sum += (rows.weight ? rows.weight[k] : 1) * x[rows.to[k]];
         const next = sum / (value - rows.diagonal[v]);
         change += Math.abs(next - x[v]);
         total += next;
@@ -272,7 +280,9 @@ function scaled(x: Float64Array): Float64Array {
  */
 export function singularVectors(net: Network, into: Rows): [Float64Array, Float64Array] {
   const n = nodeCount(net);
-  const out = net.directed ? transposedRows(into, n) : into;
+  const out: Rows = net.directed
+    ? { ...simpleAdjacency(net, 'out'), diagonal: into.diagonal, ...(into.weight ? {} : { weight: undefined }) }
+    : into;
   const size = out.to.length;
   let loops = 0;
   for (const d of into.diagonal) if (d !== 0) loops++;
@@ -289,7 +299,8 @@ export function singularVectors(net: Network, into: Rows): [Float64Array, Float6
     const rows = i < n ? out : into;
     const shift = i < n ? n : 0;
     if (into.diagonal[v] !== 0) add(v + shift, into.diagonal[v]);
-    for (let k = rows.offsets[v]; k < rows.offsets[v + 1]; k++) add(rows.to[k] + shift, rows.weight[k]);
+    for (let k = rows.offsets[v]; k < rows.offsets[v + 1]; k++)
+      add(rows.to[k] + shift, rows.weight ? rows.weight[k] : 1);
     offsets[i + 1] = at;
   }
   const double: Rows = { offsets, to, weight, diagonal: new Float64Array(2 * n) };

@@ -4,21 +4,63 @@ import type { Adjacency } from '../graph';
 /** Gets the three nodes, and the places of the entries a → b, b → c and c → a in the rows. */
 export type OnTriangle = (a: number, b: number, c: number, ab: number, bc: number, ca: number) => void;
 
+/** Ranks by falling number of neighbours, equal ones by number: a counting sort. */
+function ranks({ offsets }: Adjacency): Uint32Array {
+  const n = offsets.length - 1;
+  let most = 0;
+  for (let v = 0; v < n; v++) most = Math.max(most, offsets[v + 1] - offsets[v]);
+  const start = new Uint32Array(most + 2);
+  for (let v = 0; v < n; v++) start[most - (offsets[v + 1] - offsets[v]) + 1]++;
+  for (let d = 0; d <= most; d++) start[d + 1] += start[d];
+  const rank = new Uint32Array(n);
+  for (let v = 0; v < n; v++) rank[v] = start[most - (offsets[v + 1] - offsets[v])]++;
+  return rank;
+}
+
+/** Triangles at each node, without saying which. */
+export function triangleCounts(rows: Adjacency): Float64Array {
+  const { offsets, to } = rows;
+  const n = offsets.length - 1;
+  const rank = ranks(rows);
+  const first = new Uint32Array(n + 1);
+  const node = new Uint32Array(to.length / 2);
+  let size = 0;
+  for (let v = 0; v < n; v++) {
+    const own = rank[v];
+    for (let k = offsets[v], end = offsets[v + 1]; k < end; k++) if (rank[to[k]] < own) node[size++] = to[k];
+    first[v + 1] = size;
+  }
+  const counts = new Float64Array(n);
+  const mark = new Int32Array(n).fill(-1);
+  for (let a = 0; a < n; a++) {
+    const [from, end] = [first[a], first[a + 1]];
+    for (let i = from; i < end; i++) mark[node[i]] = a;
+    let atA = 0;
+    for (let i = from; i < end; i++) {
+      const b = node[i];
+      let atB = 0;
+      for (let j = first[b], last = first[b + 1]; j < last; j++) {
+        const c = node[j];
+        if (mark[c] !== a) continue;
+        atB++;
+        counts[c]++;
+      }
+      counts[b] += atB;
+      atA += atB;
+    }
+    counts[a] += atA;
+  }
+  return counts;
+}
+
 /**
  * Every edge is read from the end of fewer neighbours to that of more, so that no node has many edges onward (Chiba & Nishizeki 1985; Latapy 2008).
  * Work grows with m^1.5 at most.
  */
-export function triangles({ offsets, to }: Adjacency, found: OnTriangle): void {
+export function triangles(rows: Adjacency, found: OnTriangle): void {
+  const { offsets, to } = rows;
   const n = offsets.length - 1;
-  const degree = (v: number): number => offsets[v + 1] - offsets[v];
-  let most = 0;
-  for (let v = 0; v < n; v++) most = Math.max(most, degree(v));
-  // Ranks by falling degree: counting sort, equal degrees by number.
-  const start = new Uint32Array(most + 2);
-  for (let v = 0; v < n; v++) start[most - degree(v) + 1]++;
-  for (let d = 0; d <= most; d++) start[d + 1] += start[d];
-  const rank = new Uint32Array(n);
-  for (let v = 0; v < n; v++) rank[v] = start[most - degree(v)]++;
+  const rank = ranks(rows);
   // Entries from higher to lower rank number, that is towards more neighbours, and the entry back.
   const first = new Uint32Array(n + 1);
   for (let v = 0; v < n; v++) {

@@ -1,0 +1,118 @@
+/** Measures on two threads against the graphology packages and, where it is installed, a C library, at the same work in the same run. */
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type Graph from 'graphology';
+import { coreNumber } from 'graphology-cores';
+import louvain from 'graphology-communities-louvain';
+import metrics from 'graphology-metrics';
+import { againstChance } from '@/core/chance';
+import { type Network, adjacency, coreNumbers, nodeCount, simpleAdjacency } from '@/core/graph';
+import { findGroups } from '@/core/groups';
+import { betweennessOf } from '@/core/measure/betweenness';
+import { triadCensus } from '@/core/measure/census';
+import { clusteringOf } from '@/core/measure/clustering';
+import { arrivals, principalVector } from '@/core/measure/leading';
+import { pagerankOf } from '@/core/measure/pagerank';
+import { sweep } from '@/core/paths/sweep';
+import { atOnce } from '@/core/split';
+import { threads } from '@/runner/crew';
+import { asGraph, fresh } from './core';
+import { type Line, milliseconds } from './clock';
+import { dense, fans, small } from './networks';
+
+type Work = 'betweenness' | 'closeness' | 'pagerank' | 'eigenvector' | 'leiden' | 'core' | 'clustering' | 'triads';
+
+/** Seconds of the C library for each network; undefined where it is not installed. */
+function cLibrary(nets: Record<string, Network>): Record<string, Partial<Record<Work, number>>> | undefined {
+  const folder = mkdtempSync(join(tmpdir(), 'nunatak-bench-'));
+  const files = Object.entries(nets).map(([name, net]) => {
+    const path = join(folder, `${name}.json`);
+    const edges = Array.from(net.source, (a, e) => [a, net.target[e]]);
+    writeFileSync(path, JSON.stringify({ name, nodes: nodeCount(net), directed: net.directed, edges }));
+    return path;
+  });
+  const run = spawnSync('/usr/bin/python3', ['bench/c_library.py', ...files], { encoding: 'utf8' });
+  rmSync(folder, { recursive: true });
+  return run.status === 0 ? (JSON.parse(run.stdout) as Record<string, Partial<Record<Work, number>>>) : undefined;
+}
+
+interface Row {
+  work: Work;
+  on: 'fans' | 'dense';
+  aim: string;
+  ours: (net: Network) => unknown;
+  theirs?: (graph: Graph) => unknown;
+  runs?: number;
+}
+
+/** A network of its own with its rows of neighbours built, and nothing else. */
+function prepared(net: Network): Network {
+  const own = fresh(net);
+  adjacency(own, 'in');
+  for (const way of ['out', 'in', 'both'] as const) simpleAdjacency(own, way);
+  return own;
+}
+
+async function leastOf(runs: number, make: () => Network, work: (net: Network) => unknown): Promise<number> {
+  let least = Infinity;
+  for (let i = 0; i < runs + 1; i++) {
+    const net = make();
+    const start = performance.now();
+    await work(net);
+    // The first of several warms up.
+    if (i > 0 || runs === 1) least = Math.min(least, performance.now() - start);
+    if (runs === 1) break;
+  }
+  return least;
+}
+
+export async function measureLines(): Promise<Line[]> {
+  const crew = threads(2);
+  const breath = { breathe: () => undefined, crew };
+  const nets = { fans: fans(), dense: dense() };
+  const graphs = { fans: asGraph(nets.fans), dense: asGraph(nets.dense) };
+  const c = cLibrary(nets);
+  const plain = { normalized: false };
+  const rank = { tolerance: 1e-10, maxIterations: 1000, getEdgeWeight: null };
+  const eigen = { tolerance: 1e-8, maxIterations: 20000, getEdgeWeight: null };
+  const leiden = { method: 'leiden', resolution: 1, seed: 1, weights: false, directed: false } as const;
+  const rows: Row[] = (['fans', 'dense'] as const).flatMap((on): Row[] => [
+    { work: 'betweenness', on, aim: '8×, faster than C', ours: (net) => betweennessOf(net, breath), theirs: (graph) => metrics.centrality.betweenness(graph, plain), runs: 1 },
+    { work: 'closeness', on, aim: '5×, faster than C', ours: (net) => sweep(net, 'none', 'out', breath), theirs: (graph) => metrics.centrality.closeness(graph), runs: 1 },
+    { work: 'pagerank', on, aim: on === 'dense' ? '5×' : '', ours: (net) => pagerankOf(net, atOnce, false), theirs: (graph) => metrics.centrality.pagerank(graph, rank), runs: 5 },
+    { work: 'eigenvector', on, aim: on === 'dense' ? '5×' : '', ours: (net) => principalVector(net, arrivals(net, false)), theirs: on === 'dense' ? (graph) => metrics.centrality.eigenvector(graph, eigen) : undefined, runs: 5 },
+    { work: 'leiden', on, aim: 'no slower than their Louvain', ours: (net) => findGroups(net, leiden, atOnce), theirs: (graph) => louvain(graph), runs: 5 },
+    { work: 'core', on, aim: '50×', ours: (net) => coreNumbers(net), theirs: (graph) => (coreNumber as unknown as (graph: Graph) => unknown)(graph), runs: 5 },
+    { work: 'clustering', on, aim: 'at most 3 times C', ours: (net) => clusteringOf(net), runs: 5 },
+  ]); // prettier-ignore
+  rows.push({ work: 'triads', on: 'dense', aim: 'under 2 s', ours: (net) => triadCensus(net), runs: 3 });
+  // Threads are started before the clock.
+  await betweennessOf(small(), breath);
+  const lines: Line[] = [];
+  for (const { work, on, aim, ours, theirs, runs = 3 } of rows) {
+    // The graphs of the others are built before the clock as well.
+    const best = await leastOf(runs, () => prepared(nets[on]), ours);
+    const line: Line = {
+      what: `${work}, ${on === 'fans' ? '7,000 / 9,500' : '6,000 / 300,000'}`,
+      ours: best,
+      aim,
+    };
+    if (theirs) line.against = { what: 'graphology', took: await milliseconds(() => theirs(graphs[on]), 1, false) };
+    const seconds = c?.[on]?.[work];
+    line.note = seconds === undefined ? 'no C library' : `C library ${Math.round(1000 * seconds)} ms`;
+    lines.push(line);
+  }
+  const triads = ['003', '012', '102', '021D', '021U', '021C', '111D', '111U', '030T', '030C', '201', '120D', '120U', '120C', '210', '300'].map((name) => `triad_${name}`); // prettier-ignore
+  lines.push({
+    what: '100 random networks and triads, 73 / 137',
+    ours: await milliseconds(
+      () => againstChance(fresh(small()), { model: 'uniform', draws: 100, seed: 1, figures: triads }, breath),
+      5,
+    ),
+    aim: 'under 300 ms',
+  });
+  crew.end();
+  return lines;
+}
