@@ -1,4 +1,6 @@
 /** The runner as it is called: what it prints, and its exit codes. */
+import { chanceCommand } from './chance';
+import { measureCommand } from './measure';
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -36,6 +38,24 @@ test.each([
   expect([status, stdout]).toEqual([2, '']);
   expect(stderr).toMatch(sentence);
   expect(stderr.trim().split('\n')).toHaveLength(1);
+});
+
+test('threads change no bit', async () => {
+  const long = join(folder, 'long.csv');
+  const rows = Array.from({ length: 900 }, (_, i) => `${i % 601},${(i * i + 7) % 601},${1 + (i % 5)}`);
+  writeFileSync(long, `source,target,w\n${rows.join('\n')}\n`);
+  const words = [
+    '--edges',
+    long,
+    '--directed',
+    '--weight',
+    'w',
+    '--measures',
+    'betweenness,closeness_weighted,harmonic_closeness,betweenness_weighted',
+  ];
+  expect(runner('measure', ...words).stdout).toBe((await measureCommand(words)).text);
+  const chance = ['--edges', long, '--directed', '--draws', '30', '--figures', 'transitivity,triad_300'];
+  expect(runner('chance', ...chance).stdout).toBe((await chanceCommand(chance)).text);
 });
 
 test('help', () => {

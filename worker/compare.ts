@@ -10,7 +10,8 @@ import type { Comparison } from './protocol';
 const mostNamed = 500;
 const mostRows = 10;
 
-const draws = 500;
+/** Permutations of the test, fewer where there are many ties. */
+const drawsFor = (ties: number): number => Math.max(50, Math.min(500, Math.round(2e7 / (ties + 1))));
 
 export async function comparison(here: Network, there: Network, name: string, breath: Breath): Promise<Comparison> {
   const { nodes, edges } = combined(here, there, { by: 'id', prefer: 'this', names: ['here', 'there'] });
@@ -73,7 +74,12 @@ export async function comparison(here: Network, there: Network, name: string, br
 const small = (...nets: Network[]): boolean => nets.every((net) => nodeCount(net) * edgeCount(net) < 2e8);
 
 async function permuted(here: Network, there: Network, breath: Breath): Promise<Comparison['qap']> {
-  const { values, ...rest } = await quadraticAssignment(here, there, { draws, seed: 1, weights: false }, breath);
+  const { values, ...rest } = await quadraticAssignment(
+    here,
+    there,
+    { draws: drawsFor(edgeCount(here)), seed: 1, weights: false },
+    breath,
+  );
   return Number.isNaN(rest.correlation) || values.length === 0 ? undefined : rest;
 }
 

@@ -8,9 +8,10 @@ const most = 8;
 export function browserCrew(): (Crew & { end(): void }) | undefined {
   if (typeof Worker === 'undefined') return undefined;
   const size = Math.max(2, Math.min(most, (navigator.hardwareConcurrency || 2) - 1));
-  return crewOver((listen) => {
+  return crewOver((listen, broke) => {
     const worker = new Worker(new URL('./crew.worker.ts', import.meta.url), { type: 'module', name: 'crew' });
     worker.onmessage = ({ data }) => listen(data);
+    worker.onerror = ({ message }) => broke(message);
     return { post: (message) => worker.postMessage(message), end: () => worker.terminate() };
   }, size);
 }

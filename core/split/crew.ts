@@ -40,11 +40,19 @@ export function threadSide(
 }
 
 /** Threads are started when first needed; `end` ends them. */
-export function crewOver(start: (listen: (message: unknown) => void) => Port, size: number): Crew & { end(): void } {
+export function crewOver(
+  start: (listen: (message: unknown) => void, broke: (why: string) => void) => Port,
+  size: number,
+): Crew & { end(): void } {
   let ports: Port[] | undefined;
   let calls = 0;
   let jobs = 0;
   const waiting = new Map<number, (answer: Answered) => void>();
+  /** A thread that broke answers nothing any more: what waits ends with its reason. */
+  const broke = (why: string): void => {
+    for (const [call, go] of waiting) go({ call, error: why, fault: false });
+    waiting.clear();
+  };
   const listen = (message: unknown): void => {
     const answer = message as Answered;
     waiting.get(answer.call)?.(answer);
@@ -53,7 +61,7 @@ export function crewOver(start: (listen: (message: unknown) => void) => Port, si
   return {
     size,
     async run(task, shared, parts, come) {
-      ports ??= Array.from({ length: size }, () => start(listen));
+      ports ??= Array.from({ length: size }, () => start(listen, broke));
       const job = ++jobs;
       let next = 0;
       let failed = false;
