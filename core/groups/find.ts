@@ -6,7 +6,7 @@ import { seeded } from '../random';
 import type { Breath } from '../split';
 import { type Quality, leiden, louvain } from './leiden';
 import { type Merge, cutInto, profileMerges, propagateLabels, removeEdges } from './others';
-import { modularityOf, numberBySize } from './partition';
+import { modularityOf, numberBySize } from '../graph/partition';
 
 export interface GroupAsk {
   method: GroupMethod;

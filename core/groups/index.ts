@@ -1,5 +1,5 @@
 /** Sets of nodes with more ties inside than chance would give. */
-export * from './partition';
+export * from '../graph/partition';
 export * from './leiden';
 export * from './others';
 export * from './find';

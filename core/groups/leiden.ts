@@ -2,7 +2,7 @@
 import type { Adjacency } from '../graph';
 import type { Breath } from '../split';
 import type { Random } from '../random';
-import { numberBySize } from './partition';
+import { numberBySize } from '../graph/partition';
 
 /** Randomness of the refinement, in units of the mean edge weight; the paper's θ. */
 const theta = 0.01;

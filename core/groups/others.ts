@@ -5,7 +5,7 @@ import { Fault } from '../fault';
 import type { Random } from '../random';
 import type { Breath } from '../split';
 import { splitDisconnected } from './leiden';
-import { modularityOf, numberBySize } from './partition';
+import { modularityOf, numberBySize } from '../graph/partition';
 
 /**
  * Label propagation (Raghavan, Albert & Kumara 2007): in random order every node takes the label with most weight among its neighbours, equal ones drawn,

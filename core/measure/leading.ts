@@ -43,6 +43,7 @@ export function leadingOf(rows: Rows): { value: number; vector: Float64Array } {
   if (n === 1) return { value: rows.diagonal[0], vector };
   const most = Math.min(krylov, n);
   let value = 0;
+  let steps = most;
   let least = Infinity;
   let idle = 0;
   const basis = Array.from({ length: most + 1 }, () => new Float64Array(n));
@@ -50,7 +51,7 @@ export function leadingOf(rows: Rows): { value: number; vector: Float64Array } {
     basis[0].set(vector);
     const h = Matrix.zeros(most + 1, most);
     let size = 0;
-    while (size < most) {
+    while (size < steps) {
       const w = basis[size + 1];
       multiply(rows, basis[size], w);
       let before = Math.sqrt(dot(w, w));
@@ -91,7 +92,10 @@ export function leadingOf(rows: Rows): { value: number; vector: Float64Array } {
     vector = next;
     value = realEigenvalues[best];
     const rest = Math.abs((last * weights[size - 1]) / norm) / value;
-    if (rest < 1e-13 || size < most) break;
+    if (rest < 1e-13 || size < steps) break;
+    // As many steps as the digits that are missing need at the pace of this cycle.
+    const pace = Math.max(0.01, -Math.log10(rest)) / size;
+    steps = Math.min(most, Math.max(6, Math.ceil((13 + Math.log10(rest)) / pace) + 2));
     idle = rest < 0.5 * least ? 0 : idle + 1;
     least = Math.min(least, rest);
     if (least < 1e-11 && idle > 2) break;

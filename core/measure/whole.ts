@@ -8,7 +8,7 @@ import {
   simpleAdjacency,
   strongComponents,
 } from '../graph';
-import { modularity } from '../groups/partition';
+import { modularity } from '../graph/partition';
 import { cuts } from '../paths/cuts';
 import { sweep } from '../paths/sweep';
 import { Fault } from '../fault';

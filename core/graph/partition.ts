@@ -1,5 +1,6 @@
 /** Partitions of a network's nodes and their modularity. */
-import { type Adjacency, type Network, simpleAdjacency } from '../graph';
+import { type Adjacency, simpleAdjacency } from './adjacency';
+import type { Network } from './network';
 
 /** Renumbers groups by falling size, equal sizes in the order of their first nodes; returns the number of groups. In place. */
 export function numberBySize(group: Uint32Array): number {
