@@ -58,15 +58,15 @@ export function ProfileChart({ figures, profiles }: { figures: readonly ChanceFi
               stroke="var(--accent)"
               strokeWidth={2}
               isAnimationActive={false}
-              dot={({ cx, cy, payload }: { cx?: number; cy?: number; payload?: { name: string } }) => (
+              dot={({ cx, cy, payload }: { cx?: number; cy?: number; payload?: { name: string; own: number | null } }) => (
                 <circle
                   key={payload?.name}
                   cx={cx}
                   cy={cy}
-                  r={beyond.has(payload?.name ?? '') ? 5 : 3}
+                  r={payload === undefined || payload.own === null ? 0 : beyond.has(payload.name) ? 5 : 3}
                   fill={beyond.has(payload?.name ?? '') ? 'var(--accent)' : 'var(--paper)'}
                   stroke="var(--accent)"
-                  strokeWidth={1.5}
+                  strokeWidth={payload?.own === null ? 0 : 1.5}
                 />
               )}
             />

@@ -33,7 +33,7 @@ export function Spread({
           width={Math.max(2.5, at(to) - at(from) - 0.6)}
           y={height + 1 - (count / most) * 15}
           height={(count / most) * 15}
-          fill="var(--rise)"
+          fill="var(--bar)"
         />
       ))}
       {observed !== null && <rect x={at(observed) - 1.2} width={2.4} y={2} height={height - 1} rx={1} fill="#B8475A" />}
