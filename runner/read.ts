@@ -100,6 +100,5 @@ export function readNetwork(asked: Asked): Network {
     weightName: asked.weight ?? 'weight',
     nodeColumns,
     edgeColumns: [],
-    origins: {},
   };
 }

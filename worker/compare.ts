@@ -2,7 +2,7 @@
 import { combined } from '@/core/combine';
 import { edgeJaccard, quadraticAssignment } from '@/core/compare';
 import { columnTitle, computeFigures, figuresFor, plainOptions } from '@/core/measure';
-import { type Network, edgeCount, nodeCount } from '@/core/graph';
+import { type Network, edgeCount, isMeasured, nodeCount } from '@/core/graph';
 import type { TextColumn } from '@/core/tables';
 import type { Breath } from '@/core/split';
 import type { Comparison } from './protocol';
@@ -34,7 +34,7 @@ export async function comparison(here: Network, there: Network, name: string, br
   const [a, b] = [placeOf(here), placeOf(there)];
   const measures = here.nodeColumns.flatMap((col) => {
     const other = there.nodeColumns.find((one) => one.name === col.name);
-    if (col.type !== 'number' || other?.type !== 'number' || !(col.name in here.origins || col.name in there.origins))
+    if (col.type !== 'number' || other?.type !== 'number' || !(isMeasured(col) || isMeasured(other)))
       return [];
     const highest = (net: Network, values: Float64Array): string[] =>
       Array.from({ length: nodeCount(net) }, (_, v) => v)

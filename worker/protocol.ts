@@ -66,10 +66,17 @@ export interface ColumnHoldings {
   distribution: Distribution;
 }
 
+export interface Side {
+  name: string;
+  nodes: number;
+}
+
 export interface Holdings {
   nodes: number;
   edges: number;
   directed: boolean;
+  /** Of a two-mode network: its sides in their order, and how many nodes each has. */
+  sides?: [Side, Side];
   nodeColumns: ColumnHoldings[];
   edgeColumns: ColumnHoldings[];
   degree: Distribution;

@@ -3,6 +3,7 @@ import { type Column, type Table, cellText, distribution } from '@/core/tables';
 import { type Network, edgeCount, nodeCount } from '@/core/graph';
 import { type FigureValue, atOnce, computeFigures, figuresFor, plainOptions, quick } from '@/core/measure';
 import { endsAt } from '@/core/measure/degree';
+import { sidesOf } from '@/core/measure/two-mode';
 import { type ConditionGroup, holds } from '@/core/keep';
 import type { Made } from '@/core/ties';
 import { namedTable } from '@/core/names';
@@ -361,10 +362,20 @@ function holdingsOf(net: Network): Holdings {
     nodes: nodeCount(net),
     edges: edgeCount(net),
     directed: net.directed,
+    ...(net.sides ? { sides: sidesIn(net) } : {}),
     nodeColumns: net.nodeColumns.map(describe),
     edgeColumns: net.edgeColumns.map(describe),
     degree: distribution({ type: 'number', name: 'degree', values: degree }),
   };
+}
+
+function sidesIn(net: Network): Holdings['sides'] {
+  const [a, b] = net.sides ?? ['', ''];
+  const { sizes } = sidesOf(net);
+  return [
+    { name: a, nodes: sizes[0] },
+    { name: b, nodes: sizes[1] },
+  ];
 }
 
 function tableOf(source: Source, key: string): Table {
@@ -395,5 +406,4 @@ const emptyNetwork: Network = {
   weightName: 'weight',
   nodeColumns: [],
   edgeColumns: [],
-  origins: {},
 };

@@ -26,6 +26,5 @@ export function networkOf({ nodes, directed }: Origin, { source, target }: Drawn
     weightName: 'weight',
     nodeColumns: [],
     edgeColumns: [],
-    origins: {},
   };
 }

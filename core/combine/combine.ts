@@ -1,6 +1,6 @@
 /** Two networks as one: nodes matched by id or name, edges by their ends, and where each comes from. */
 import { type Column, Dictionary, asText, cellText, isFilled, overlaid, rowsOf } from '../tables';
-import { type Network, type Records, edgeCount, nodeCount } from '../graph';
+import { type Network, type Records, edgeCount, givenName, nodeCount } from '../graph';
 
 export interface CombineAsk {
   by: 'id' | 'name';
@@ -19,6 +19,14 @@ export interface Combined {
   /** Names that stand for several nodes of one network, so that they were not matched. */
   ambiguous: string[];
 }
+
+/** The column that says where each node or edge comes from. */
+export const originColumn = (places: [Int32Array, Int32Array], [one, other]: [string, string]): Column => ({
+  type: 'text',
+  name: 'origin',
+  codes: Int32Array.from(places[0], (_, i) => originOf(places, i)),
+  dictionary: [one, other, `${one} + ${other}`],
+});
 
 /** 0 in the first alone, 1 in the second alone, 2 in both. */
 export const originOf = ([a, b]: [Int32Array, Int32Array], i: number): 0 | 1 | 2 => (a[i] < 0 ? 1 : b[i] < 0 ? 0 : 2);
@@ -45,17 +53,10 @@ export function combined(first: Network, second: Network, ask: CombineAsk): Comb
     conflicts.push(`${labels[i]}, ${name}: ${a}, ${b}`),
   );
   const edgeColumns = laidOver(first.edgeColumns, second.edgeColumns, edges, ask.prefer);
-  const [one, other] = ask.names;
   const weightOf = (which: 0 | 1): Column => ({
     type: 'number',
     name: `weight in ${ask.names[which]}`,
     values: Float64Array.from(edges[which], (e) => (e < 0 ? NaN : (which ? second : first).weight[e])),
-  });
-  const origin = (places: [Int32Array, Int32Array]): Column => ({
-    type: 'text',
-    name: 'origin',
-    codes: Int32Array.from(places[0], (_, i) => originOf(places, i)),
-    dictionary: [one, other, `${one} + ${other}`],
   });
   const network: Network = {
     directed,
@@ -65,10 +66,8 @@ export function combined(first: Network, second: Network, ask: CombineAsk): Comb
     target,
     weight,
     weightName: first.weightName === second.weightName ? first.weightName : 'weight',
-    nodeColumns: [...nodeColumns.filter(({ name }) => name !== 'origin'), origin(nodes)],
-    edgeColumns: [...edgeColumns.filter(({ name }) => name !== 'origin'), weightOf(0), weightOf(1), origin(edges)],
-    // What was computed before says still on what.
-    origins: { ...second.origins, ...first.origins },
+    nodeColumns,
+    edgeColumns: [...edgeColumns, weightOf(0), weightOf(1)],
     edgeRecords: joinedRecords(first.edgeRecords, second.edgeRecords, edges),
     nodeRecords: joinedRecords(first.nodeRecords, second.nodeRecords, nodes),
     ...(first.sides && second.sides && first.sides.join('\n') === second.sides.join('\n')
@@ -147,12 +146,19 @@ function laidOver(
   conflict?: (name: string, i: number, a: string, b: string) => void,
 ): Column[] {
   const size = places[0].length;
+  // What was computed in one and given in the other is not the same thing, whatever its name.
+  const computed = new Set([...first, ...second].filter((col) => col.computed).map(({ name }) => name));
+  const apart = (columns: readonly Column[]): readonly Column[] =>
+    columns.map((col) => (!col.computed && computed.has(col.name) ? { ...col, name: givenName(col.name, []) } : col));
+  [first, second] = [apart(first), apart(second)];
   const names = [...new Set([...first, ...second].map(({ name }) => name))];
   return names.map((name) => {
     let a = first.find((col) => col.name === name);
     let b = second.find((col) => col.name === name);
+    // Values computed on two networks differ as the networks do; that is no conflict of data.
+    const from = (prefer === 'this' ? (a ?? b) : (b ?? a))?.computed;
     if (a && b && a.type !== b.type) [a, b] = [asText(a, rowsOf(a)), asText(b, rowsOf(b))];
-    if (a && b && conflict) {
+    if (a && b && conflict && !a.computed && !b.computed) {
       for (let i = 0; i < size; i++) {
         const [r, s] = [places[0][i], places[1][i]];
         if (r < 0 || s < 0 || !isFilled(a, r) || !isFilled(b, s)) continue;
@@ -161,7 +167,7 @@ function laidOver(
       }
     }
     const layers = [...(a ? [{ column: a, rows: places[0] }] : []), ...(b ? [{ column: b, rows: places[1] }] : [])];
-    return overlaid(name, prefer === 'this' ? layers : layers.reverse(), size);
+    return { ...overlaid(name, prefer === 'this' ? layers : layers.reverse(), size), computed: from };
   });
 }
 

@@ -2,7 +2,7 @@
 import { type Column, type Table, Dictionary, cellText, extended, isFilled, pick } from '../tables';
 import { Fault, counted } from '../fault';
 import type { Note } from '../ties';
-import { type Value, formula } from './formula';
+import { type Typed, formula } from './formula';
 
 /** What is read: the columns of the nodes or edges, their number, and how the rows are called. */
 export interface Given {
@@ -104,28 +104,27 @@ export function byMembership(name: string, ids: readonly string[], lists: readon
   return written(name, ids.map((id) => lists.filter((_, i) => members[i].has(id)).map((list) => list.name).join(' + ')));
 } // prettier-ignore
 
-function valuesOf(col: Column): (i: number) => Value {
+function typedColumn(col: Column): Typed {
   switch (col.type) {
     case 'number':
-      return (i) => (Number.isNaN(col.values[i]) ? undefined : col.values[i]);
+      return { type: 'number', value: (i) => (Number.isNaN(col.values[i]) ? undefined : col.values[i]) };
     case 'yesno':
-      return (i) => (col.values[i] < 0 ? undefined : col.values[i] === 1);
+      return { type: 'yesno', value: (i) => (col.values[i] < 0 ? undefined : col.values[i] === 1) };
     default:
-      return (i) => (isFilled(col, i) ? cellText(col, i) : undefined);
+      return { type: 'text', value: (i) => (isFilled(col, i) ? cellText(col, i) : undefined) };
   }
 }
 
-/** What a formula gives for each row: numbers, yes and no, or texts. */
+/** What a formula gives for each row, as a column of its type: numbers, yes and no, or texts. */
 export function byFormula(given: Given, name: string, text: string): Column {
-  const value = formula(text, (wanted) => {
+  const { type, value } = formula(text, (wanted) => {
     const col = given.columns.find((one) => one.name === wanted);
-    return col && valuesOf(col);
+    return col && typedColumn(col);
   }, given.step);
   const values = Array.from({ length: given.rows }, (_, i) => value(i));
-  const filled = values.filter((one) => one !== undefined && one !== '');
-  if (filled.length && filled.every((one) => typeof one === 'number'))
-    return { type: 'number', name, values: Float64Array.from(values, (one) => (typeof one === 'number' ? one : NaN)) };
-  if (filled.length && filled.every((one) => typeof one === 'boolean'))
-    return { type: 'yesno', name, values: Int8Array.from(values, (one) => (one === undefined ? -1 : one ? 1 : 0)) };
-  return written(name, values.map((one) => (one === undefined ? '' : one === true ? 'yes' : one === false ? 'no' : String(one))));
+  if (type === 'number')
+    return { type, name, values: Float64Array.from(values, (one) => (typeof one === 'number' ? one : NaN)) };
+  if (type === 'yesno')
+    return { type, name, values: Int8Array.from(values, (one) => (one === undefined ? -1 : one ? 1 : 0)) };
+  return written(name, values.map((one) => (one === undefined ? '' : String(one))));
 } // prettier-ignore

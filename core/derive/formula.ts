@@ -1,9 +1,19 @@
-/** Short formulas over columns: arithmetic, comparison, if, and texts put together. */
+/** Short formulas over columns: arithmetic, comparison, if, and texts put together. Types are checked before anything is computed. */
 import jsep, { type Expression } from 'jsep';
-import { Fault } from '../fault';
+import { Fault, counted } from '../fault';
 
+/** Absent where a cell is empty, or where nothing can be computed. */
 export type Value = number | string | boolean | undefined;
 type Row = (i: number) => Value;
+export type ValueType = 'number' | 'text' | 'yesno';
+
+/** A part of a formula, its type known and its columns found. */
+export interface Typed {
+  type: ValueType;
+  value: Row;
+  /** The empty text "", which stands for an empty cell. */
+  blank?: boolean;
+}
 
 // Names of columns stand in square brackets, or bare where they are one word.
 const placeholder = '__column';
@@ -13,147 +23,309 @@ const numbers =
   (of: (...values: number[]) => number): Call =>
   (...values) => {
     if (values.some((value) => value === undefined)) return undefined;
-    const result = of(...values.map(asNumber));
-    return Number.isFinite(result) ? result : undefined;
+    return finite(of(...values.map(asNumber)));
   };
 const texts =
-  (of: (text: string, ...rest: Value[]) => Value): Call =>
-  (first, ...rest) => of(asText(first), ...rest); // prettier-ignore
+  (of: (text: string, ...rest: string[]) => Value): Call =>
+  (...values) => (values[0] === undefined ? undefined : of(asText(values[0]), ...values.slice(1).map(asText)));
+
+interface Known {
+  least: number;
+  most: number;
+  /** What its values must be; absent: anything. */
+  takes?: 'number';
+  gives: ValueType;
+  of: Call;
+}
 
 /** Functions by name, with how many values they take. */
-const functions: Record<string, { least: number; most: number; of: Call }> = {
-  if: { least: 3, most: 3, of: (test, yes, no) => (truth(test) ? yes : no) },
-  abs: { least: 1, most: 1, of: numbers(Math.abs) },
-  round: { least: 1, most: 2, of: numbers((x, digits = 0) => Math.round(x * 10 ** digits) / 10 ** digits) },
-  sqrt: { least: 1, most: 1, of: numbers(Math.sqrt) },
-  log: { least: 1, most: 1, of: numbers(Math.log) },
-  log10: { least: 1, most: 1, of: numbers(Math.log10) },
-  min: { least: 1, most: 20, of: numbers(Math.min) },
-  max: { least: 1, most: 20, of: numbers(Math.max) },
-  join: { least: 1, most: 20, of: (...values) => values.map(asText).join('') },
-  lower: { least: 1, most: 1, of: texts((text) => text.toLowerCase()) },
-  upper: { least: 1, most: 1, of: texts((text) => text.toUpperCase()) },
-  length: { least: 1, most: 1, of: texts((text) => text.length) },
-  contains: { least: 2, most: 2, of: texts((text, part) => text.toLowerCase().includes(asText(part).toLowerCase())) },
-  empty: { least: 1, most: 1, of: (value) => value === undefined || value === '' },
-};
-export const functionNames = Object.keys(functions);
+const functions = new Map<string, Known>([
+  ['abs', { least: 1, most: 1, takes: 'number', gives: 'number', of: numbers(Math.abs) }],
+  ['round', { least: 1, most: 2, takes: 'number', gives: 'number', of: numbers((x, digits = 0) => Math.round(x * 10 ** digits) / 10 ** digits) }],
+  ['sqrt', { least: 1, most: 1, takes: 'number', gives: 'number', of: numbers(Math.sqrt) }],
+  ['log', { least: 1, most: 1, takes: 'number', gives: 'number', of: numbers(Math.log) }],
+  ['log10', { least: 1, most: 1, takes: 'number', gives: 'number', of: numbers(Math.log10) }],
+  ['min', { least: 1, most: 20, takes: 'number', gives: 'number', of: numbers(Math.min) }],
+  ['max', { least: 1, most: 20, takes: 'number', gives: 'number', of: numbers(Math.max) }],
+  ['number', { least: 1, most: 1, gives: 'number', of: (value) => (value === undefined ? undefined : finite(asNumber(value))) }],
+  ['join', { least: 1, most: 20, gives: 'text', of: (...values) => values.map(asText).join('') }],
+  ['lower', { least: 1, most: 1, gives: 'text', of: texts((text) => text.toLowerCase()) }],
+  ['upper', { least: 1, most: 1, gives: 'text', of: texts((text) => text.toUpperCase()) }],
+  ['length', { least: 1, most: 1, gives: 'number', of: texts((text) => text.length) }],
+  ['contains', { least: 2, most: 2, gives: 'yesno', of: texts((text, part) => text.toLowerCase().includes(part.toLowerCase())) }],
+  ['empty', { least: 1, most: 1, gives: 'yesno', of: (value) => value === undefined || value === '' }],
+]); // prettier-ignore
+export const functionNames = ['if', ...functions.keys()];
+
+const finite = (value: number): number | undefined => (Number.isFinite(value) ? value : undefined);
 
 function asNumber(value: Value): number {
   if (typeof value === 'boolean') return value ? 1 : 0;
   return typeof value === 'number' ? value : value === undefined || value.trim() === '' ? NaN : Number(value);
 }
 const asText = (value: Value): string => (value === undefined ? '' : value === true ? 'yes' : value === false ? 'no' : String(value)); // prettier-ignore
-const truth = (value: Value): boolean => (typeof value === 'string' ? value !== '' && value !== 'no' : Boolean(value));
 
-function calculated(a: Value, b: Value, operator: string): Value {
-  if (operator === '+' && (typeof a === 'string' || typeof b === 'string')) return asText(a) + asText(b);
-  if (a === undefined || b === undefined) return undefined;
-  const x = asNumber(a);
-  const y = asNumber(b);
-  const result = operator === '+' ? x + y : operator === '-' ? x - y : operator === '*' ? x * y : operator === '/' ? x / y : x % y; // prettier-ignore
-  return Number.isFinite(result) ? result : undefined;
-}
+const arithmetic: ReadonlyMap<string, (x: number, y: number) => number> = new Map([
+  ['+', (x, y) => x + y],
+  ['-', (x, y) => x - y],
+  ['*', (x, y) => x * y],
+  ['/', (x, y) => x / y],
+  ['%', (x, y) => x % y],
+  ['**', (x, y) => x ** y],
+]);
+const order: ReadonlyMap<string, (difference: number) => boolean> = new Map([
+  ['<', (d) => d < 0],
+  ['<=', (d) => d <= 0],
+  ['>', (d) => d > 0],
+  ['>=', (d) => d >= 0],
+]);
+const typeWords = { number: 'a number', text: 'a text', yesno: 'yes or no' } as const;
 
-function compared(a: Value, b: Value, operator: string): Value {
-  if (operator === '==' || operator === '!=') return (asText(a) === asText(b)) === (operator === '==');
-  if (a === undefined || b === undefined) return undefined;
-  const texts = typeof a === 'string' && typeof b === 'string';
-  const order = texts ? (a < b ? -1 : a > b ? 1 : 0) : asNumber(a) - asNumber(b);
-  if (Number.isNaN(order)) return undefined;
-  return operator === '<' ? order < 0 : operator === '<=' ? order <= 0 : operator === '>' ? order > 0 : order >= 0;
-}
+/** Signs as they are written by hand, and as the parser takes them. */
+const signs: readonly [RegExp, string][] = [
+  [/^(?:>=|≥|⩾)/, '>='],
+  [/^(?:<=|≤|⩽)/, '<='],
+  [/^(?:<>|!=|≠)/, '!='],
+  [/^==?/, '=='],
+  [/^(?:\^|\*\*)/, '**'],
+  [/^[×·]/, '*'],
+  [/^÷/, '/'],
+  [/^[−–]/, '-'],
+  [/^and\b/i, '&&'],
+  [/^or\b/i, '||'],
+  [/^not\b/i, '!'],
+];
 
-const comparison = new Set(['==', '!=', '<', '<=', '>', '>=']);
-const arithmetic = new Set(['+', '-', '*', '/', '%']);
-
-/** Outside of quotes, `[first sent]` becomes a word the parser takes, and a single `=` the comparison it is meant as. */
-function prepared(text: string): { text: string; names: string[] } {
+/**
+ * The formula as the parser takes it: `[first sent]` as one word, signs as they are typed by programmers. `at` has the place in the original of every
+ * character. A Fault for what the parser would misread.
+ */
+function prepared(text: string, step: string): { text: string; names: string[]; at: number[] } {
   const names: string[] = [];
-  const parts = text.split(/("(?:[^"\\]|\\.)*"|'(?:[^'\\]|\\.)*')/);
-  const changed = parts.map((part, i) => {
-    if (i % 2) return part;
-    return part
-      .replace(/\[([^[\]]*)\]/g, (_all, name: string) => ` ${placeholder}${names.push(name.trim()) - 1} `)
-      .replace(/(?<![<>=!])=(?!=)/g, '==')
-      .replace(/<>/g, '!=')
-      .replace(/\band\b/gi, '&&')
-      .replace(/\bor\b/gi, '||')
-      .replace(/\bnot\b/gi, '!');
-  });
-  return { text: changed.join(''), names };
+  const at: number[] = [];
+  let out = '';
+  let depth = 0;
+  const put = (piece: string, from: number): void => {
+    for (let k = 0; k < piece.length; k++) at.push(from);
+    out += piece;
+  };
+  for (let i = 0; i < text.length; ) {
+    const rest = text.slice(i);
+    const quoted = /^(?:"(?:[^"\\]|\\.)*"|'(?:[^'\\]|\\.)*')/s.exec(rest)?.[0];
+    if (quoted) {
+      put(quoted, i);
+      i += quoted.length;
+      continue;
+    }
+    const bracket = /^\[([^[\]]*)\]/.exec(rest);
+    if (bracket) {
+      const name = bracket[1].trim();
+      if (name === '') throw new Fault(`The brackets at character ${i + 1} hold no name. Write a column’s name in them, such as [first sent].`, step); // prettier-ignore
+      put(` ${placeholder}${names.push(name) - 1} `, i);
+      i += bracket[0].length;
+      continue;
+    }
+    const comma = depth === 0 ? /^\d+,\d+/.exec(rest)?.[0] : undefined;
+    if (comma && !/[\w.]$/.test(text.slice(0, i))) {
+      throw new Fault(`“${comma}” at character ${i + 1}: decimals stand behind a point, as in ${comma.replace(',', '.')}. Write it so.`, step); // prettier-ignore
+    }
+    const word = /^[\p{L}_$][\p{L}\p{N}_$]*/u.exec(rest)?.[0];
+    const sign = signs.find(([pattern]) => pattern.test(rest));
+    if (sign) {
+      const [written] = sign[0].exec(rest) as RegExpExecArray;
+      put(/\w/.test(written) ? ` ${sign[1]} ` : sign[1], i);
+      i += written.length;
+      continue;
+    }
+    const piece = word ?? text[i];
+    if (piece === '(') depth++;
+    if (piece === ')') depth--;
+    put(piece, i);
+    i += piece.length;
+  }
+  return { text: out, names, at };
 }
 
 /**
- * The formula as a function of a row. `column(name)` gives the values of a column, or undefined where there is none. A Fault says what is wrong and
- * where. Nothing of the formula is ever run as code: it is parsed, and only what stands in this file is done.
+ * The formula, its type, and its value for each row; `column(name)` gives a column's, or undefined where there is none. Where a value that is needed is
+ * missing, the result is missing. A Fault says what is wrong and where. Nothing of the formula is ever run as code: it is parsed, and only what stands in
+ * this file is done.
  */
-export function formula(text: string, column: (name: string) => Row | undefined, step: string): Row {
+export function formula(text: string, column: (name: string) => Typed | undefined, step: string): Typed {
   if (text.trim() === '') throw new Fault('Write a formula, such as packets / records.', step);
   if (text.length > 2000) throw new Fault('The formula is longer than 2,000 characters. Shorten it.', step);
-  const { text: ready, names } = prepared(text);
+  const { text: ready, names, at } = prepared(text, step);
   let tree: Expression;
   try {
     tree = jsep(ready);
   } catch (error) {
     const { index, description } = error as { index?: number; description?: string };
-    throw new Fault(`The formula cannot be read${index === undefined ? '' : ` at character ${index + 1}`}: ${description ?? 'it ends too early'}. Mend it there.`, step); // prettier-ignore
+    const place = index === undefined ? undefined : (at[index] ?? text.length);
+    throw new Fault(`The formula cannot be read${place === undefined ? '' : ` at character ${place + 1}`}: ${description ?? 'it ends too early'}. Mend it there.`, step); // prettier-ignore
   }
-  const named = (name: string): Row => {
-    const known = (name.startsWith(placeholder) && names[Number(name.slice(placeholder.length))]) || name;
-    if (known === 'yes' || known === 'no') return () => known === 'yes';
-    const values = column(known);
-    if (!values) throw new Fault(`There is no column “${known}” for the formula. Texts stand in quotes, names of several words in [brackets].`, step); // prettier-ignore
-    return values;
+  const nameOf = (name: string): string =>
+    name.startsWith(placeholder) ? (names[Number(name.slice(placeholder.length))] ?? name) : name;
+  const written = (node: Expression): string => {
+    const part = (child: unknown): string => written(child as Expression);
+    switch (node.type) {
+      case 'Literal':
+        return String(node.raw);
+      case 'Identifier':
+        return (node.name as string).startsWith(placeholder) ? `[${nameOf(node.name as string)}]` : (node.name as string); // prettier-ignore
+      case 'UnaryExpression':
+        return `${node.operator === '!' ? 'not ' : String(node.operator)}${part(node.argument)}`;
+      case 'BinaryExpression':
+      case 'LogicalExpression':
+        return `${part(node.left)} ${shown.get(node.operator as string) ?? String(node.operator)} ${part(node.right)}`;
+      case 'CallExpression':
+        return `${part(node.callee)}(${(node.arguments as Expression[]).map(written).join(', ')})`;
+      case 'MemberExpression':
+        return `${part(node.object)}.${part(node.property)}`;
+      case 'ConditionalExpression':
+        return `${part(node.test)} ? ${part(node.consequent)} : ${part(node.alternate)}`;
+      default:
+        return text.trim();
+    }
   };
-  const made = (node: Expression): Row => {
+  const wrong = (node: Expression, sentence: string): Fault => {
+    const snippet = written(node);
+    const place = text.indexOf(snippet);
+    return new Fault(`In “${snippet}”${place > 0 ? ` at character ${place + 1}` : ''}: ${sentence}`, step);
+  };
+  const needsNumber = (node: Expression, part: Expression, { type }: Typed): void => {
+    if (type === 'text') throw wrong(node, `“${written(part)}” is a text, and a number is needed. number(${written(part)}) reads it as one.`); // prettier-ignore
+  };
+  const needsYesNo = (node: Expression, part: Expression, { type }: Typed): void => {
+    if (type !== 'yesno') throw wrong(node, `“${written(part)}” is ${typeWords[type]}, and yes or no is needed, as from a comparison.`); // prettier-ignore
+  };
+  const named = (name: string): Typed => {
+    const known = nameOf(name);
+    if (known === name && (known === 'yes' || known === 'no')) return { type: 'yesno', value: () => known === 'yes' };
+    const found = column(known);
+    if (found) return found;
+    const place = text.indexOf(known);
+    throw new Fault(`There is no column “${known}”${place >= 0 ? ` (character ${place + 1})` : ''} for the formula. Texts stand in quotes, names of several words in [brackets].`, step); // prettier-ignore
+  };
+  const binary = (node: Expression): Typed | undefined => {
+    const operator = node.operator as string;
+    const [a, b] = [node.left, node.right].map((part) => made(part as Expression));
+    const parts: [Expression, Typed][] = [[node.left as Expression, a], [node.right as Expression, b]]; // prettier-ignore
+    if (operator === '&&' || operator === '||') {
+      for (const [part, of] of parts) needsYesNo(node, part, of);
+      // What one side settles needs no other.
+      const settles = operator === '||';
+      return { type: 'yesno', value: (i) => settled(a.value(i), b.value(i), settles) };
+    }
+    if (operator === '==' || operator === '!=') {
+      const same = operator === '==';
+      if (a.blank || b.blank) return { type: 'yesno', value: (i) => (asText(a.value(i)) === asText(b.value(i))) === same };
+      return { type: 'yesno', value: both(a, b, (x, y) => (asText(x) === asText(y)) === same) };
+    }
+    const holds = order.get(operator);
+    if (holds) {
+      if ((a.type === 'text') !== (b.type === 'text')) {
+        throw wrong(node, `${typeWords[a.type]} is compared with ${typeWords[b.type]}. Compare like with like; number(…) reads a text as a number.`); // prettier-ignore
+      }
+      if (a.type === 'text') return { type: 'yesno', value: both(a, b, (x, y) => holds((x as string) < (y as string) ? -1 : x === y ? 0 : 1)) }; // prettier-ignore
+      return { type: 'yesno', value: both(a, b, (x, y) => holds(asNumber(x) - asNumber(y))) };
+    }
+    const compute = arithmetic.get(operator);
+    if (!compute) return undefined;
+    if (operator === '+' && (a.type === 'text' || b.type === 'text')) {
+      if (a.type !== b.type) throw wrong(node, `${typeWords[a.type]} and ${typeWords[b.type]} cannot be added. join(…) writes them one behind the other, number(…) reads a text as a number.`); // prettier-ignore
+      return { type: 'text', value: (i) => asText(a.value(i)) + asText(b.value(i)) };
+    }
+    for (const [part, of] of parts) needsNumber(node, part, of);
+    return { type: 'number', value: both(a, b, (x, y) => finite(compute(asNumber(x), asNumber(y)))) };
+  };
+  const chosen = (node: Expression, parts: readonly Expression[]): Typed => {
+    const [test, yes, no] = parts.map(made);
+    needsYesNo(node, parts[0], test);
+    const value: Row = (i) => {
+      const asked = test.value(i);
+      return asked === undefined ? undefined : asked ? yes.value(i) : no.value(i);
+    };
+    if (yes.type === no.type || no.blank || yes.blank) {
+      const { type } = yes.blank ? no : yes;
+      return { type, value: (i) => (value(i) === '' ? undefined : value(i)) };
+    }
+    return { type: 'text', value: (i) => (value(i) === undefined ? undefined : asText(value(i))) };
+  };
+  const called = (node: Expression): Typed => {
+    const name = node.callee && (node.callee as Expression).type === 'Identifier' ? ((node.callee as Expression).name as string).toLowerCase() : ''; // prettier-ignore
+    const parts = node.arguments as Expression[];
+    const known = functions.get(name);
+    if (!known && name !== 'if') throw new Fault(`The formula calls “${written(node.callee as Expression)}”, which is not known. There are ${functionNames.join(', ')}.`, step); // prettier-ignore
+    const { least, most } = known ?? { least: 3, most: 3 };
+    if (parts.length < least || parts.length > most) {
+      throw new Fault(`“${name}” takes ${least === most ? counted(least, 'value') : `${least} to ${most} values`}, not ${parts.length}.`, step); // prettier-ignore
+    }
+    if (!known) return chosen(node, parts);
+    const values = parts.map(made);
+    if (known.takes) values.forEach((of, i) => needsNumber(node, parts[i], of));
+    return { type: known.gives, value: (i) => known.of(...values.map((one) => one.value(i))) };
+  };
+  const made = (node: Expression): Typed => {
     switch (node.type) {
       case 'Literal': {
         const value = node.value as Value | null;
-        return () => value ?? undefined;
+        if (typeof value === 'number') return { type: 'number', value: () => value };
+        if (typeof value === 'boolean') return { type: 'yesno', value: () => value };
+        return { type: 'text', value: () => value ?? undefined, blank: value === '' };
       }
       case 'Identifier':
         return named(node.name as string);
       case 'UnaryExpression': {
-        const of = made(node.argument as Expression);
-        if (node.operator === '!') return (i) => !truth(of(i));
-        if (node.operator === '-') return (i) => calculated(0, of(i), '-');
-        if (node.operator === '+') return of;
-        break;
+        const part = node.argument as Expression;
+        const of = made(part);
+        if (node.operator === '!') {
+          needsYesNo(node, part, of);
+          return { type: 'yesno', value: (i) => opposite(of.value(i)) };
+        }
+        if (node.operator !== '-' && node.operator !== '+') break;
+        needsNumber(node, part, of);
+        const sign = node.operator === '-' ? -1 : 1;
+        return { type: 'number', value: (i) => (of.value(i) === undefined ? undefined : sign * asNumber(of.value(i)) + 0) };
       }
       case 'BinaryExpression':
       case 'LogicalExpression': {
-        const operator = node.operator as string;
-        const left = made(node.left as Expression);
-        const right = made(node.right as Expression);
-        if (operator === '&&') return (i) => truth(left(i)) && truth(right(i));
-        if (operator === '||') return (i) => truth(left(i)) || truth(right(i));
-        if (comparison.has(operator)) return (i) => compared(left(i), right(i), operator);
-        if (arithmetic.has(operator)) return (i) => calculated(left(i), right(i), operator);
-        break;
+        const found = binary(node);
+        if (found) return found;
+        throw wrong(node, `the sign ${String(node.operator)} is not known. There are + − * / % ^, comparisons, and, or, not.`); // prettier-ignore
       }
-      case 'ConditionalExpression': {
-        const test = made(node.test as Expression);
-        const yes = made(node.consequent as Expression);
-        const no = made(node.alternate as Expression);
-        return (i) => (truth(test(i)) ? yes(i) : no(i));
-      }
-      case 'CallExpression': {
-        const callee = node.callee as Expression;
-        const called = callee.type === 'Identifier' && typeof callee.name === 'string' ? callee.name : '?';
-        const name = called.toLowerCase();
-        if (!Object.hasOwn(functions, name)) {
-          throw new Fault(`The formula calls “${called}”, which there is not. There are ${functionNames.join(', ')}.`, step); // prettier-ignore
-        }
-        const { least, most, of } = functions[name];
-        const values = (node.arguments as Expression[]).map(made);
-        if (values.length < least || values.length > most) {
-          throw new Fault(`“${name}” takes ${least === most ? least : `${least} to ${most}`} values, not ${values.length}.`, step); // prettier-ignore
-        }
-        return (i) => of(...values.map((value) => value(i)));
-      }
+      case 'ConditionalExpression':
+        return chosen(node, [node.test, node.consequent, node.alternate] as Expression[]);
+      case 'CallExpression':
+        return called(node);
+      case 'MemberExpression':
+        throw wrong(node, 'a point or bracket stands behind a name, which cannot be computed. Names with points stand in [brackets].'); // prettier-ignore
+      case 'Compound':
+        throw new Fault('The formula holds several values with no sign between them, which cannot be computed. Put + − * / or a comparison between them.', step); // prettier-ignore
     }
-    throw new Fault('The formula holds something that cannot be computed. Use numbers, texts in quotes, columns, + − * /, comparisons and functions.', step); // prettier-ignore
+    throw new Fault('The formula holds something that cannot be computed. Use numbers, texts in quotes, columns, + − * / ^, comparisons and functions.', step); // prettier-ignore
   };
   return made(tree);
 }
+
+const shown: ReadonlyMap<string, string> = new Map([
+  ['==', '='],
+  ['**', '^'],
+  ['&&', 'and'],
+  ['||', 'or'],
+]);
+
+const opposite = (value: Value): Value => (value === undefined ? undefined : !value);
+
+/** And, or: what one side settles is known, whatever the other; else a missing side leaves it open. */
+function settled(a: Value, b: Value, by: boolean): Value {
+  if (a === by || b === by) return by;
+  return a === undefined || b === undefined ? undefined : !by;
+}
+
+/** A value of both, missing where one of them is. */
+const both =
+  (a: Typed, b: Typed, of: (x: Value, y: Value) => Value): Row =>
+  (i) => {
+    const [x, y] = [a.value(i), b.value(i)];
+    return x === undefined || y === undefined ? undefined : of(x, y);
+  };

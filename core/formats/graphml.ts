@@ -2,6 +2,7 @@
 import { type Column, cellText } from '../tables';
 import { type Network, edgeCount, nodeCount } from '../graph';
 import { escapeXml } from '../figure/svg';
+import { scoped } from './network-tables';
 
 function attributeType(col: Column): string {
   return col.type === 'number' ? 'double' : col.type === 'yesno' ? 'boolean' : 'string';
@@ -20,9 +21,9 @@ export function graphml(net: Network): string {
     codes: Int32Array.from(net.labels.keys()),
     dictionary: net.labels,
   };
-  const nodeColumns = [label, ...net.nodeColumns.filter((col) => col.name !== 'label'), ...positionColumns(net)];
+  const nodeColumns = [label, ...scoped(net, net.nodeColumns).filter((col) => col.name !== 'label'), ...positionColumns(net)];
   const weight: Column = { type: 'number', name: 'weight', values: net.weight };
-  const edgeColumns = [weight, ...net.edgeColumns.filter((col) => col.name !== 'weight')];
+  const edgeColumns = [weight, ...scoped(net, net.edgeColumns).filter((col) => col.name !== 'weight')];
   const parts = [
     '<?xml version="1.0" encoding="UTF-8"?>\n<graphml xmlns="http://graphml.graphdrawing.org/xmlns">\n',
     ...nodeColumns.map((col, i) => keyLine(`n${i}`, 'node', col)),

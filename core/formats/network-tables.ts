@@ -1,6 +1,6 @@
 /** A network as two tables, to write or to show. */
 import { type Column, extended, pick } from '../tables';
-import { type Network, nodeCount } from '../graph';
+import { type Network, nodeCount, scopedName } from '../graph';
 
 const textColumn = (name: string, texts: string[]): Column => ({
   type: 'text',
@@ -20,12 +20,16 @@ function distinct(columns: Column[]): Column[] {
   });
 }
 
+/** Columns that were computed on more or fewer nodes or edges than the network has say so in their names: `degree (of 3,481 nodes)`. */
+export const scoped = (net: Network, columns: readonly Column[]): Column[] =>
+  columns.map((col) => ({ ...col, name: scopedName(net, col) }));
+
 /** `id`, `label`, then the node table's and all computed columns. */
 export function nodeTable(net: Network): Column[] {
   return distinct([
     textColumn('id', net.ids),
     textColumn('label', net.labels),
-    ...net.nodeColumns.filter((col) => col.name !== 'id'),
+    ...scoped(net, net.nodeColumns).filter((col) => col.name !== 'id'),
   ]);
 }
 
@@ -43,7 +47,7 @@ export function chosenTable(net: Network, nodes: readonly { id: string; label: s
       'label',
       nodes.map(({ id, label }) => net.labels[places.get(id) ?? n] ?? label),
     ),
-    ...net.nodeColumns.filter((col) => col.name !== 'id').map((col) => pick(extended(col, n + 1), rows)),
+    ...scoped(net, net.nodeColumns).filter((col) => col.name !== 'id').map((col) => pick(extended(col, n + 1), rows)),
   ]);
 }
 
@@ -59,6 +63,6 @@ export function edgeTable(net: Network): Column[] {
     end('source', net.source),
     end('target', net.target),
     { type: 'number', name: 'weight', values: net.weight },
-    ...net.edgeColumns,
+    ...scoped(net, net.edgeColumns),
   ]);
 }

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { type Network, adjacency, components, network, nodeColumn, simpleAdjacency, subnetwork, withColumn } from '.';
+import { type Column, cellText } from '../tables';
+import { type Network, adjacency, components, network, nodeColumn, scopedName, simpleAdjacency, subnetwork, withColumn } from '.'; // prettier-ignore
 
 /** Two triangles joined, a loop, a parallel pair, an isolate: 0-1-2-0, 2-3 twice, 3-3, 4 alone. */
 const mixed = (directed: boolean): Network =>
@@ -103,10 +104,19 @@ test('all of it is the network itself', () => {
   expect(subnetwork(net, new Uint8Array(5).fill(1))).toBe(net);
 });
 
+test('a column that came with the data is never replaced; both have names that tell them apart', () => {
+  const col = (value: number): Column => ({ type: 'number', name: 'degree', values: new Float64Array(5).fill(value) });
+  const given = { ...mixed(false), nodeColumns: [col(1), { ...col(2), name: 'degree (given)' }] };
+  const net = withColumn(withColumn(given, 'nodes', col(3), 's2'), 'nodes', col(4), 's3');
+  expect(net.nodeColumns.map(({ name }) => name)).toEqual(['degree (given 2)', 'degree (given)', 'degree']);
+  expect(net.nodeColumns.map((one) => cellText(one, 0))).toEqual(['1', '2', '4']);
+  const smaller = subnetwork(net, Uint8Array.of(1, 1, 0, 0, 0));
+  expect(smaller.nodeColumns.map((one) => scopedName(smaller, one))).toEqual(['degree (given 2)', 'degree (given)', 'degree (of 5 nodes)']); // prettier-ignore
+});
+
 test('a column replaces one of its name and says what it was computed on', () => {
   const col = { type: 'number', name: 'x', values: new Float64Array(5) } as const;
-  const net = withColumn(withColumn(mixed(false), 'nodes', col), 'nodes', col, 's2');
-  expect(net.nodeColumns).toHaveLength(1);
-  expect(net.origins.x).toEqual({ step: 's2', nodes: 5, edges: 6 });
+  const net = withColumn(withColumn(mixed(false), 'nodes', col, 's1'), 'nodes', col, 's2');
+  expect(net.nodeColumns.map(({ computed }) => computed)).toEqual([{ step: 's2', nodes: 5, edges: 6 }]);
   expect(() => nodeColumn(net, 'y', 's3')).toThrow(/no column “y”/);
 });

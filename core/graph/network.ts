@@ -1,6 +1,6 @@
 /** A network as a structure of arrays. Immutable: every step returns a new one that shares what did not change. */
-import type { Column } from '../tables';
-import { Fault } from '../fault';
+import type { Column, Computed } from '../tables';
+import { Fault, counted } from '../fault';
 
 /** Compressed rows of indices: row i holds `items[offsets[i]] … items[offsets[i + 1] - 1]`. */
 export interface Rows {
@@ -12,13 +12,6 @@ export interface Rows {
 export interface Records extends Rows {
   tables: string[];
   from?: Uint8Array;
-}
-
-/** Where a column came from, and on how many nodes and edges it was computed. */
-export interface Origin {
-  step: string;
-  nodes: number;
-  edges: number;
 }
 
 export interface Network {
@@ -34,8 +27,6 @@ export interface Network {
   weightName: string;
   nodeColumns: Column[];
   edgeColumns: Column[];
-  /** By column name; columns from tables have none. */
-  origins: Record<string, Origin>;
   /** Records behind each edge, and those in which each node stands. */
   edgeRecords?: Records;
   nodeRecords?: Records;
@@ -69,7 +60,6 @@ export function network(parts: {
     weightName: 'weight',
     nodeColumns: [],
     edgeColumns: [],
-    origins: {},
   };
 }
 
@@ -79,14 +69,46 @@ export const kindColumn = 'kind';
 export const nodeCount = (net: Network): number => net.ids.length;
 export const edgeCount = (net: Network): number => net.source.length;
 
-/** The network with a column added or, where one has the name, replaced. */
-export function withColumn(net: Network, on: 'nodes' | 'edges', col: Column, step?: string): Network {
+/**
+ * The network with a computed column added, and the size of the network noted on it. A computed column of the same name is replaced; one that came with the
+ * data stays and is called `name (given)` from here on, so that later steps that name it mean the computed one.
+ */
+export function withColumn(
+  net: Network,
+  on: 'nodes' | 'edges',
+  col: Column,
+  step: string,
+  more: Pick<Computed, 'derived' | 'said'> = {},
+): Network {
   const key = on === 'nodes' ? 'nodeColumns' : 'edgeColumns';
-  const columns = net[key].filter((other) => other.name !== col.name);
-  const origins = step
-    ? { ...net.origins, [col.name]: { step, nodes: nodeCount(net), edges: edgeCount(net) } }
-    : net.origins;
-  return { ...net, [key]: [...columns, col], origins };
+  const others = net[key].filter((other) => other.name !== col.name || !other.computed);
+  const columns = others.map((other) =>
+    other.name === col.name ? { ...other, name: givenName(col.name, others) } : other,
+  );
+  return { ...net, [key]: [...columns, { ...col, computed: { step, nodes: nodeCount(net), edges: edgeCount(net), ...more } }] };
+} // prettier-ignore
+
+/** What a column that came with the data is called beside a computed one of its name. */
+export function givenName(name: string, columns: readonly Column[]): string {
+  let free = `${name} (given)`;
+  for (let i = 2; columns.some((col) => col.name === free); i++) free = `${name} (given ${i})`;
+  return free;
+}
+
+/** Whether a column was computed from the network, rather than given or made out of other columns. */
+export const isMeasured = ({ computed }: Column): boolean => computed !== undefined && !computed.derived;
+
+/** Of which nodes or edges a computed column speaks, where they are not those of the network: `of 3,481 nodes`. */
+export function scopeOf(net: Network, { computed }: Column): string | undefined {
+  if (!computed || computed.derived) return undefined;
+  if (computed.nodes !== nodeCount(net)) return `of ${counted(computed.nodes, 'node')}`;
+  return computed.edges === edgeCount(net) ? undefined : `of ${counted(computed.edges, 'edge')}`;
+}
+
+/** A column's name and, where they differ from the network's, the nodes or edges that it speaks of. */
+export function scopedName(net: Network, col: Column): string {
+  const scope = scopeOf(net, col);
+  return scope ? `${col.name} (${scope})` : col.name;
 }
 
 /** The named node column; a Fault that names the step's place where there is none. */

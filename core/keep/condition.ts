@@ -247,3 +247,8 @@ export const byCondition: KeepKind<z.infer<typeof byConditionSchema>> = {
 export function shortlistsIn(group: ConditionGroup): string[] {
   return group.rules.flatMap((rule) => isGroup(rule) ? shortlistsIn(rule) : rule.about === 'shortlist' && rule.value ? [rule.value] : []); // prettier-ignore
 }
+
+/** The columns that a condition reads. */
+export function conditionColumns({ rules }: ConditionGroup): string[] {
+  return rules.flatMap((rule) => (isGroup(rule) ? conditionColumns(rule) : rule.about === 'column' ? [rule.column] : []));
+} // prettier-ignore

@@ -1,6 +1,7 @@
 /** Rules by place in the network: components, cores, and what lies near or between chosen nodes. */
 import { z } from 'zod';
 import { type Network, components, coreNumbers, distances, nodeCount } from '../graph';
+import type { Column } from '../tables';
 import { Fault } from '../fault';
 import { type KeepKind, markNodes, placesOf } from './rule';
 
@@ -65,18 +66,50 @@ export const byEgo: KeepKind<z.infer<typeof egoSchema>> = {
     `${distance} ${distance === 1 ? 'step' : 'steps'} around ${ids.length === 1 ? ids[0] : `${as === 'overlap' ? 'all of ' : ''}${ids.length} nodes`}`,
   marks(net, rule, { step }) {
     const starts = chosen(net, rule.nodes, step);
-    if (rule.as === 'union') {
-      const far = distances(net, starts, rule.direction, rule.distance);
-      return { nodes: markNodes(net, (v) => far[v] >= 0) };
-    }
-    const marks = new Uint8Array(nodeCount(net)).fill(1);
-    for (const start of starts) {
+    // How many of the chosen lie near each node, and the last of them.
+    const near = new Uint32Array(nodeCount(net));
+    const whom = new Int32Array(near.length).fill(-1);
+    starts.forEach((start, i) => {
       const far = distances(net, [start], rule.direction, rule.distance);
-      for (let v = 0; v < marks.length; v++) if (far[v] < 0) marks[v] = 0;
-    }
-    return { nodes: marks };
+      for (let v = 0; v < near.length; v++) {
+        if (far[v] < 0) continue;
+        near[v]++;
+        whom[v] = i;
+      }
+    });
+    const least = rule.as === 'union' ? 1 : starts.length;
+    return {
+      nodes: markNodes(net, (v) => near[v] >= least),
+      columns: starts.length > 1 ? [nearColumn(net, starts, near, whom)] : [],
+    };
   },
 };
+
+/** Near whom of the chosen each node lies; near several of them is a class of its own. */
+function nearColumn(net: Network, starts: readonly number[], near: Uint32Array, whom: Int32Array): Column {
+  const dictionary = distinctNames(starts.map((v) => net.labels[v]));
+  const several = dictionary.push(severalName(dictionary)) - 1;
+  return {
+    type: 'text',
+    name: 'near',
+    codes: whom.map((one, v) => (near[v] > 1 ? several : one)),
+    dictionary,
+  };
+}
+
+function severalName(taken: readonly string[]): string {
+  return taken.includes('several') ? 'several of them' : 'several';
+}
+
+/** The names, equal ones numbered. */
+function distinctNames(names: readonly string[]): string[] {
+  const counts = new Map<string, number>();
+  return names.map((name) => {
+    const count = (counts.get(name) ?? 0) + 1;
+    counts.set(name, count);
+    return count === 1 ? name : `${name} (${count})`;
+  });
+}
 
 export const reachSchema = z.object({ by: z.literal('reach'), nodes, direction: z.enum(['out', 'in']).default('out') });
 export const byReach: KeepKind<z.infer<typeof reachSchema>> = {

@@ -1,5 +1,6 @@
 /** What a rule of a Keep step is. To add one: a file beside this, and a line in the index. */
 import type { z } from 'zod';
+import type { Column } from '../tables';
 import { type Network, nodeCount } from '../graph';
 
 /** A named set of nodes. */
@@ -14,6 +15,8 @@ export interface Shortlist {
 export interface Marks {
   nodes: Uint8Array;
   edges?: Uint8Array;
+  /** What the rule finds out about the nodes, one value for each of the network before it. */
+  columns?: Column[];
 }
 
 export interface KeepContext {

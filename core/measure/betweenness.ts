@@ -12,7 +12,8 @@ import { throughTask } from '../paths/through';
 import { seeded } from '../random';
 import { type Breath, runs, split } from '../split';
 import { foldTrees } from './fold';
-import type { Measure } from './measure';
+import { counted } from '../fault';
+import type { Measure, MeasureOptions } from './measure';
 
 /** What all sources together give each node; undirected pairs count twice. Squares only of a sample. */
 async function throughAll(
@@ -180,6 +181,8 @@ const shared = {
   question: 'bridges',
   on: 'nodes',
   uses: ['undirected', 'pivots', 'seed'],
+  said: ({ pivots }: MeasureOptions, net: Network) =>
+    pivots && pivots < nodeCount(net) ? `estimated from ${counted(pivots, 'source')}` : undefined,
   high: 'A go-between: many shortest ways run through the node, and they grow longer without it.',
   low: 'Others have no need of the node to reach each other; 0 at the ends and inside closed circles.',
   beware:

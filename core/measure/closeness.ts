@@ -33,7 +33,7 @@ const shared = {
   high: 'Few steps lead to everyone: news from here is everywhere soon.',
   low: 'Out of the way, or in a small part of the network; 0 for a node that reaches nobody.',
   reads:
-    'shortest paths along outgoing edges (“from others”: along incoming ones); parallel edges once, loops left out',
+    'shortest paths along outgoing edges (the versions “from others”: along incoming ones); parallel edges once, loops left out',
 } as const;
 const closenessWords = {
   formula: 'C(v) = (r / (n−1)) · (r / Σ d(v,u)) over the r other nodes u that v reaches',
@@ -81,6 +81,8 @@ const byLength = {
   weighted: true,
   cost: 'long searches',
   uses: ['undirected', 'weightAs'],
+  high: 'Short ways over strong ties lead to everyone.',
+  low: 'Far from the others by length, or in a small part of the network; 0 for a node that reaches nobody.',
   reads:
     'shortest paths by length along outgoing edges: 1 / w of strengths, parallel ones summed; w of distances, the shortest of parallel ones',
 } as const;
@@ -118,6 +120,7 @@ export const harmonicWeighted: Measure = {
 export const eccentricity: Measure = {
   ...shared,
   key: 'eccentricity',
+  reads: 'shortest paths along outgoing edges, weights ignored; parallel edges once, loops left out',
   name: 'Eccentricity',
   cost: 'searches',
   words:
@@ -135,6 +138,7 @@ export const eccentricity: Measure = {
 export const reach: Measure = {
   ...shared,
   key: 'reach',
+  reads: 'steps along outgoing edges, incoming ones, and both, weights ignored; loops left out',
   name: 'Reach',
   cost: 'searches',
   uses: ['undirected', 'steps'],

@@ -65,6 +65,10 @@ export function columnTitle(name: string): string {
   return names.get(name) ?? words.charAt(0).toUpperCase() + words.slice(1);
 }
 
+/** The columns that a measure makes, by their keys. */
+export const measureColumns = (key: string): string[] =>
+  measures.filter((one) => one.key === key).flatMap(({ columns }) => columns.map((col) => col.key));
+
 /** The measure that makes a column, on nodes or on edges. */
 export function measureOf(column: string, on: 'nodes' | 'edges' = 'nodes'): Measure | undefined {
   return (on === 'nodes' ? nodeMeasures : edgeMeasures).find((one) => one.columns.some(({ key }) => key === column));

@@ -22,6 +22,9 @@ export const optionsSchema = z.object({
   by: z.string().optional(),
   /** Betweenness: estimate from this many sources; absent: exact. */
   pivots: z.number().int().min(2).optional(),
+  /** (p, q)-core: least ties of a node of the first side, and of the second. */
+  p: z.number().int().min(1).max(1000).default(2),
+  q: z.number().int().min(1).max(1000).default(2),
   seed: z.number().int().default(1),
 });
 export type MeasureOptions = z.infer<typeof optionsSchema>;
@@ -82,6 +85,8 @@ export interface Measure extends Explained {
   needs?: 'by' | 'sides' | 'records';
   uses?: readonly (keyof MeasureOptions)[];
   columns: readonly MeasureColumn[];
+  /** What a reader must know beside the name under these options: that it is an estimate, where a walk begins. */
+  said?(options: MeasureOptions, net: Network): string | undefined;
   /** One array per column, each with one value per node or edge; NaN where undefined. A Fault where nothing is defined. */
   compute(net: Network, breath: Breath, options: MeasureOptions): Promise<Float64Array[]> | Float64Array[];
 }

@@ -23,6 +23,8 @@ export function participationOf(net: Network, { of, names }: Grouping): [Float64
     let shares = 0;
     for (let i = offsets[v]; i < offsets[v + 1]; i++) {
       const g = of[to[i]] < 0 ? names.length : of[to[i]];
+      // A group is counted at its first neighbour, and is 0 at the others.
+      if (counts[g] === 0) continue;
       shares += (counts[g] / k) ** 2;
       if (g === of[v]) inside[v] = counts[g];
       counts[g] = 0;

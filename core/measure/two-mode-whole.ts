@@ -11,10 +11,10 @@ export function bipartiteDensity(net: Network): number {
 }
 
 /**
- * Opsahl 2013: of the paths a – x – b – y – c over distinct nodes with a, b, c on the first side, the share whose ends a and c share a node of the second
- * side other than x and y.
+ * Opsahl 2013: of the paths a – x – b – y – c over distinct nodes with a, b, c on one side (0, the first, or 1), the share whose ends a and c share a node
+ * of the other side other than x and y.
  */
-export function bipartiteClustering(net: Network): number {
+export function bipartiteClustering(net: Network, side: 0 | 1 = 0): number {
   const { of } = sidesOf(net);
   const { offsets, to } = simpleAdjacency(net, 'both');
   const n = of.length;
@@ -42,7 +42,7 @@ export function bipartiteClustering(net: Network): number {
     return false;
   };
   for (let b = 0; b < n; b++) {
-    if (of[b] !== 0) continue;
+    if (of[b] !== side) continue;
     for (let k = offsets[b]; k < offsets[b + 1]; k++) {
       for (let l = k + 1; l < offsets[b + 1]; l++) {
         const [x, y] = [to[k], to[l]];
@@ -60,7 +60,7 @@ export function bipartiteClustering(net: Network): number {
       }
     }
   }
-  if (paths === 0) throw new Fault('No path of four ties runs between nodes of the first side.');
+  if (paths === 0) throw new Fault(`No path of four ties runs between nodes of the ${side ? 'second' : 'first'} side.`);
   return closed / paths;
 }
 

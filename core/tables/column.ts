@@ -1,9 +1,26 @@
 /** Tables as typed columns: no object per row. Every array has one entry per row unless said. */
 
-/** Texts are dictionary-coded: `codes[row]` points into `dictionary`, or is -1 where the cell is empty. */
-export interface TextColumn {
-  type: 'text';
+/** Where a computed column comes from, and on how many nodes and edges it was computed. */
+export interface Computed {
+  /** Id of the step. */
+  step: string;
+  nodes: number;
+  edges: number;
+  /** Made out of other columns, so that it rests on no network. */
+  derived?: boolean;
+  /** What a reader must know beside the name: that it is an estimate, from where a walk begins. */
+  said?: string;
+}
+
+interface AnyColumn {
   name: string;
+  /** Absent: the column came with the data. */
+  computed?: Computed;
+}
+
+/** Texts are dictionary-coded: `codes[row]` points into `dictionary`, or is -1 where the cell is empty. */
+export interface TextColumn extends AnyColumn {
+  type: 'text';
   /** What the texts are, where they are more than words. */
   as?: 'picture' | 'link' | 'reference';
   codes: Int32Array;
@@ -24,24 +41,21 @@ export interface CategoryMark {
 }
 
 /** NaN where the cell is empty or does not fit. */
-export interface NumberColumn {
+export interface NumberColumn extends AnyColumn {
   type: 'number';
-  name: string;
   values: Float64Array;
 }
 /** 1 yes, 0 no, -1 empty. */
-export interface YesNoColumn {
+export interface YesNoColumn extends AnyColumn {
   type: 'yesno';
-  name: string;
   values: Int8Array;
 }
 /**
  * First day of the time named, in days since 1970-01-01 with the time of day as its fraction (NaN where empty); how precisely it is known; whether it
  * was marked as doubtful.
  */
-export interface DateColumn {
+export interface DateColumn extends AnyColumn {
   type: 'date';
-  name: string;
   day: Float64Array;
   precision: Uint8Array;
   doubtful: Uint8Array;
@@ -55,16 +69,14 @@ export interface DateSpan {
   precision: Uint8Array;
 }
 /** Degrees north and east, NaN where empty. */
-export interface PlaceColumn {
+export interface PlaceColumn extends AnyColumn {
   type: 'place';
-  name: string;
   latitude: Float64Array;
   longitude: Float64Array;
 }
 /** Several values in one cell, as compressed rows: row r holds `codes[offsets[r]] … codes[offsets[r + 1] - 1]`. */
-export interface ListColumn {
+export interface ListColumn extends AnyColumn {
   type: 'list';
-  name: string;
   offsets: Uint32Array;
   codes: Uint32Array;
   dictionary: string[];

@@ -169,7 +169,6 @@ export async function citationNetwork(settings: CitationTies, context: TiesConte
     ],
     edgeRecords: { ...behind, tables: [settings.table] },
     nodeRecords: { ...nodeRecords, tables: [settings.table] },
-    origins: {},
   }; // prettier-ignore
   const chosen = subnetwork(full, candidates.state.map((one) => (one === 1 ? 1 : 0))); // prettier-ignore
   return { network: finished(chosen, settings, notes), notes, candidates };

@@ -74,7 +74,6 @@ export async function directNetwork(settings: DirectTies, context: TiesContext):
     ...edgesOf(table, settings, kept, weights, context.step),
     weightName: settings.weight ?? 'records',
     nodeRecords: { ...records, tables: [settings.table] },
-    origins: {},
     ...(first === second ? {} : twoSides(first, second, parts)),
   };
   const notes = notesOn(losses, nodes, first, settings);

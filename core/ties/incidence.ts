@@ -106,7 +106,6 @@ export async function incidenceNetwork(settings: IncidenceTies, context: TiesCon
     directed: false,
     ...parts,
     nodeRecords: { ...nodeRecords, tables: [settings.table] },
-    origins: {},
   };
   const candidates = chosen(all, stood);
   const finish = (net: Network, raw?: Float64Array): Made => {

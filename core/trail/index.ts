@@ -3,7 +3,7 @@ export * from './registry';
 export * from './run';
 export * from './source';
 export * from './step';
-export type { ProjectSettings } from './steps/project';
+export { type ProjectSettings, defaultSide } from './steps/project';
 export type { CombineSettings } from './steps/combine';
 export type { DeriveSettings } from './steps/derive';
 export { type KeepSettings, type KeepRule } from './steps/keep';

@@ -151,22 +151,38 @@ describe('Derive', () => {
   test.each([
     ['1900 - born', ['20', '10', '']],
     ['round(born / 7, 1)', ['268.6', '270', '']],
-    ['if(born >= 1885, "young", "old")', ['old', 'young', 'old']],
     ['born >= 1885 and island = "Ness"', ['no', 'yes', 'no']],
+    ['born >= 1885 or island = "Ness"', ['yes', 'yes', '']],
+    ['if(born >= 1885, "young", "old")', ['old', 'young', '']],
+    ['if(not empty(born) and born >= 1885, "young", "old")', ['old', 'young', 'old']],
+    ['born ^ 2 ≥ 3550000 and not (born ≠ 1890)', ['no', 'yes', '']],
+    ['number("12") + 1', ['13', '13', '13']],
+    ['if(born > 1885, 1, "")', ['', '1', '']],
     ['name + " of " + [island]', ['Ann of Ness', 'Bo of Ness', 'Cy of Holm']],
     ['join(upper(name), "-", length(island))', ['ANN-4', 'BO-4', 'CY-4']],
     ['empty(born) ? "?" : born', ['1880', '1890', '?']],
     ['-1 * 2 + 10 % 4', ['0', '0', '0']],
     ['born / 0', ['', '', '']],
     ['not contains(island, "ess")', ['no', 'no', 'yes']],
-    ['min(born, 1885) <> born', ['no', 'yes', 'no']],
+    ['min(born, 1885) <> born', ['no', 'yes', '']],
   ])('formula %s', async (formula, wanted) => expect(await derived({ by: 'formula', formula })).toEqual(wanted));
+  test('a formula of numbers is a number column, also where nothing comes of it', async () => {
+    const { net } = await run(early, step('s2', 'derive', { name: 'new', how: { by: 'formula', formula: 'born / 0' } }));
+    expect(net.nodeColumns.find(({ name }) => name === 'new')?.type).toBe('number');
+  });
   test('a formula of edges', async () => {
     expect(await derived({ by: 'formula', formula: 'weight * 2' }, 'edges')).toEqual(['2', '2', '2']);
   });
   test.each([
     ['', /Write a formula/],
     ['born +', /cannot be read at character/],
+    ['[]*2', /brackets at character 1 hold no name/],
+    ['"12" + 1', /In “"12" \+ 1”: a text and a number cannot be added/],
+    ['1 + name * 2', /In “name \* 2” at character 5: “name” is a text/],
+    ['born + 1,5', /“1,5” at character 8: decimals stand behind a point, as in 1\.5/],
+    ['born > name', /a number is compared with a text/],
+    ['if(born, 1, 2)', /“born” is a number, and yes or no is needed/],
+    ['born & 2', /sign & is not known/],
     ['fame * 2', /no column “fame”/],
     ['[first sent] + 1', /no column “first sent”/],
     ['eval("1")', /calls “eval”/],

@@ -28,6 +28,8 @@ export interface StepReport {
   edges: number;
   result: string;
   notes: Note[];
+  /** What a Groups step found. */
+  groups?: number;
   fault?: string;
 }
 
@@ -169,7 +171,8 @@ export async function runTrail(source: Source, trail: Trail, options: RunOptions
             const held = cache.get(full) as { value: T } | undefined;
             if (held) return held.value;
             const value = await make();
-            cache.set(full, { value });
+            // The digest names the real thing; what rests on a stand-in would be taken for it later.
+            if (!stand) cache.set(full, { value });
             return value;
           },
         });
@@ -184,7 +187,8 @@ export async function runTrail(source: Source, trail: Trail, options: RunOptions
       if (!stand) cache.set(digest, outcome);
     }
     state = outcome.state;
-    const report = { id: step.id, ...size(state), result: outcome.result, notes: outcome.notes ?? [] };
+    const { result, notes = [], groups } = outcome;
+    const report: StepReport = { id: step.id, ...size(state), result, notes, groups };
     reports.push(report);
     options.report?.(report);
   }

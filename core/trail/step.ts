@@ -28,6 +28,8 @@ export interface StepOutcome {
   /** The result in a few words, for the foot of the step's tile. */
   result: string;
   notes?: Note[];
+  /** How many groups a step found, for those that find some. */
+  groups?: number;
 }
 
 export interface StepContext extends Breath {

@@ -209,7 +209,7 @@ describe('the other steps', () => {
       ),
     );
     expect(texts(net.nodeColumns, 'degree').slice(0, 4)).toEqual(['3', '3', '1', '1']);
-    expect(net.origins.degree).toEqual({ step: 's2', nodes: 5, edges: 4 });
+    expect(net.nodeColumns.find(({ name }) => name === 'degree')?.computed).toEqual({ step: 's2', nodes: 5, edges: 4 });
   });
 
   test('Groups are named by number or by a column', async () => {

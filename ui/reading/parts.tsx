@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import type { Column } from '@/core/tables';
 import { cellText } from '@/core/tables';
 import { columnTitle, measureOf } from '@/core/measure';
-import type { Records as Behind, Network } from '@/core/graph';
+import { type Records as Behind, type Network, isMeasured, scopeOf } from '@/core/graph';
 import { grouped, ordinal, shortNumber } from '@/ui/kit';
 import { useSession } from '@/ui/shell/workbench-context';
 import type { RecordTexts } from '@/worker/client';
@@ -33,7 +33,7 @@ export function Facts({ facts }: { facts: readonly { name: string; value: string
 
 /** Columns that the trail computed, as numbers with ranks; and the rest, as they are. */
 export function partColumns(net: Network): { computed: Extract<Column, { type: 'number' }>[]; given: Column[] } {
-  const computed = net.nodeColumns.filter((col) => col.name in net.origins && col.type === 'number');
+  const computed = net.nodeColumns.filter((col) => isMeasured(col) && col.type === 'number');
   return {
     computed: computed as Extract<Column, { type: 'number' }>[],
     given: net.nodeColumns.filter((col) => !computed.includes(col)),
@@ -57,19 +57,23 @@ export function MeasureBar({
 }) {
   const value = col.values[node];
   const highest = highestOf(col.values);
-  const origin = net.origins[col.name];
+  const origin = col.computed;
+  const scope = scopeOf(net, col);
   const measure = measureOf(col.name);
-  const scope = origin
-    ? `${measure ? `${measure.words}\nHigh: ${measure.high}\nLow: ${measure.low}\n` : ''}Computed on ${grouped(origin.nodes)} nodes and ${grouped(origin.edges)} edges. Exactly ${value}.`
+  const more = origin
+    ? `${measure ? `${measure.words}\nHigh: ${measure.high}\nLow: ${measure.low}\n` : ''}Computed on ${grouped(origin.nodes)} nodes and ${grouped(origin.edges)} edges${origin.said ? `, ${origin.said}` : ''}. Exactly ${value}.`
     : String(value);
   return (
-    <div className="mt-1.5" title={scope}>
+    <div className="mt-1.5" title={more}>
       <div className="flex justify-between">
-        <span>{columnTitle(col.name)}</span>
+        <span>
+          {columnTitle(col.name)}
+          {origin?.said && <span className="text-quiet"> · {origin.said}</span>}
+        </span>
         <span className="text-quiet">
           {Number.isNaN(value)
             ? 'undefined'
-            : `${shortNumber(value)} · ${ordinal(rankOf(col.values, value))}${first ? ` of ${grouped(net.ids.length)}` : ''}`}
+            : `${shortNumber(value)} · ${ordinal(rankOf(col.values, value))}${scope ? ` ${scope}` : first ? ` of ${grouped(net.ids.length)}` : ''}`}
         </span>
       </div>
       <div className="h-[4px] rounded-full bg-rule">

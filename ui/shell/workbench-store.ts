@@ -1,6 +1,8 @@
 /** The state of one open network: its trail with undo, what the worker made of it, and what is looked at. */
 import { createStore } from 'zustand/vanilla';
-import { type Step, type StepReport, type Trail, newStep } from '@/core/trail';
+import { type Step, type StepReport, type Trail, groupColumn, newStep } from '@/core/trail';
+import { conditionColumns } from '@/core/keep';
+import { measureColumns } from '@/core/measure';
 import type { NamesList } from '@/core/names';
 import type { Network } from '@/core/graph';
 import type { FigureValue } from '@/core/measure';
@@ -65,6 +67,8 @@ export interface Workbench extends Omit<WorkbenchStart, 'trail'> {
   edit(change: (trail: Trail) => Trail, merge?: string): void;
   setStep(id: string, change: Partial<Step>, merge?: string): void;
   addStep(kind: Step['kind'], settings: object): void;
+  /** Does the work of a step once more on the network as the trail leaves it. */
+  measureAgain(id: string): void;
   undo(): void;
   redo(): void;
   select(selection: Selection): void;
@@ -129,10 +133,22 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
         const { trail } = get();
         const step = newStep(trail, kind, settings);
         get().edit(({ steps }) => {
-          const at = placeFor(steps, kind);
+          const at = placeFor(steps, step);
           return { steps: [...steps.slice(0, at), step, ...steps.slice(at)] };
         });
         set({ step: step.id, lists: false });
+      },
+      measureAgain(id) {
+        const { trail } = get();
+        const step = trail.steps.find((one) => one.id === id);
+        if (!step) return;
+        const { id: _id, kind, ...settings } = step;
+        const again = newStep(trail, kind, settings);
+        get().edit(({ steps }) => {
+          const at = steps.findLastIndex((one) => one.kind !== 'arrange' && one.kind !== 'style') + 1;
+          return { steps: [...steps.slice(0, at), again, ...steps.slice(at)] };
+        });
+        set({ step: again.id, lists: false });
       },
       undo: () => travel('past', 'future'),
       redo: () => travel('future', 'past'),
@@ -146,13 +162,31 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
 }
 
 /** New steps go before the layout and the style that end most trails; a style goes last. */
-function placeFor(steps: readonly Step[], kind: Step['kind']): number {
+function placeFor(steps: readonly Step[], step: Step): number {
+  const { kind } = step;
   if (kind === 'style') return steps.length;
   const late: Step['kind'][] = ['arrange', 'style'];
-  // What makes another network goes before what is measured on it.
-  const before =
-    kind === 'arrange' ? ['style'] : kind === 'project' || kind === 'combine' ? ['measure', 'groups', ...late] : late;
+  // What makes another network or narrows this one goes before what is measured on it.
+  const changing = kind === 'project' || kind === 'combine' || kind === 'keep';
+  const before = kind === 'arrange' ? ['style'] : changing ? ['measure', 'groups', ...late] : late;
   let at = steps.length;
-  while (at > 1 && before.includes(steps[at - 1].kind)) at--;
+  while (at > 1 && before.includes(steps[at - 1].kind) && !(kind === 'keep' && makes(steps[at - 1], columnsRead(step)))) {
+    at--;
+  }
   return at;
+} // prettier-ignore
+
+/** The columns that a Keep step reads. */
+function columnsRead(step: Step): string[] {
+  if (step.kind !== 'keep') return [];
+  const { rule } = step;
+  if (rule.by === 'number' || rule.by === 'values') return [rule.column];
+  return rule.by === 'condition' ? conditionColumns(rule.where) : [];
+}
+
+/** Whether a step makes one of the columns. */
+function makes(step: Step, columns: readonly string[]): boolean {
+  if (step.kind === 'groups') return columns.includes(groupColumn);
+  if (step.kind !== 'measure') return false;
+  return columns.some((name) => step.measures.some((key) => measureColumns(key).includes(name)));
 }

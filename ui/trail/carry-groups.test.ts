@@ -17,6 +17,7 @@ const net = {
     {
       type: 'text' as const,
       name: 'group',
+      computed: { step: 's3', nodes: 4, edges: 2 },
       codes: Int32Array.of(0, 0, 1, 1),
       dictionary: ['Ness', 'Group 2'],
       marks: [
@@ -25,7 +26,6 @@ const net = {
       ],
     },
   ],
-  origins: { group: { step: 's3', nodes: 4, edges: 2 } },
 };
 const groupsOf = (one: Trail) => one.steps[2] as Extract<Trail['steps'][number], { kind: 'groups' }>;
 
@@ -51,5 +51,6 @@ test('a change after it, a change of what is known, or nothing to remember leave
   expect(carryGroups(before, renamed, net)).toBe(renamed);
   const narrowed: Trail = { steps: [ties, { ...keep, on: false }, groups, style] };
   expect(carryGroups(before, narrowed, undefined)).toBe(narrowed);
-  expect(shownGroups({ ...net, origins: {} }, groupsOf(before))).toBeUndefined();
+  const given = net.nodeColumns.map((col) => ({ ...col, computed: undefined }));
+  expect(shownGroups({ ...net, nodeColumns: given }, groupsOf(before))).toBeUndefined();
 });

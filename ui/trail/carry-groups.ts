@@ -6,7 +6,7 @@ import type { Network } from '@/core/graph';
 /** The groups of a step as they are shown now, as the step is to remember them. */
 export function shownGroups(net: Network, step: Extract<Step, { kind: 'groups' }>): KnownGroup[] | undefined {
   const col = net.nodeColumns.find(({ name }) => name === groupColumn);
-  if (col?.type !== 'text' || !col.marks || net.origins[groupColumn]?.step !== step.id) return undefined;
+  if (col?.type !== 'text' || !col.marks || col.computed?.step !== step.id) return undefined;
   return knownOf(net, col, strengths(net), step.byHand);
 }
 

@@ -1,7 +1,7 @@
 /** Combine: this network together with another of the study. */
 import { z } from 'zod';
-import { type Combined, changeColumn, changes, combined, groupChange } from '../../combine';
-import { type Network, edgeCount, nodeCount } from '../../graph';
+import { type Combined, changeColumn, changes, combined, groupChange, originColumn } from '../../combine';
+import { type Network, edgeCount, nodeCount, withColumn } from '../../graph';
 import { Fault, counted, grouped, listed } from '../../fault';
 import { type Note, type StepKind, given } from '../step';
 
@@ -32,7 +32,7 @@ export const combine: StepKind<CombineSettings> = {
     const names: [string, string] = settings.as === 'change' ? ['before', 'after'] : ['this network', other.name];
     const found = combined(network, other.network, { ...settings, names });
     const whole =
-      settings.as === 'change' ? withChange(found, network, other.network, context.step) : withOrigins(found, context.step);
+      settings.as === 'change' ? withChange(found, network, other.network, context.step) : withOrigins(found, names, context.step);
     return {
       state: { network: whole, style },
       result: `${grouped(nodeCount(whole))} · ${grouped(edgeCount(whole))}`,
@@ -41,25 +41,18 @@ export const combine: StepKind<CombineSettings> = {
   },
 }; // prettier-ignore
 
-function withOrigins({ network }: Combined, step: string): Network {
-  return {
-    ...network,
-    origins: { ...network.origins, origin: { step, nodes: nodeCount(network), edges: edgeCount(network) } },
-  };
+// Where a node comes from is read off the two networks, not computed on their ties.
+const read = { derived: true };
+
+function withOrigins({ network, nodes, edges }: Combined, names: [string, string], step: string): Network {
+  const known = withColumn(network, 'nodes', originColumn(nodes, names), step, read);
+  return withColumn(known, 'edges', originColumn(edges, names), step, read);
 }
 
 function withChange(found: Combined, first: Network, second: Network, step: string): Network {
-  const { network } = found;
-  const rest = network.nodeColumns.filter(({ name }) => name !== 'origin');
-  const nodeColumns = [...rest, changeColumn(found.nodes), ...groupChange(first, second, found)];
-  const edgeColumns = [...network.edgeColumns.filter(({ name }) => name !== 'origin'), changeColumn(found.edges)];
-  const origin = { step, nodes: nodeCount(network), edges: edgeCount(network) };
-  return {
-    ...network,
-    nodeColumns,
-    edgeColumns,
-    origins: { ...network.origins, change: origin, 'changed group': origin },
-  };
+  let whole = withColumn(found.network, 'nodes', changeColumn(found.nodes), step, read);
+  for (const col of groupChange(first, second, found)) whole = withColumn(whole, 'nodes', col, step, read);
+  return withColumn(whole, 'edges', changeColumn(found.edges), step, read);
 }
 
 function notesOn(found: Combined, settings: CombineSettings, other: string, whole: Network): Note[] {

@@ -11,7 +11,7 @@ export const deriveSchema = z.object({
   kind: z.literal('derive'),
   on: z.boolean(),
   of: z.enum(['nodes', 'edges']).default('nodes'),
-  /** What the new column is called; one of that name is replaced. */
+  /** What the new column is called; one that a step before computed under that name is replaced. */
   name: z.string(),
   how: z.discriminatedUnion('by', [
     z.object({
@@ -61,7 +61,7 @@ export const derive: StepKind<DeriveSettings> = {
     for (let i = 0; i < rowsOf(column); i++) if (isFilled(column, i)) filled++;
     const total = rowsOf(column);
     return {
-      state: { ...rest, network: withColumn(network, settings.of, column) },
+      state: { ...rest, network: withColumn(network, settings.of, column, context.step, { derived: true }) },
       result: `${grouped(filled)} filled`,
       notes: [
         { text: `${grouped(filled)} of ${counted(total, settings.of === 'nodes' ? 'node' : 'edge')} have a value.` },

@@ -1,6 +1,6 @@
 /** Keep: the part of the network that stays. */
 import { z } from 'zod';
-import { edgeCount, nodeCount, subnetwork } from '../../graph';
+import { edgeCount, nodeCount, subnetwork, withColumn } from '../../graph';
 import { type KeepRule, keepKindOf, keepRuleSchema, shortlistsIn } from '../../keep';
 import { Fault, grouped } from '../../fault';
 import { type StepKind, given } from '../step';
@@ -26,8 +26,12 @@ export const keep: StepKind<KeepSettings> = {
   summary: ({ rule }) => keepKindOf(rule).summary(rule),
   async run(state, settings, context) {
     const { network, ...rest } = given(state);
-    const { nodes, edges } = keepKindOf(settings.rule).marks(network, settings.rule, context);
-    const kept = subnetwork(network, nodes, edges);
+    const { nodes, edges, columns = [] } = keepKindOf(settings.rule).marks(network, settings.rule, context);
+    const told = columns.reduce(
+      (net, col) => withColumn(net, 'nodes', col, context.step, { derived: true }),
+      network,
+    );
+    const kept = subnetwork(told, nodes, edges);
     if (nodeCount(kept) === 0 && nodeCount(network) > 0) {
       throw new Fault(`No node passes ${this.summary(settings)}. Widen the step or switch it off.`, context.step);
     }

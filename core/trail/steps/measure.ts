@@ -58,7 +58,7 @@ export const measure: StepKind<MeasureSettings> = {
       }
       for (const [c, col] of asColumns(one, values).entries()) {
         if (one.columns[c].directedOnly && !network.directed) continue;
-        measured = withColumn(measured, one.on, col, context.step);
+        measured = withColumn(measured, one.on, col, context.step, { said: one.said?.(options, network) });
         columns++;
       }
     }

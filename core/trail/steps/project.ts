@@ -24,7 +24,7 @@ export const project: StepKind<ProjectSettings> = {
   title: 'Project',
   help: 'From two kinds of node to one: two of a kind are tied by what they share of the other.',
   schema: projectSchema,
-  summary: ({ side, normalise }) => `to ${side ?? 'the first side'}${normalise === 'none' ? '' : `, ${normalise}`}`,
+  summary: ({ side, normalise }) => `to ${side ?? 'its first side'}${normalise === 'none' ? '' : `, ${normalise}`}`,
   async run(state, settings, context) {
     const { network } = given(state);
     const projected = await projectedOn(network, settings, context);
@@ -40,11 +40,14 @@ export const project: StepKind<ProjectSettings> = {
   },
 };
 
+/** The side that stays where none is chosen: the first. */
+export const defaultSide = (sides: readonly [string, string]): string => sides[0];
+
 async function projectedOn(net: Network, settings: ProjectSettings, context: StepContext): Promise<Network> {
   if (!net.sides) {
     throw new Fault('This network has one kind of node, so there is nothing to project. Make a two-mode network in the Ties step.', context.step); // prettier-ignore
   }
-  const side = settings.side ?? net.sides[0];
+  const side = settings.side ?? defaultSide(net.sides);
   const kinds = nodeColumn(net, kindColumn, context.step);
   const code = kinds.type === 'text' ? kinds.dictionary.indexOf(side) : -1;
   if (kinds.type !== 'text' || code < 0) {

@@ -1,18 +1,18 @@
 'use client';
-import { kindColumn } from '@/core/graph';
 import type { Normalisation } from '@/core/ties';
-import { Choose, NumberField } from '@/ui/kit';
+import { defaultSide } from '@/core/trail';
+import { Choose, NumberField, grouped } from '@/ui/kit';
 import type { EditorProps } from '../step-editor';
 import { weightChoices } from './ties-parts';
 
 export function ProjectEditor({ step, before, set }: EditorProps<'project'>) {
-  const kinds = before?.nodeColumns.find(({ name }) => name === kindColumn)?.values ?? [];
+  const sides = before?.sides;
   return (
     <>
       <Choose
         label="Keep the side"
-        value={step.side ?? kinds[0]?.value ?? ''}
-        choices={kinds.map(({ value, count }) => ({ value, label: `${value} (${count})` }))}
+        value={step.side ?? (sides ? defaultSide([sides[0].name, sides[1].name]) : '')}
+        choices={(sides ?? []).map(({ name, nodes }) => ({ value: name, label: `${name} (${grouped(nodes)})` }))}
         onChange={(side) => set({ side })}
         help="Two of them are tied by what they share of the other side."
       />

@@ -2,6 +2,7 @@
 import { useMemo, useState } from 'react';
 import { columnTitle, measureOf, telling } from '@/core/measure';
 import type { NumberColumn } from '@/core/tables';
+import { isMeasured } from '@/core/graph';
 import { Button, Choose, Tabs, bars, shortNumber } from '@/ui/kit';
 import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
 import { Explained } from '@/ui/trail/editors/measure/choices';
@@ -18,7 +19,7 @@ export function MeasuresView() {
   const [second, setSecond] = useState<string>();
   const columns = useMemo(() => {
     const all = net?.nodeColumns.filter((col): col is NumberColumn => col.type === 'number') ?? [];
-    return [...all.filter(({ name }) => net && name in net.origins), ...all.filter(({ name }) => net && !(name in net.origins))];
+    return [...all.filter(isMeasured), ...all.filter((col) => !isMeasured(col))];
   }, [net]);
   if (!net) return null;
   if (columns.length === 0) {

@@ -5,7 +5,7 @@ import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { columnTitle } from '@/core/measure';
 import { edgeTable, nodeTable } from '@/core/formats';
-import type { Network } from '@/core/graph';
+import { type Network, isMeasured } from '@/core/graph';
 import { type Column, cellText, orderBy, sortKeys } from '@/core/tables';
 import { counted, shortNumber } from '@/ui/kit';
 import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
@@ -55,7 +55,7 @@ export function TableView() {
 /** Names first, then what the trail computed, then the node table; what only repeats the names is left out. */
 function nodesByName(net: Network): Column[] {
   const [id, label, ...rest] = nodeTable(net);
-  const computed = rest.filter(({ name }) => name in net.origins);
+  const computed = rest.filter(isMeasured);
   const given = rest.filter((col) => !computed.includes(col) && !repeats(col, net.labels));
   return [label, ...computed, ...(net.ids.every((one, v) => one === net.labels[v]) ? [] : [id]), ...given];
 }

@@ -1,9 +1,12 @@
 'use client';
 import { type Measure, measures, telling } from '@/core/measure';
+import { scopeOf } from '@/core/graph';
 import { rankedNodes } from '@/ui/reading/ranks';
 import { Button, counted, shortNumber } from '@/ui/kit';
 import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
 import type { EditorProps } from '../../step-editor';
+
+const sentenceOf = (said: string): string => `${said.charAt(0).toUpperCase()}${said.slice(1)}.`;
 
 const numbered = ['component', 'strong_component'];
 
@@ -78,12 +81,25 @@ function Ranking({ measure }: { measure: Measure }) {
 
 /** Which nodes and edges a column was computed on. */
 function Scope({ column }: { column: string }) {
-  const origin = useWorkbench((state) => state.net?.origins[column]);
-  const left = useWorkbench((state) => state.net?.ids.length);
-  if (!origin || origin.nodes === left) return null;
+  const net = useWorkbench((state) => state.net);
+  const store = useWorkbenchStore();
+  const col = [...(net?.nodeColumns ?? []), ...(net?.edgeColumns ?? [])].find(({ name }) => name === column);
+  const origin = col?.computed;
+  if (!net || !col || !origin) return null;
+  const scope = scopeOf(net, col);
+  if (!scope) return origin.said ? <p className="mt-0.5 text-sm text-quiet">{sentenceOf(origin.said)}</p> : null;
   return (
     <p className="mt-0.5 text-sm text-quiet">
-      Computed on {counted(origin.nodes, 'node')} and {counted(origin.edges, 'edge')}; later steps left fewer.
+      {origin.said && `${sentenceOf(origin.said)} `}
+      Computed on {counted(origin.nodes, 'node')} and {counted(origin.edges, 'edge')}; the network shown has{' '}
+      {counted(net.ids.length, 'node')} and {counted(net.source.length, 'edge')}.{' '}
+      <button
+        type="button"
+        className="text-accent underline"
+        onClick={() => store.getState().measureAgain(origin.step)}
+      >
+        Measure again here
+      </button>
     </p>
   );
 }
