@@ -102,7 +102,7 @@ export const demoNetworks: readonly DemoNetwork[] = [
       arrange(34),
       {
         kind: 'style',
-        nodeColour: { by: 'category', column: 'kind', colours: { keeper: '#2F6F8F', society: '#C9772B' } },
+        nodeColour: { by: 'category', column: 'kind', colours: { keeper: '#377393', society: '#CA791B' } },
         nodeShape: { by: 'category', column: 'kind', shapes: { society: 'square' } },
         ...bySize('degree', 16),
         labels: { show: 'top', top: 12, by: 'degree', size: 12 },

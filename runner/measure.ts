@@ -94,6 +94,8 @@ function optionsOf(options: Words): MeasureOptions {
     steps: numberOption(options, 'steps', 2),
     alpha: options.value('alpha') === undefined ? undefined : numberOption(options, 'alpha', 0),
     damping: numberOption(options, 'damping', 0.85),
+    p: numberOption(options, 'p', 2),
+    q: numberOption(options, 'q', 2),
     pivots: options.value('pivots') === undefined ? undefined : numberOption(options, 'pivots', 2),
   });
 }
@@ -106,7 +108,7 @@ export async function measureCommand(
   const options = parseWords(words, {
     flags: ['directed'],
     values: [
-      'nodes', 'edges', 'id', 'source', 'target', 'weight', 'weight-as', 'measures', 'json', 'groups', 'resolution', 'seed', 'by', 'steps', 'alpha', 'damping', 'pivots',
+      'nodes', 'edges', 'id', 'source', 'target', 'weight', 'weight-as', 'measures', 'json', 'groups', 'resolution', 'seed', 'by', 'steps', 'alpha', 'damping', 'pivots', 'p', 'q',
     ], // prettier-ignore
   });
   const weight = options.value('weight');

@@ -93,7 +93,7 @@ export interface GroupingAgreement {
 }
 
 export interface Questions {
-  figures: { ask: { by?: string }; answer: Record<string, FigureValue>; news: number };
+  figures: { ask: { by?: string; p?: number; q?: number }; answer: Record<string, FigureValue>; news: number };
   chance: { ask: ChanceAsk; answer: Chance; news: number };
   shuffle: { ask: { by: string; draws: number; seed: number }; answer: ChanceFigure[]; news: number };
   explore: { ask: GroupAsk & { low: number; high: number }; answer: ResolutionPoint[]; news: ResolutionPoint };
@@ -167,8 +167,8 @@ function pathRows(
 }
 
 const answering: Answering = {
-  async figures(net, { by }, breath) {
-    const options = { ...plainOptions, by };
+  async figures(net, { by, p = plainOptions.p, q = plainOptions.q }, breath) {
+    const options = { ...plainOptions, by, p, q };
     return computeFigures(net, figuresFor(net, options), breath, options);
   },
   chance: (net, ask, breath) => againstChance(net, ask, breath),

@@ -17,6 +17,10 @@ export const knownSchema = z.object({
 export type KnownGroup = z.infer<typeof knownSchema>;
 
 export const mostAnchors = 40;
+/** A group continues a known one only if it holds this share of those of its anchors that are in the network. */
+const leastShare = 0.2;
+/** Colours of the default palette: places beyond it are grey. */
+export const colourPlaces = 24;
 
 /** For each found group the known one it continues, by most shared anchors, each continued once; −1 where none. */
 export function continuing(
@@ -28,12 +32,14 @@ export function continuing(
   const shares: { g: number; k: number; share: number }[] = [];
   known.forEach(({ anchors }, k) => {
     const inside = new Map<number, number>();
+    let present = 0;
     for (const id of anchors) {
       const v = place.get(id);
       if (v === undefined || of[v] < 0) continue;
+      present++;
       inside.set(of[v], (inside.get(of[v]) ?? 0) + 1);
     }
-    for (const [g, shared] of inside) shares.push({ g, k, share: shared });
+    for (const [g, shared] of inside) if (shared >= leastShare * present) shares.push({ g, k, share: shared });
   });
   shares.sort((a, b) => b.share - a.share || a.k - b.k || a.g - b.g);
   const found = new Int32Array(count).fill(-1);
@@ -54,11 +60,11 @@ export interface Carried {
 
 /**
  * Groups as found, with what is known of earlier ones: who continues whom, nodes put into groups by hand (a known group's number, −1 for none), names and
- * colours. `suggest` names a group from its members. Groups stand in the order of their size.
+ * colours. A node of group −1 is in none. `suggest` names a group from its members. Groups stand in the order of their size.
  */
 export function carried(
   net: Network,
-  of: Uint32Array,
+  of: Int32Array | Uint32Array,
   count: number,
   known: readonly KnownGroup[],
   byHand: Readonly<Record<string, number>>,
@@ -92,14 +98,16 @@ export function carried(
     );
   const number = new Int32Array(entries.length).fill(-1);
   order.forEach((g, i) => (number[g] = i));
-  const used = new Set(order.flatMap((g) => entries[g].known?.slot ?? []));
+  // Places are kept by groups that go on; one beyond the palette is given up, as there is a colour to be had.
+  const keeps = (slot: number | undefined): slot is number => slot !== undefined && slot < colourPlaces;
+  const used = new Set(order.map((g) => entries[g].known?.slot).filter(keeps));
   let free = 0;
   const taken = new Set<string>();
   const marks: CategoryMark[] = [];
   const names = order.map((g, i) => {
     const { id, known: before, members } = entries[g];
     let slot = before?.slot;
-    if (slot === undefined) {
+    if (!keeps(slot)) {
       while (used.has(free)) free++;
       slot = free;
       used.add(slot);

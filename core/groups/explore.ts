@@ -1,13 +1,15 @@
 /** The range of resolutions: how many groups each gives, and how steady they are. */
-import type { Network } from '../graph';
+import { type Network, components } from '../graph';
 import { adjustedRand, crossTable } from '../compare/groupings';
 import type { Breath } from '../split';
 import { type GroupAsk, findGroups } from './find';
 
 export interface ResolutionPoint {
   resolution: number;
-  /** Groups in the middle run. */
+  /** Groups of two nodes or more in the largest connected part, in the middle run. */
   groups: number;
+  /** How many nodes that part has, where the network has several. */
+  part?: number;
   /** Mean adjusted Rand index between the runs, 1 where all are the same. */
   stability: number;
   runs: number;
@@ -25,8 +27,25 @@ export async function steadiness(net: Network, ask: GroupAsk, runs: number, brea
       pairs++;
     }
   }
-  const counts = found.map(({ count }) => count).sort((a, b) => a - b);
-  return { resolution: ask.resolution, groups: counts[runs >> 1], stability: pairs ? sum / pairs : 1, runs };
+  const { sizes } = components(net);
+  const counts = found.map(({ of }) => groupsInLargest(net, of)).sort((a, b) => a - b);
+  return {
+    resolution: ask.resolution,
+    groups: counts[runs >> 1],
+    ...(sizes.length > 1 ? { part: sizes[0] } : {}),
+    stability: pairs ? sum / pairs : 1,
+    runs,
+  };
+}
+
+/** Groups of two nodes or more that have members in the largest connected part. Single nodes and small parts would make any number. */
+export function groupsInLargest(net: Network, of: ArrayLike<number>): number {
+  const part = components(net).of;
+  const members = new Map<number, number>();
+  for (let v = 0; v < part.length; v++) if (part[v] === 0) members.set(of[v], (members.get(of[v]) ?? 0) + 1);
+  let count = 0;
+  for (const size of members.values()) if (size > 1) count++;
+  return count;
 }
 
 /** Values from `low` to `high` at equal ratios. */
@@ -53,8 +72,11 @@ export async function explore(
   return points;
 }
 
+/** Values of the range that are tried first. */
+const coarse = 13;
+
 /**
- * A resolution that gives `wanted` groups: the bounds of such resolutions by bisection, and among values between them the one whose groups are the
+ * A resolution that gives `wanted` groups of two or more in the largest connected part: the bounds of such resolutions by bisection, and among values between them the one whose groups are the
  * steadiest. Where no resolution gives just so many, the nearest number found is taken.
  */
 export async function aimFor(
@@ -67,14 +89,22 @@ export async function aimFor(
   const tried: { resolution: number; groups: number }[] = [];
   const groupsAt = async (resolution: number): Promise<number> => {
     await breath.breathe(Math.min(0.9, tried.length / 40));
-    const { count } = await findGroups(net, { ...ask, resolution }, breath);
-    tried.push({ resolution, groups: count });
-    return count;
+    const { of } = await findGroups(net, { ...ask, resolution }, breath);
+    const groups = groupsInLargest(net, of);
+    tried.push({ resolution, groups });
+    return groups;
   };
-  // Log scale; the number of groups rises with the resolution, nearly everywhere.
+  // With the resolution the number rises, nearly everywhere, until groups fall into single nodes: only up to there is it looked for.
+  let peak = { resolution: 1, groups: -1 };
+  for (const resolution of range(1e-3, 1e3, coarse)) {
+    const groups = await groupsAt(resolution);
+    if (groups > peak.groups) peak = { resolution, groups };
+    else if (groups < peak.groups / 2) break;
+  }
+  // Log scale.
   const bisect = async (below: (groups: number) => boolean): Promise<number> => {
-    let [low, high] = [Math.log(1e-3), Math.log(1e3)];
-    for (let i = 0; i < 14; i++) {
+    let [low, high] = [Math.log(1e-3), Math.log(peak.resolution)];
+    for (let i = 0; i < 12; i++) {
       const middle = (low + high) / 2;
       if (below(await groupsAt(Math.exp(middle)))) low = middle;
       else high = middle;

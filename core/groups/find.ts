@@ -1,7 +1,7 @@
 /** The ways of finding groups, by name. To add one: a line here. */
 import { type Adjacency, type Network, components, coreNumbers, nodeCount, simpleAdjacency } from '../graph';
 import { endsAt } from '../measure/degree';
-import { Fault, counted } from '../fault';
+import { Fault } from '../fault';
 import { seeded } from '../random';
 import type { Breath } from '../split';
 import { type Quality, leiden, louvain } from './leiden';
@@ -159,7 +159,7 @@ function directedModularityOf(
 }
 
 /** Small networks are tried several times with seeds of their own, and the best is taken: it costs little there. */
-const tries = (rows: Adjacency): number => Math.max(1, Math.min(10, Math.floor(20000 / (rows.to.length + 1))));
+const tries = (rows: Adjacency, entries: number): number => Math.max(1, Math.min(10, Math.floor(entries / (rows.to.length + 1)))); // prettier-ignore
 
 /** Groups by a method. A Fault with the reason where it cannot be used. */
 export async function findGroups(net: Network, ask: GroupAsk, breath: Breath): Promise<Found> {
@@ -216,7 +216,8 @@ async function optimised(net: Network, ask: GroupAsk, breath: Breath): Promise<F
   };
   let best: Uint32Array | undefined;
   let most = -Infinity;
-  const count = ask.method === 'louvain' ? 1 : tries(rows);
+  // A try of Louvain is cheaper, and its results scatter more.
+  const count = tries(rows, ask.method === 'louvain' ? 200000 : 20000);
   for (let i = 0; i < count; i++) {
     await breath.breathe(i / count);
     const of = await run(rows, {
@@ -250,5 +251,3 @@ export function potts(rows: Adjacency, of: Uint32Array, resolution: number): num
 
 /** Strength of every node, for anchoring groups on their strongest members. */
 export const strengths = (net: Network): Float64Array => endsAt(net, { out: true, in: true }, true);
-
-export const groupWords = (count: number): string => counted(count, 'group');

@@ -3,7 +3,8 @@ import { type Network, components, network, simpleAdjacency, subnetwork } from '
 import { atOnce } from '../measure';
 import { seeded } from '../random';
 import { adjustedRand, crossTable } from '../compare';
-import { type GroupAsk, type Found, aimFor, averageLinkage, carried, cutInto, directedModularity, explore, findGroups, knownOf, leiden, louvain, modularity, numberBySize, potts, steadiness } from '.'; // prettier-ignore
+import { categoryPalettes, defaultPalette } from '../style';
+import { type GroupAsk, type Found, aimFor, averageLinkage, carried, colourPlaces, cutInto, directedModularity, explore, findGroups, knownOf, leiden, louvain, modularity, modularityOf, numberBySize, potts, steadiness } from '.'; // prettier-ignore
 
 const group = (net: Network, resolution = 1, seed = 1): Promise<Uint32Array> =>
   leiden(simpleAdjacency(net, 'both'), { resolution, random: seeded(seed), breath: atOnce });
@@ -206,6 +207,35 @@ describe('the range of resolutions', () => {
   });
 });
 
+describe('groups are counted', () => {
+  test('of two nodes or more, in the largest connected part', async () => {
+    const cliques = ringOfCliques(4, 5);
+    const edges = Array.from(cliques.source, (a, e): [number, number] => [a, cliques.target[e]]);
+    // Beside the ring: a pair, and three isolates.
+    const net = network({ nodes: 25, edges: [...edges, [20, 21]] });
+    const point = await steadiness(net, { ...plain, resolution: 1 }, 3, atOnce);
+    expect(point).toMatchObject({ groups: 4, part: 20 });
+    expect((await aimFor(net, plain, 4, 2, atOnce)).groups).toBe(4);
+  });
+});
+
+describe('Louvain', () => {
+  test('no node gains by going to another group, also where its neighbours stayed while groups grew', async () => {
+    const random = seeded(3);
+    const edges = Array.from({ length: 900 }, (): [number, number] => [random.below(150), random.below(150)]);
+    const net = network({ nodes: 150, edges });
+    const rows = simpleAdjacency(net, 'both');
+    for (const seed of [1, 2, 3, 4, 5]) {
+      const of = await louvain(rows, { resolution: 1, random: seeded(seed), breath: atOnce });
+      const groups = new Set(of);
+      const q = modularityOf(rows, of, 1);
+      // Whole groups are not parted, so what holds is that no two of them had better be one.
+      for (const a of groups)
+        for (const b of groups) if (a < b) expect(modularityOf(rows, of.map((g) => (g === b ? a : g)), 1)).toBeLessThanOrEqual(q + 1e-9); // prettier-ignore
+    }
+  });
+});
+
 describe('names and colours', () => {
   const net = ringOfCliques(3, 4);
   const numbered = (_members: readonly number[], i: number): string => `Group ${i + 1}`;
@@ -228,6 +258,27 @@ describe('names and colours', () => {
     const known = knownOf(net, column(first), strength).filter((_, i) => i !== 1);
     const next = carried(net, of, 3, known, {}, numbered);
     expect(next.marks.map(({ slot }) => slot).sort()).toEqual([0, 1, 2]);
+  });
+  test('hardly anything in common is not the same group, and a place beyond the palette is given up', () => {
+    const known = knownOf(net, column(first), strength);
+    const far = known.map((one, i) => ({ ...one, slot: colourPlaces + 7 * i }));
+    expect(carried(net, of, 3, far, {}, numbered).marks.map(({ slot }) => slot)).toEqual([0, 1, 2]);
+    // One node of ten anchors lies in the first group: nothing of that group goes on.
+    const stray = [{ id: 5, slot: 3, name: 'Stray', anchors: ['0', ...Array.from({ length: 10 }, (_, i) => String(11 - (i % 8)))] }]; // prettier-ignore
+    const next = carried(net, Uint32Array.from({ length: 12 }, (_, v) => (v === 0 ? 0 : 1)), 2, stray, {}, numbered);
+    expect(next.names[next.codes[0]]).not.toBe('Stray');
+  });
+  test('after another table nothing is carried over: all places of the palette are free', () => {
+    const other = { ...net, ids: net.ids.map((id) => `other ${id}`) };
+    const known = knownOf(net, column(first), strength).map((one, i) => ({ ...one, slot: i + 20 }));
+    expect(carried(other, of, 3, known, {}, numbered).marks.map(({ slot }) => slot)).toEqual([0, 1, 2]);
+  });
+  test('a node of no group stays out', () => {
+    const codes = Int32Array.from(of, (g, v) => (v === 5 ? -1 : g));
+    expect(carried(net, codes, 3, [], {}, numbered).codes[5]).toBe(-1);
+  });
+  test('as many places as the default palette has colours', () => {
+    expect(categoryPalettes[defaultPalette]).toHaveLength(colourPlaces);
   });
   test('nodes are put into groups by hand: merged, taken out, into one that was gone', () => {
     const known = knownOf(net, column(first), strength);

@@ -1,5 +1,5 @@
 import { type Network, network, nodeCount, subnetwork, components, coreNumbers } from '../graph';
-import type { Column } from '../tables';
+import { type Column, cellText } from '../tables';
 import { seeded } from '../random';
 import { type ConditionGroup, type KeepRule, conditionWords, disparity, keepKindOf, keepRuleSchema } from '.';
 
@@ -178,3 +178,12 @@ describe('conditions', () => {
 });
 
 test('components are what the largest is of', () => expect([...components(net).sizes]).toEqual([4, 2, 1]));
+
+test('ego networks of several nodes say near whom each node lies, those near several as a class of their own', () => {
+  const rule: KeepRule = keepRuleSchema.parse({ by: 'ego', nodes: ['0', '4'], distance: 1 });
+  const tied = network({ nodes: 6, edges: [[0, 1], [1, 4], [4, 5], [2, 3]] }); // prettier-ignore
+  const { columns = [] } = keepKindOf(rule).marks(tied, rule, context);
+  expect(columns.map((col) => [col.name, ...[0, 1, 2, 3, 4, 5].map((v) => cellText(col, v))])).toEqual([['near', '0', 'several', '', '', '4', '4']]); // prettier-ignore
+  const single: KeepRule = keepRuleSchema.parse({ by: 'ego', nodes: ['0'], distance: 1 });
+  expect(keepKindOf(single).marks(tied, single, context).columns).toEqual([]);
+});

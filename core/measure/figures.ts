@@ -2,7 +2,7 @@
 import type { Network } from '../graph';
 import { Fault } from '../fault';
 import type { Breath } from '../split';
-import type { Cost, MeasureOptions } from './measure';
+import { type Cost, type MeasureOptions, plainOptions } from './measure';
 import { type WholeFigure, wholeFigures } from './whole';
 
 export interface FigureValue {
@@ -10,6 +10,10 @@ export interface FigureValue {
   value: number | null;
   why?: string;
 }
+
+/** A figure's name on one network, under these settings. */
+export const figureName = (figure: WholeFigure, net: Network, options: MeasureOptions = plainOptions): string =>
+  figure.nameOn?.(net, options) ?? figure.name;
 
 /** Figures that make sense of the network as it is: two-mode ones only with two sides, those of a column only where one is chosen. */
 export function figuresFor(net: Network, options: MeasureOptions): WholeFigure[] {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { type Network, network } from '../graph';
 import { Fault } from '../fault';
-import { atOnce, computeFigures, density, measures, plainOptions, wholeFigures } from '.';
+import { atOnce, computeFigures, density, figureName, measures, plainOptions, wholeFigures } from '.';
 import { betweennessOf } from './betweenness';
 import { pagerankOf } from './pagerank';
 
@@ -277,6 +277,12 @@ describe('every measure', () => {
       for (const text of [one.formula, one.source, one.reads, one.high, one.low, one.beware]) expect(text).not.toBe('');
       expect([one.key, (one.words.match(/[.?]( |$)/g) ?? []).length >= 2]).toEqual([one.key, true]);
     }
+    // A sentence that stands for every figure says nothing of any.
+    for (const part of ['high', 'low', 'beware'] as const) {
+      const said = new Map<string, string[]>();
+      for (const one of wholeFigures) said.set(one[part], [...(said.get(one[part]) ?? []), one.key]);
+      expect([part, [...said.values()].filter((keys) => keys.length > 2)]).toEqual([part, []]);
+    }
     for (const on of ['nodes', 'edges'] as const) {
       const keys = measures.filter((one) => one.on === on).flatMap(({ columns }) => columns.map(({ key }) => key));
       expect(new Set(keys).size).toBe(keys.length);
@@ -285,6 +291,26 @@ describe('every measure', () => {
 });
 
 describe('the whole network', () => {
+  test('two-mode clustering of either side, and cores of any p and q', async () => {
+    // a and b meet twice, c once: sides of three persons (0–2) and two meetings (3, 4).
+    const net: Network = {
+      ...network({ nodes: 5, edges: [[0, 3], [0, 4], [1, 3], [1, 4], [2, 4]] }), // prettier-ignore
+      sides: ['person', 'meeting'],
+      nodeColumns: [{ type: 'text', name: 'kind', codes: Int32Array.of(0, 0, 0, 1, 1), dictionary: ['person', 'meeting'] }],
+    };
+    const figures = wholeFigures.filter(({ part }) => part === 'two-mode');
+    const value = async (key: string, options = plainOptions): Promise<number | null> =>
+      (await computeFigures(net, figures, atOnce, options))[key].value;
+    // Of the four paths person – meeting – person – meeting – person, none has ends that share a third meeting.
+    expect(await value('two_mode_clustering')).toBe(0);
+    // No path runs from meeting to meeting over three meetings: there are but two.
+    expect(await value('two_mode_clustering_second')).toBeNull();
+    expect(await value('two_mode_core')).toBe(4);
+    expect(await value('two_mode_core', { ...plainOptions, p: 1, q: 3 })).toBe(4);
+    expect(await value('two_mode_core', { ...plainOptions, p: 3 })).toBe(0);
+    expect(figures.map((one) => figureName(one, net))).toEqual(expect.arrayContaining(['Two-mode clustering of person', 'Two-mode clustering of meeting', '(2, 2)-core'])); // prettier-ignore
+  });
+
   test('density leaves loops and parallel edges out', () => {
     expect(density(network({ nodes: 4, edges: loops }))).toBeCloseTo(2 / 6, 12);
     expect(density(network({ nodes: 4, edges: loops, directed: true }))).toBeCloseTo(2 / 12, 12);

@@ -15,8 +15,15 @@ export function rgb(colour: string): Rgb {
 export const hex = ([r, g, b]: Rgb): string =>
   `#${[r, g, b].map((part) => part.toString(16).padStart(2, '0')).join('')}`;
 
-/** Category palettes in order of use. The second and third: Okabe & Ito 2008; Tol 2021, “bright”. */
+/**
+ * Category palettes in order of use. The first is measured: its nearest pair is far apart in CIEDE2000 for all kinds of sight. The second is the one that
+ * studies were begun with before it. The others: Okabe & Ito 2008; Tol 2021, “bright”.
+ */
 export const categoryPalettes = {
+  moraine: [
+    '#377393', '#CA791B', '#8E2642', '#41AE8F', '#57561A', '#B789E6', '#959F65', '#5A745A', '#45459D', '#779FB0', '#6C5067', '#BB7B7D',
+    '#075449', '#7370DC', '#8A7948', '#901308', '#BDA434', '#7A493C', '#8B7990', '#7E1B6D', '#567506', '#976373', '#BB9BA3', '#B357AD',
+  ], // prettier-ignore
   nunatak: [
     '#2F6F8F',
     '#C9772B',
@@ -35,6 +42,7 @@ export const categoryPalettes = {
   'Tol bright': ['#4477AA', '#EE6677', '#228833', '#CCBB44', '#66CCEE', '#AA3377'],
 } as const;
 export type CategoryPalette = keyof typeof categoryPalettes;
+export const defaultPalette: CategoryPalette = 'moraine';
 
 /** What lies beyond the palette, and what has no value. */
 export const otherColour = '#9AA5AA';

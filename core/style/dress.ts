@@ -2,7 +2,7 @@
 import { type Column, cellText, rowsOf } from '../tables';
 import { type Network, edgeColumn, edgeCount, nodeColumn, nodeCount } from '../graph';
 import { columnTitle } from '../measure';
-import { Fault } from '../fault';
+import { Fault, grouped } from '../fault';
 import { type Rgb, amountPalettes, categoryPalettes, hex, inks, otherColour, rgb } from './colour';
 import { type Amounts, shares } from './amount';
 import { type Pattern, type Shape, type StyleSettings, patterns, shapes } from './settings';
@@ -55,7 +55,7 @@ export function dress(net: Network, style: StyleSettings, step?: string): Looks 
     shape,
     labelled: labelled(net, style, radius, step),
     labelSize: style.labels.size,
-    edgeColour: edgeColour(net, style, fill),
+    edgeColour: edgeColour(net, style, fill, step),
     edgeWidth: width,
     edgePattern: pattern,
     curve: edgeCount(net) > mostCurves ? 0 : style.curve,
@@ -80,6 +80,20 @@ export function categories(col: Column): { value: string; count: number }[] {
     }
   }
   return Array.from(counts, ([value, count]) => ({ value, count })).sort((a, b) => b.count - a.count);
+}
+
+/** A number for the value of each row, −1 where it is empty. */
+export function categoryCodes(col: Column): Int32Array {
+  if (col.type === 'text') return col.codes;
+  const numbers = new Map<string, number>();
+  return Int32Array.from({ length: rowsOf(col) }, (_, r) => {
+    const text = cellText(col, r);
+    if (text === '') return -1;
+    const known = numbers.get(text);
+    if (known !== undefined) return known;
+    numbers.set(text, numbers.size);
+    return numbers.size - 1;
+  });
 }
 
 /** Colour of each value: set by hand, else from the palette in the order of frequency, or at the place that belongs to the value; grey beyond the palette's end. */
@@ -114,7 +128,7 @@ function nodeFill(net: Network, style: StyleSettings, legend: LegendPart[], step
     const entries = categoryColours(col, rule);
     const colours = new Map<string, Rgb>(entries.map(({ value, colour }) => [value, rgb(colour)]));
     for (let v = 0; v < n; v++) fill.set(colours.get(cellText(col, v)) ?? other, 3 * v);
-    legend.push({ kind: 'colours', title: columnTitle(col.name), entries: legendColours(entries) });
+    legend.push({ kind: 'colours', title: columnTitle(col.name), entries: [...legendColours(entries), ...noGroup(col)] });
     return fill;
   }
   const amounts = shares(numbers(col, step), rule.scale);
@@ -136,6 +150,13 @@ function legendColours(entries: { value: string; colour: string }[]): { label: s
   const shown = entries.slice(0, 12).map(({ value, colour }) => ({ label: value, colour }));
   if (entries.length > 12) shown.push({ label: `${entries.length - 12} more`, colour: otherColour });
   return shown;
+}
+
+/** Nodes that are in no group are one line of the legend. */
+function noGroup(col: Column): { label: string; colour: string }[] {
+  if (col.type !== 'text' || !col.marks) return [];
+  const left = col.codes.reduce((sum, code) => sum + (code < 0 ? 1 : 0), 0);
+  return left ? [{ label: `in no group (${grouped(left)})`, colour: otherColour }] : [];
 }
 
 function nodeShape(net: Network, style: StyleSettings, legend: LegendPart[], step?: string): Uint8Array {
@@ -215,19 +236,21 @@ export function edgeOpacity(edges: number, style: StyleSettings): number {
   return style.edgeOpacity ?? Math.max(0.02, Math.min(0.55, 12 / Math.sqrt(Math.max(1, edges))));
 }
 
-function edgeColour(net: Network, style: StyleSettings, fill: Uint8Array): Uint8Array {
+function edgeColour(net: Network, style: StyleSettings, fill: Uint8Array, step?: string): Uint8Array {
   const m = edgeCount(net);
   const colours = new Uint8Array(4 * m);
   const opacity = Math.round(255 * edgeOpacity(m, style));
   const rule = style.edgeColour;
   const one = rgb(rule.by === 'all' ? rule.colour : inks[style.ground].tie);
   const { source, target } = net;
-  // Where all nodes look alike, an edge has no group to take its colour from.
-  const grouped = rule.by === 'ends' && style.nodeColour.by === 'category';
+  // Where all nodes look alike, an edge has no group to take its colour from. Groups are told apart by their codes: two of them may look the same.
+  const group =
+    rule.by === 'ends' && style.nodeColour.by === 'category'
+      ? categoryCodes(nodeColumn(net, style.nodeColour.column, step))
+      : undefined;
   for (let e = 0; e < m; e++) {
     const a = 3 * source[e];
-    const b = 3 * target[e];
-    const inside = grouped && fill[a] === fill[b] && fill[a + 1] === fill[b + 1] && fill[a + 2] === fill[b + 2];
+    const inside = group !== undefined && group[source[e]] >= 0 && group[source[e]] === group[target[e]];
     colours[4 * e] = inside ? fill[a] : one[0];
     colours[4 * e + 1] = inside ? fill[a + 1] : one[1];
     colours[4 * e + 2] = inside ? fill[a + 2] : one[2];

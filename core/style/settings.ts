@@ -21,7 +21,7 @@ export const styleParts = {
       z.object({
         by: category,
         column: z.string(),
-        palette: z.enum(['nunatak', 'Okabe–Ito', 'Tol bright']).default('nunatak'),
+        palette: z.enum(['moraine', 'nunatak', 'Okabe–Ito', 'Tol bright']).default('moraine'),
         /** Colours set by hand, by value. */
         colours: z.record(z.string(), colour).default({}),
       }),
@@ -32,7 +32,7 @@ export const styleParts = {
         scale,
       }),
     ])
-    .default({ by: 'all', colour: '#2F6F8F' }),
+    .default({ by: 'all', colour: '#377393' }),
   nodeSize: z
     .discriminatedUnion('by', [
       z.object({ by: all, radius: z.number().min(0.5).max(100) }),

@@ -1,8 +1,17 @@
+import {
+  type Color,
+  differenceCiede2000,
+  filterDeficiencyDeuter,
+  filterDeficiencyProt,
+  filterDeficiencyTrit,
+  parse,
+  wcagContrast,
+} from 'culori';
 import fc from 'fast-check';
 import { Fault } from '../fault';
 import { type Column } from '../tables';
 import { type Network, network } from '../graph';
-import { type StyleSettings, boundsOf, dress, edgeOpacity, fit, hex, plainStyle, rgb, shares, shortNumber } from '.';
+import { type StyleSettings, boundsOf, categoryPalettes, defaultPalette, dress, edgeOpacity, fit, hex, inks, plainStyle, rgb, shares, shortNumber } from '.'; // prettier-ignore
 
 const text = (name: string, values: string[]): Column => {
   const dictionary = [...new Set(values.filter((value) => value !== ''))];
@@ -158,4 +167,45 @@ test('colours and numbers are written as they should be', () => {
     '–',
     '-3',
   ]);
+});
+
+describe('the default palette', () => {
+  const colours = categoryPalettes[defaultPalette];
+  const sights = [
+    (colour: Color) => colour,
+    ...[filterDeficiencyProt, filterDeficiencyDeuter, filterDeficiencyTrit].map((filter) => filter(1)),
+  ];
+  const apart = differenceCiede2000();
+  const nearest = (of: readonly string[]): number => {
+    let least = Infinity;
+    for (const sight of sights)
+      of.forEach((a, i) => of.slice(0, i).forEach((b) => (least = Math.min(least, apart(sight(parse(a) as Color) as Color, sight(parse(b) as Color) as Color))))); // prettier-ignore
+    return least;
+  };
+  test.each([
+    [6, 17],
+    [8, 10],
+    [12, 9],
+    [20, 7],
+    [24, 6],
+  ])('its first %d are at least %d apart for every kind of sight', (count, least) => {
+    expect(nearest(colours.slice(0, count))).toBeGreaterThanOrEqual(least);
+  });
+  test('stands out on paper and on night', () => {
+    for (const colour of colours) {
+      expect([colour, wcagContrast(colour, inks.paper.ground) >= 2.3]).toEqual([colour, true]);
+      // On night a node has a light rim, which carries the darkest.
+      expect([colour, Math.max(wcagContrast(colour, inks.night.ground), wcagContrast(inks.paper.ground, inks.night.ground)) >= 1.9]).toEqual([colour, true]); // prettier-ignore
+    }
+  });
+  test('the palette of earlier studies is there under its name', () => {
+    expect(categoryPalettes.nunatak.slice(0, 2)).toEqual(['#2F6F8F', '#C9772B']);
+  });
+});
+
+test('ties within a group are told by its code, not by its colour: two groups may look the same', () => {
+  const colours = { Ness: '#112233', Holm: '#112233' };
+  const looks = dress(net, style({ nodeColour: { by: 'category', column: 'island', palette: 'moraine', colours }, edgeColour: { by: 'ends' } })); // prettier-ignore
+  const of = (e: number): string => hex([looks.edgeColour[4 * e], looks.edgeColour[4 * e + 1], looks.edgeColour[4 * e + 2]]); // prettier-ignore
+  expect([of(0), of(1)].map((colour) => colour === '#112233')).toEqual([true, false]);
 });

@@ -1,7 +1,7 @@
 /** Project, Combine, Derive, and Keep by shortlist, as steps of a trail. */
 import { type Column, type ColumnType, type Table, TableBuilder, cellText, column, rowsOf } from '../tables';
 import type { Network } from '../graph';
-import { type Trail, allReads, digestsOf, runTrail, sourceOf, trailSchema } from '.';
+import { type Trail, allReads, defaultSide, digestsOf, runTrail, sourceOf, trailSchema } from '.';
 
 function table(name: string, names: Record<string, ColumnType>, rows: string[][]): Table {
   const builder = new TableBuilder(
@@ -72,6 +72,12 @@ describe('Project', () => {
     const here = await run(two, step('s2', 'project', how));
     const there = await run(step('s1', 'ties', { make: 'incidence', table: 'memberships', left: ['person'], right: ['society'], result: 'left', ...how })); // prettier-ignore
     expect(edges(here.net)).toEqual(edges(there.net));
+  });
+  test('the side that stays where none is chosen is the first, however the sides are called or sized', async () => {
+    const chosen = async (settings: object): Promise<string> => (await run(two, step('s2', 'project', settings))).net.ids.join();
+    expect(await chosen({})).toBe(await chosen({ side: 'person' }));
+    expect(await chosen({})).not.toBe(await chosen({ side: 'society' }));
+    expect(defaultSide(['person', 'society'])).toBe('person');
   });
   test('after a Keep; and one kind of node is said to have no sides', async () => {
     const kept = step('s2', 'keep', { rule: { by: 'nodes', nodes: ['A'], leave: true } });

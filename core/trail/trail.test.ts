@@ -13,6 +13,7 @@ import {
   typedTable,
 } from '../tables';
 import { bytesSource, readFile } from '../formats/read';
+import { graphml, nodeTable } from '../formats';
 import type { Network } from '../graph';
 import type { NamesList } from '../names';
 import {
@@ -212,6 +213,62 @@ describe('the other steps', () => {
     expect(net.nodeColumns.find(({ name }) => name === 'degree')?.computed).toEqual({ step: 's2', nodes: 5, edges: 4 });
   });
 
+  test('a column of the data keeps its values beside a computed one of its name, and steps before read it', async () => {
+    const known = table('keepers', { id: 'text', name: 'text', group: 'text', degree: 'text' }, [
+      ['K1', 'Ann', 'elders', 'Dr'],
+      ['K2', 'Bo', 'elders', ''],
+      ['K3', 'Cy', 'youth', 'BA'],
+    ]);
+    const { state, reports } = await runTrail(
+      source([known, parcels]),
+      trail(
+        ties({ nodes: { table: 'keepers', match: 'name' } }),
+        step('s2', 'groups', { method: 'column', column: 'group' }),
+        step('s3', 'measure', { measures: ['degree'] }),
+        step('s4', 'derive', { name: 'name', how: { by: 'formula', formula: 'upper(name)' } }),
+      ),
+    );
+    const { nodeColumns } = state?.network as Network;
+    expect(texts(nodeColumns, 'group (given)').slice(0, 3)).toEqual(['elders', 'elders', 'youth']);
+    expect(texts(nodeColumns, 'degree (given)').slice(0, 3)).toEqual(['Dr', '', 'BA']);
+    expect(texts(nodeColumns, 'degree').slice(0, 3)).toEqual(['3', '3', '1']);
+    expect(texts(nodeColumns, 'name (given)')[0]).toBe('Ann');
+    expect(texts(nodeColumns, 'name')[0]).toBe('ANN');
+    expect(reports[1].groups).toBe(3);
+  });
+
+  test('a narrowed network says in its exports on which network a figure rests', async () => {
+    const net = await end(
+      trail(ties(), step('s2', 'measure', { measures: ['degree'] }), step('s3', 'keep', { rule: { by: 'nodes', nodes: ['Ann', 'Bo'] } })), // prettier-ignore
+    );
+    expect(nodeTable(net).map(({ name }) => name)).toContain('degree (of 5 nodes)');
+    expect(graphml(net)).toContain('attr.name="degree (of 5 nodes)"');
+    const again = await end(
+      trail(ties(), step('s2', 'measure', { measures: ['degree'] }), step('s3', 'keep', { rule: { by: 'nodes', nodes: ['Ann', 'Bo'] } }), step('s4', 'measure', { measures: ['degree'] })), // prettier-ignore
+    );
+    expect(nodeTable(again).map(({ name }) => name)).toContain('degree');
+  });
+
+  test('estimates and walks from chosen nodes say so on their columns', async () => {
+    const options = { pivots: 2, start: ['Ann'] };
+    const net = await end(trail(ties(), step('s2', 'measure', { measures: ['betweenness', 'pagerank', 'degree'], options }))); // prettier-ignore
+    const said = (name: string): string | undefined => net.nodeColumns.find((col) => col.name === name)?.computed?.said;
+    expect([said('betweenness'), said('pagerank'), said('degree')]).toEqual(['estimated from 2 sources', 'walks begin at Ann', undefined]); // prettier-ignore
+  });
+
+  test('Groups leave out who has no ties, and tell their number as a number', async () => {
+    const lone = table('keepers', { name: 'text' }, [['Ann'], ['Bo'], ['Zed'], ['Yan']]);
+    const { state, reports } = await runTrail(
+      source([lone, parcels]),
+      trail(ties({ nodes: { table: 'keepers', match: 'name' } }), step('s2', 'groups', {})),
+    );
+    const net = state?.network as Network;
+    const groups = texts(net.nodeColumns, 'group');
+    expect(groups[net.labels.indexOf('Zed')]).toBe('');
+    expect(new Set(groups.filter((text) => text !== '')).size).toBe(reports[1].groups);
+    expect(reports[1].notes.map(({ text }) => text)).toContain('2 nodes without ties to others are in no group.');
+  });
+
   test('Groups are named by number or by a column', async () => {
     const net = await end(trail(ties(), step('s2', 'groups', {})));
     expect(new Set(texts(net.nodeColumns, 'group').slice(0, 5))).toContain('Group 1');
@@ -311,6 +368,22 @@ describe('running', () => {
     expect(sketch.state?.network.positions).not.toEqual(real.state?.network.positions);
     expect(again.state?.network.positions).toEqual(real.state?.network.positions);
     expect(sketch.reports[2].result).toBe('');
+  });
+
+  test('what rests on a stand-in is never kept, as its digest is that of the real thing', async () => {
+    const kept: string[] = [];
+    class Watched extends TrailCache {
+      override set(key: string, value: unknown): void {
+        kept.push(key);
+        super.set(key, value);
+      }
+    }
+    const late = trail(ties(), { id: 's2', kind: 'arrange', on: true }, { id: 's3', kind: 'measure', on: true, measures: ['betweenness'] });
+    const cache = new Watched();
+    await runTrail(source(), late, { cache, sketch: true });
+    expect(kept).toHaveLength(1);
+    await runTrail(source(), late, { cache });
+    expect(kept.filter((key) => key.includes('measure betweenness'))).toHaveLength(1);
   });
 
   test('an empty trail has no state', async () => {

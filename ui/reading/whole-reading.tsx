@@ -1,6 +1,6 @@
 'use client';
 import { useMemo } from 'react';
-import { type WholeFigure, wholeFigures } from '@/core/measure';
+import { type WholeFigure, figureName, wholeFigures } from '@/core/measure';
 import type { Network } from '@/core/graph';
 import { Button, shortNumber } from '@/ui/kit';
 import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
@@ -39,7 +39,7 @@ export function WholeReading({ net }: { net: Network }) {
       <p className="text-quiet">the whole network, {net.directed ? 'directed' : 'undirected'}</p>
       <dl className="mt-3">
         {listed.map((figure) => (
-          <Figure key={figure.key} figure={figure} value={values[figure.key].value} why={values[figure.key].why} />
+          <Figure key={figure.key} figure={figure} name={figureName(figure, net)} value={values[figure.key].value} why={values[figure.key].why} />
         ))}
       </dl>
       <Button className="mt-3" onClick={() => store.getState().show('chance')}>
@@ -65,13 +65,13 @@ export function WholeReading({ net }: { net: Network }) {
   );
 }
 
-function Figure({ figure, value, why }: { figure: WholeFigure; value: number | null; why?: string }) {
+function Figure({ figure, name, value, why }: { figure: WholeFigure; name: string; value: number | null; why?: string }) {
   return (
     <div
       className="flex justify-between border-b border-rule py-1"
       title={`${figure.words} ${value === null ? (why ?? '') : `Exactly ${value}.`}`}
     >
-      <dt>{figure.name}</dt>
+      <dt>{name}</dt>
       <dd className="font-semibold">
         {value === null ? <span className="text-quiet">undefined</span> : shortNumber(value)}
       </dd>

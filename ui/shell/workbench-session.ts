@@ -89,7 +89,7 @@ export function startSession(store: WorkbenchStore): Session {
     try {
       const picture = await asAddress(await service.take({ kind: 'thumbnail' }));
       const groupStep = trail.steps.findLast((step) => step.kind === 'groups' && step.on);
-      const groups = groupStep ? Number.parseInt(reports[groupStep.id]?.result ?? '', 10) || null : null;
+      const groups = (groupStep && reports[groupStep.id]?.groups) ?? null;
       const form = new FormData();
       const handPlaced = trail.steps.some((step) => step.kind === 'arrange' && Object.keys(step.placed).length > 0);
       // Positions moved by hand are not those of the layout; they stand in the trail anyway.

@@ -1,7 +1,7 @@
 /** Groups: sets of nodes with more ties inside than out. */
 import { z } from 'zod';
 import { type Column, cellText } from '../../tables';
-import { type Network, edgeCount, nodeColumn, nodeCount, withColumn } from '../../graph';
+import { type Network, edgeCount, nodeColumn, nodeCount, simpleAdjacency, withColumn } from '../../graph';
 import { type Found, type GroupMethod, carried, findGroups, groupMethods, knownSchema, strengths } from '../../groups';
 import { groupingOf } from '../../measure/grouping';
 import { Fault, counted } from '../../fault';
@@ -58,16 +58,21 @@ export const groups: StepKind<GroupsSettings> = {
         : await context.memo(keyOf(settings), () =>
             findGroups(network, { ...settings, method, directed: settings.directed === true }, context),
           );
+    // Who is tied to nobody is in no group, unless a column or a hand says so.
+    const { offsets } = simpleAdjacency(network, 'both');
+    const alone = (v: number): boolean => offsets[v] === offsets[v + 1];
+    const isolates = method === 'column' ? 0 : found.of.reduce((sum, _, v) => sum + (alone(v) ? 1 : 0), 0);
     const { codes, names, marks } = carried(
       network,
-      found.of,
+      isolates ? Int32Array.from(found.of, (g, v) => (alone(v) ? -1 : g)) : found.of,
       found.count,
       settings.known ?? [],
       settings.byHand ?? {},
       suggestion(network, settings, context.step),
     );
     const col: Column = { type: 'text', name: groupColumn, codes, dictionary: names, marks };
-    const changed = codes.reduce((sum, code, v) => sum + (code < 0 ? 1 : settings.byHand && network.ids[v] in settings.byHand ? 1 : 0), 0); // prettier-ignore
+    const hands = settings.byHand ?? {};
+    const changed = network.ids.reduce((sum, id) => sum + (Object.hasOwn(hands, id) ? 1 : 0), 0);
     const notes: Note[] = [];
     if (found.quality !== undefined) {
       const at =
@@ -77,6 +82,9 @@ export const groups: StepKind<GroupsSettings> = {
       notes.push({
         text: `Modularity ${found.quality.toFixed(3)}${at}${settings.directed ? ', direction counted' : ''}.`,
       });
+    }
+    if (isolates) {
+      notes.push({ text: `${counted(isolates, 'node')} without ties to others ${isolates === 1 ? 'is' : 'are'} in no group.` });
     }
     if (changed)
       notes.push({
@@ -88,6 +96,7 @@ export const groups: StepKind<GroupsSettings> = {
     return {
       state: { ...rest, network: withColumn(network, 'nodes', col, context.step) },
       result: counted(names.length, 'group'),
+      groups: names.length,
       notes,
     };
   },

@@ -1,4 +1,5 @@
 'use client';
+import { defaultPalette } from '@/core/style';
 import { Button, Choose } from '@/ui/kit';
 import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
 import type { EditorProps } from '../step-editor';
@@ -8,7 +9,7 @@ const changeStyle = {
   nodeColour: {
     by: 'category',
     column: 'change',
-    palette: 'nunatak',
+    palette: defaultPalette,
     colours: { appeared: '#6B8E3D', vanished: '#B8475A', stayed: '#7C8A90' },
   },
   edgeColour: { by: 'all', colour: '#5B6A72' },

@@ -1,7 +1,7 @@
 'use client';
 /** Colour, size, shape and labels of nodes. */
 import { useMemo } from 'react';
-import { type Scale, type Shape, amountPalettes, categoryColours, categoryPalettes, shapes } from '@/core/style';
+import { type Scale, type Shape, amountPalettes, categoryColours, categoryPalettes, defaultPalette, shapes } from '@/core/style';
 import { Choose, NumberField, Slide } from '@/ui/kit';
 import { useWorkbench } from '@/ui/shell/workbench-context';
 import type { ColumnHoldings } from '@/worker/client';
@@ -25,11 +25,11 @@ export function NodeColour({
           { value: 'amount', label: 'by amount' },
         ]}
         onChange={(by) => {
-          if (by === 'all') set({ nodeColour: { by, colour: '#2F6F8F' } });
+          if (by === 'all') set({ nodeColour: { by, colour: categoryPalettes[defaultPalette][0] } });
           const first = (columns: ColumnHoldings[], wish: string): string =>
             columns.find(({ name }) => name === wish)?.name ?? columns[0]?.name ?? '';
           if (by === 'category') {
-            set({ nodeColour: { by, column: first(categorical, 'group'), palette: 'nunatak', colours: {} } });
+            set({ nodeColour: { by, column: first(categorical, 'group'), palette: defaultPalette, colours: {} } });
           }
           if (by === 'amount') {
             set({ nodeColour: { by, column: first(amounts, 'degree'), palette: 'glacier', scale: 'sqrt' } });
@@ -56,7 +56,7 @@ export function NodeColour({
             value={rule.palette}
             choices={Object.keys(categoryPalettes).map((value) => ({
               value,
-              label: value === 'nunatak' ? 'Nunatak' : value,
+              label: value.charAt(0).toUpperCase() + value.slice(1),
             }))}
             onChange={(palette) => set({ nodeColour: { ...rule, palette: palette as typeof rule.palette } })}
           />

@@ -2,7 +2,7 @@
 import Papa from 'papaparse';
 import { toast } from 'sonner';
 import { type ChanceFigure, type ChanceModel, chanceModels, mostDraws, profilesFrom } from '@/core/chance';
-import { type FigureValue, type WholeFigure, wholeFigures } from '@/core/measure';
+import { type FigureValue, type WholeFigure, figureName, plainOptions, wholeFigures } from '@/core/measure';
 import { Button, Choose, NumberField, Progress, Trouble, grouped, sentence, shortNumber } from '@/ui/kit';
 import { useWorkbench } from '@/ui/shell/workbench-context';
 import { useChance } from './chance-store';
@@ -108,6 +108,9 @@ export function ChancePanel() {
 } // prettier-ignore
 
 function FigureRow({ figure, value, chance, model }: { figure: WholeFigure; value: FigureValue; chance?: ChanceFigure; model: ChanceModel }) {
+  const net = useWorkbench((state) => state.net);
+  const { p, q } = useChance();
+  const options = { p, q };
   let against = '';
   if (chance?.z !== null && chance?.z !== undefined) against = `z ${chance.z.toFixed(1).replace('-', '−')}`;
   else if (chance?.sd === 0) against = figure.fixedBy?.includes(model) ? 'by construction' : 'never varies';
@@ -115,7 +118,7 @@ function FigureRow({ figure, value, chance, model }: { figure: WholeFigure; valu
     <li className="border-b border-rule">
       <details>
         <summary className="flex cursor-pointer list-none items-baseline justify-between gap-2 py-1 hover:bg-ground">
-          <span className="truncate">{figure.name}</span>
+          <span className="truncate">{net ? figureName(figure, net, { ...plainOptions, ...options }) : figure.name}</span>
           <span className="shrink-0">
             {value.value === null ? <span className="text-quiet">undefined</span> : <b className="font-semibold" title={`Exactly ${value.value}`}>{shortNumber(value.value)}</b>}
             {against && <span className="ml-2 inline-block min-w-14 text-right text-quiet">{against}</span>}
@@ -137,6 +140,21 @@ function FigureRow({ figure, value, chance, model }: { figure: WholeFigure; valu
             High: {figure.high} Low: {figure.low}
           </p>
           <p>{figure.beware}</p>
+          {figure.uses && (
+            <div className="grid grid-cols-2 gap-3">
+              {figure.uses.map((name) => (
+                <NumberField
+                  key={name}
+                  label={`${name}: ties of a node of the ${name === 'p' ? 'first' : 'second'} side`}
+                  whole
+                  min={1}
+                  max={1000}
+                  value={options[name]}
+                  onCommit={(next) => useChance.setState({ [name]: next })}
+                />
+              ))}
+            </div>
+          )}
         </div>
       </details>
     </li>

@@ -10,10 +10,20 @@ export interface ChanceState {
   seed: number;
   /** Node column for mixing. */
   by?: string;
+  /** Of the (p, q)-core. */
+  p: number;
+  q: number;
   profiles: Profile[];
   /** Figures with searches, and what they were computed of. */
   figures?: { of: string; values: Record<string, FigureValue> };
   found?: { of: string; chance: Chance; shuffled: ChanceFigure[] };
 }
 
-export const useChance = create<ChanceState>()(() => ({ model: 'uniform', draws: 100, seed: 7, profiles: [] }));
+export const useChance = create<ChanceState>()(() => ({
+  model: 'uniform',
+  draws: 100,
+  seed: 7,
+  p: 2,
+  q: 2,
+  profiles: [],
+}));

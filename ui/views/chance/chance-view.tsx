@@ -13,13 +13,13 @@ import { networkKey } from './use-chance-work';
 
 /** Figures and triads of the network against random ones. */
 export function ChanceView() {
-  const { found, by, profiles } = useChance();
+  const { found, by, p, q, profiles } = useChance();
   const network = useWorkbench((state) => state.network);
   const trail = useWorkbench((state) => state.trail);
   const step = useWorkbench((state) => state.step);
   const lists = useWorkbench((state) => state.lists);
   const inEditor = !lists && trail.steps.find(({ id }) => id === step)?.kind === 'measure';
-  const fresh = found?.of === `${networkKey(network.id, trail)} ${by ?? ''}`;
+  const fresh = found?.of === `${networkKey(network.id, trail)} ${by ?? ''} ${p} ${q}`;
   const chance = fresh ? found.chance : undefined;
   const figures = chance ? [...chance.figures, ...(found?.shuffled ?? [])] : [];
   const triads = figures.filter(({ key }) => key.startsWith('triad_'));

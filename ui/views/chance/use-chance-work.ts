@@ -22,22 +22,22 @@ export function useChanceWork() {
   const trail = useWorkbench((state) => state.trail);
   const net = useWorkbench((state) => state.net);
   const settled = useWorkbench((state) => !state.running && !state.partial);
-  const { by, figures } = useChance();
+  const { by, p, q, figures } = useChance();
   const all = useQuestion('figures');
   const chance = useQuestion('chance');
   const shuffle = useQuestion('shuffle');
   const of = networkKey(network, trail);
-  const figuresOf = `${of} ${by ?? ''}`;
+  const figuresOf = `${of} ${by ?? ''} ${p} ${q}`;
   const seconds = net ? secondsFor(net, 'searches', 2) * 3 : 0;
   const { ask } = all;
   const compute = async (): Promise<void> => {
-    const values = await ask('end', { by });
+    const values = await ask('end', { by, p, q });
     if (values) useChance.setState({ figures: { of: figuresOf, values } });
   };
   useEffect(() => {
     if (!settled || !net || figures?.of === figuresOf || seconds > unasked) return;
-    void ask('end', { by }).then((values) => values && useChance.setState({ figures: { of: figuresOf, values } }));
-  }, [settled, net, figures?.of, figuresOf, seconds, ask, by]);
+    void ask('end', { by, p, q }).then((values) => values && useChance.setState({ figures: { of: figuresOf, values } }));
+  }, [settled, net, figures?.of, figuresOf, seconds, ask, by, p, q]);
 
   const drawAll = async (): Promise<void> => {
     const { model, draws, seed } = useChance.getState();

@@ -1,4 +1,5 @@
 'use client';
+import { categoryPalettes, defaultPalette } from '@/core/style';
 import { useEffect, useState } from 'react';
 import { Choose, counted, grouped, sentence, shortNumber } from '@/ui/kit';
 import { useSession, useWorkbench } from '@/ui/shell/workbench-context';
@@ -132,7 +133,7 @@ function Likeness({ found }: { found: Comparison }) {
 }
 
 const flowWidth = 660;
-const hues = ['#2F6F8F', '#C9772B', '#8A5A9E', '#6B8E3D', '#B8475A', '#7A7F35'];
+const hues = categoryPalettes[defaultPalette].slice(0, 6);
 
 /** Groups here at the left, there at the right; bands as wide as the nodes that went from one to the other. */
 function Flow({ flow, own, other }: { flow: NonNullable<Comparison['flow']>; own: string; other: string }) {

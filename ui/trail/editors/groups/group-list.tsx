@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react';
 import { groupColumn } from '@/core/trail';
 import type { CategoryMark } from '@/core/tables';
 import { strengths, type KnownGroup } from '@/core/groups';
-import { hex } from '@/core/style';
+import { hex, otherColour } from '@/core/style';
 import { Button, IconButton, Menu, TextField, counted, grouped } from '@/ui/kit';
 import { useQuestion } from '@/ui/science/use-question';
 import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
@@ -54,6 +54,10 @@ export function GroupList({ step, set }: Pick<EditorProps<'groups'>, 'step' | 's
     }
     return found.filter(({ members }) => members.length > 0).sort((a, b) => b.members.length - a.members.length);
   }, [net, looks]);
+  const left = useMemo(() => {
+    const col = net?.nodeColumns.find(({ name }) => name === groupColumn);
+    return col?.type === 'text' ? col.codes.reduce((sum, code) => sum + (code < 0 ? 1 : 0), 0) : 0;
+  }, [net]);
   if (!net || groups.length === 0) return null;
 
   const known = (): KnownGroup[] => shownGroups(net, step) ?? step.known ?? [];
@@ -161,6 +165,13 @@ export function GroupList({ step, set }: Pick<EditorProps<'groups'>, 'step' | 's
           );
         })}
       </ul>
+      {left > 0 && (
+        <p className="flex items-center gap-2 border-b border-line py-1.5 text-quiet">
+          <span className="ml-0.5 size-4 rounded-[3px]" style={{ background: otherColour }} aria-hidden />
+          <span className="grow">in no group</span>
+          {grouped(left)}
+        </p>
+      )}
       {groups.length > mostShown && <p className="text-sm text-quiet">and {grouped(groups.length - mostShown)} smaller ones</p>}
       {marked.length === 1 && <p className="mt-1 text-sm text-quiet">Mark another group to merge it with “{groups.find(({ mark }) => mark.id === marked[0])?.name}”.</p>}
     </>

@@ -1,7 +1,8 @@
 'use client';
 import { useEffect, useMemo, useState } from 'react';
 import type { ResolutionPoint } from '@/core/groups';
-import { Button, NumberField, Progress, Slide, Trouble, counted, shortNumber } from '@/ui/kit';
+import { Slider } from 'radix-ui';
+import { Button, NumberField, Progress, Trouble, counted, shortNumber } from '@/ui/kit';
 import { useQuestion } from '@/ui/science/use-question';
 import { useWorkbench } from '@/ui/shell/workbench-context';
 import type { EditorProps } from '../../step-editor';
@@ -13,9 +14,10 @@ const unasked = 60000;
 /** The range of resolutions: how many groups each gives and where they are steady; and “aim for about N”. */
 export function Resolution({ step, set }: Pick<EditorProps<'groups'>, 'step' | 'set'>) {
   const potts = step.method === 'potts';
-  const [low, high] = potts ? [0.005, 0.9] : [0.2, 2];
+  const [least, most] = potts ? [0.005, 0.9] : [0.2, 4];
+  const [low, high] = [Math.min(least, step.resolution), Math.max(most, step.resolution)];
   const edges = useWorkbench((state) => state.net?.source.length ?? 0);
-  const groups = useWorkbench((state) => Number.parseInt(state.reports[step.id]?.result ?? '', 10) || 0);
+  const groups = useWorkbench((state) => state.reports[step.id]?.groups ?? 0);
   const { at, key } = useStepBefore(step.id);
   const [found, setFound] = useState<{ of: string; points: ResolutionPoint[] }>();
   const of = `${key} ${step.method} ${step.weights} ${step.directed ?? false} ${step.seed}`;
@@ -23,6 +25,7 @@ export function Resolution({ step, set }: Pick<EditorProps<'groups'>, 'step' | '
     setFound((now) => ({ of, points: [...(now?.of === of ? now.points : []), point] })),
   );
   const aim = useQuestion('aim');
+  const [wanted, setWanted] = useState(0);
   const { method, weights, directed, seed } = step;
   const asked = useMemo(
     () => ({ method: method === 'column' ? ('leiden' as const) : method, weights, directed: directed ?? false, seed, resolution: 1 }),
@@ -30,9 +33,9 @@ export function Resolution({ step, set }: Pick<EditorProps<'groups'>, 'step' | '
   );
   useEffect(() => {
     if (!at || edges === 0 || edges > unasked || found?.of === of) return undefined;
-    const timer = setTimeout(() => void ask(at, { ...asked, low, high }), 400);
+    const timer = setTimeout(() => void ask(at, { ...asked, low: least, high: most }), 400);
     return () => clearTimeout(timer);
-  }, [at, edges, of, found?.of, ask, asked, low, high]);
+  }, [at, edges, of, found?.of, ask, asked, least, most]);
   const points = found?.of === of ? found.points : [];
   const here = nearestPoint(points, step.resolution);
   return (
@@ -44,20 +47,20 @@ export function Resolution({ step, set }: Pick<EditorProps<'groups'>, 'step' | '
           {here && `, the runs near it agree by ${Math.round(100 * here.stability)} %`}
         </span>
       </p>
-      <Curve points={points} low={low} high={high} at={step.resolution} onChoose={(resolution) => set({ resolution }, 'resolution')} />
-      <Slide
-        label="Resolution"
-        value={step.resolution}
-        min={potts ? 0.005 : 0.05}
-        max={potts ? 0.9 : 4}
-        step={potts ? 0.005 : 0.05}
-        show={(value) => String(Number(value.toPrecision(3)))}
-        onChange={(resolution) => set({ resolution: Number(resolution.toPrecision(4)) }, 'resolution')}
-        help={potts ? 'Groups are at least so dense inside.' : 'Above 1: more and smaller groups. Below 1: fewer and larger ones.'}
+      <Curve
+        points={points}
+        low={low}
+        high={high}
+        at={step.resolution}
+        groups={groups}
+        onChoose={(resolution) => set({ resolution }, 'resolution')}
       />
+      <p className="mt-0.5 text-sm text-quiet">
+        {potts ? 'Groups are at least so dense inside.' : 'Above 1: more and smaller groups. Below 1: fewer and larger ones.'}
+      </p>
       {share !== undefined && edges > unasked && <Progress name="Exploring" share={share} onStop={stop} />}
       {edges > unasked && share === undefined && points.length === 0 && at && (
-        <Button className="mt-2" onClick={() => void ask(at, { ...asked, low, high })}>
+        <Button className="mt-2" onClick={() => void ask(at, { ...asked, low: least, high: most })}>
           Explore the range
         </Button>
       )}
@@ -73,9 +76,10 @@ export function Resolution({ step, set }: Pick<EditorProps<'groups'>, 'step' | '
             max={10000}
             value={groups || 6}
             className="w-14 text-right"
-            onCommit={(wanted) => {
+            onCommit={(next) => {
               if (!at) return;
-              void aim.ask(at, { ...asked, wanted }).then((point) => point && set({ resolution: Number(point.resolution.toPrecision(4)) }));
+              setWanted(next);
+              void aim.ask(at, { ...asked, wanted: next }).then((point) => point && set({ resolution: Number(point.resolution.toPrecision(4)) }));
             }}
           />
           groups
@@ -84,8 +88,9 @@ export function Resolution({ step, set }: Pick<EditorProps<'groups'>, 'step' | '
       {aim.share !== undefined && <Progress name="Looking for that many groups" share={aim.share} onStop={aim.stop} />}
       {aim.answer && aim.share === undefined && (
         <p className="text-sm text-quiet">
-          Resolution {shortNumber(aim.answer.resolution)} gives {counted(aim.answer.groups, 'group')}; {aim.answer.runs} runs agree by{' '}
-          {Math.round(100 * aim.answer.stability)} %.
+          {aim.answer.groups !== wanted && `No resolution gives ${counted(wanted, 'group')}${partWords(aim.answer)}. `}
+          Resolution {shortNumber(aim.answer.resolution)} gives {counted(aim.answer.groups, 'group')}
+          {partWords(aim.answer)}; {aim.answer.runs} runs agree by {Math.round(100 * aim.answer.stability)} %.
         </p>
       )}
     </>
@@ -94,17 +99,26 @@ export function Resolution({ step, set }: Pick<EditorProps<'groups'>, 'step' | '
 
 /** Runs that agree by this much are steady. */
 const steady = 0.9;
-const width = 282;
-const height = 86;
+const width = 284;
+const height = 72;
+/** Half the handle, so that it stands over its place on the axis. */
+const margin = 7;
+const steps = 200;
 
-function Curve({ points, low, high, at, onChoose }: { points: readonly ResolutionPoint[]; low: number; high: number; at: number; onChoose: (resolution: number) => void }) {
+/** Where the network has several parts: of which the groups are counted. */
+const partWords = ({ part }: ResolutionPoint): string => (part === undefined ? '' : ` of two nodes or more in the largest connected part (${counted(part, 'node')})`);
+
+/** The numbers of groups over the range, and on the same axis the handle that sets the resolution, with the number of groups it gives. */
+function Curve({ points, low, high, at, groups, onChoose }: { points: readonly ResolutionPoint[]; low: number; high: number; at: number; groups: number; onChoose: (resolution: number) => void }) {
   const most = Math.max(1, ...points.map(({ groups }) => groups));
-  const x = (resolution: number): number => 8 + ((width - 16) * Math.log(resolution / low)) / Math.log(high / low);
+  const share = (resolution: number): number => Math.log(resolution / low) / Math.log(high / low);
+  const x = (resolution: number): number => margin + (width - 2 * margin) * share(resolution);
   const y = (groups: number): number => 12 + (1 - groups / most) * 50;
   const sorted = [...points].sort((a, b) => a.resolution - b.resolution);
   const [from, to] = longestSteady(sorted);
   return (
-    <svg viewBox={`0 0 ${width} ${height}`} width="100%" role="group" aria-label="Groups by resolution" className="mt-1">
+    <div className="mt-1">
+    <svg viewBox={`0 0 ${width} ${height}`} width="100%" role="group" aria-label="Groups by resolution" className="block">
       {from && to && (
         <>
           <rect x={x(from.resolution) - 6} width={x(to.resolution) - x(from.resolution) + 12} y={6} height={60} fill="var(--tint)" rx={2} />
@@ -113,7 +127,6 @@ function Curve({ points, low, high, at, onChoose }: { points: readonly Resolutio
           </text>
         </>
       )}
-      <line x1={8} x2={width - 8} y1={68} y2={68} stroke="var(--line)" />
       <polyline points={sorted.map((p) => `${x(p.resolution)},${y(p.groups)}`).join(' ')} fill="none" stroke="var(--accent)" strokeWidth={1.6} />
       {sorted.map((p) => (
         <circle
@@ -133,10 +146,33 @@ function Curve({ points, low, high, at, onChoose }: { points: readonly Resolutio
           <title>{`Resolution ${shortNumber(p.resolution)}: ${counted(p.groups, 'group')}; ${p.runs} runs agree by ${Math.round(100 * p.stability)} %`}</title>
         </circle>
       ))}
-      {at >= low && at <= high && <line x1={x(at)} x2={x(at)} y1={20} y2={68} stroke="var(--ink)" strokeDasharray="2 2" />}
-      <text x={8} y={81} fontSize={10} fill="var(--quiet)">{low}</text>
-      <text x={width - 8} y={81} fontSize={10} textAnchor="end" fill="var(--quiet)">{high}</text>
+      <line x1={x(at)} x2={x(at)} y1={20} y2={height} stroke="var(--ink)" strokeDasharray="2 2" />
+      {groups > 0 && (
+        <text x={share(at) > 0.75 ? x(at) - 4 : x(at) + 4} y={30} fontSize={11} fontWeight={600} textAnchor={share(at) > 0.75 ? 'end' : 'start'} fill="var(--ink)" stroke="var(--panel)" strokeWidth={3} paintOrder="stroke">
+          {counted(groups, 'group')}
+        </text>
+      )}
     </svg>
+      <Slider.Root
+        className="relative flex h-4 touch-none items-center select-none"
+        value={[Math.round(steps * share(at))]}
+        min={0}
+        max={steps}
+        step={1}
+        onValueChange={([next]) => onChoose(Number((low * (high / low) ** (next / steps)).toPrecision(3)))}
+      >
+        <Slider.Track className="relative h-[3px] grow rounded-full bg-line" />
+        <Slider.Thumb
+          aria-label="Resolution"
+          aria-valuetext={`${shortNumber(at)}${groups ? `: ${counted(groups, 'group')}` : ''}`}
+          className="block size-3.5 rounded-full border-2 border-accent bg-panel"
+        />
+      </Slider.Root>
+      <div className="flex justify-between text-xs text-quiet">
+        <span>{shortNumber(low)}</span>
+        <span>{shortNumber(high)}</span>
+      </div>
+    </div>
   );
 } // prettier-ignore
 
