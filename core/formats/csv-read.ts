@@ -2,7 +2,7 @@
 import Papa from 'papaparse';
 import { Fault } from '../fault';
 import { type FaultyRule, type Headed, HeadedRows, type RowTaker } from './headed-rows';
-import { type TextEncoding, encodingOf } from './encoding';
+import { type TextEncoding, encodingNote, encodingOf } from './encoding';
 
 export type { FaultyRow, FaultyRule } from './headed-rows';
 
@@ -89,7 +89,7 @@ export class CsvReader {
     const { found } = this;
     if (!found)
       throw new Fault(`“${this.name}” is empty. Choose a file with a header line and rows below it.`, this.name);
-    if (this.encoding !== 'utf-8') found.notes.push(`Read as ${this.encoding}, as it is no UTF-8.`);
+    if (this.encoding !== 'utf-8') found.notes.push(encodingNote(this.encoding));
     if (this.nuls) found.notes.push('NUL characters, which no text has, were left out.');
     return found;
   }
@@ -131,6 +131,7 @@ export class CsvReader {
       this.delimiter = this.wanted.delimiter ?? delimiterOf(input, quoteChar);
       this.parser = new Parser({ delimiter: this.delimiter, newline: '\n', quoteChar });
     }
+    if (this.delimiter === ' ') input = withSingleBlanks(input);
     const parsed = this.parser.parse(input, 0, !last);
     if (last && parsed.errors.some((error) => error.code === 'MissingQuotes')) {
       const opened = this.line + linesIn(parsed.data.slice(0, -1));
@@ -176,7 +177,7 @@ function quoteOf(text: string): string {
 /** The delimiter that parts the first lines into most cells, the same number in each. */
 function delimiterOf(text: string, quoteChar: string): string {
   const end = text.length > 20000 ? text.lastIndexOf('\n', 20000) : text.length;
-  const sample = text.slice(0, end > 0 ? end : text.length);
+  const sample = text.slice(0, end > 0 ? end : text.length).replace(/^[ \t\ufeff]*#.*\n/gm, '');
   let best = ',';
   let bestScore = 0;
   for (const delimiter of [',', ';', '\t', '|']) {
@@ -192,5 +193,28 @@ function delimiterOf(text: string, quoteChar: string): string {
       bestScore = score;
     }
   }
-  return best;
+  return bestScore === 0 && partedByBlanks(sample, quoteChar) ? ' ' : best;
 }
+
+/**
+ * Whether blanks part the cells: the same number of words in each line, and these no prose: a column of numbers, or words that stand in two columns as the
+ * ends of ties do.
+ */
+function partedByBlanks(sample: string, quoteChar: string): boolean {
+  const parser = new Parser({ delimiter: ' ', newline: '\n', quoteChar });
+  const rows = parser.parse(withSingleBlanks(sample), 0, false).data.filter((cells) => cells.some(Boolean));
+  const width = rows[0]?.length ?? 0;
+  if (width < 2 || rows.length < 2 || rows.some((cells) => cells.length !== width)) return false;
+  const below = rows.slice(1);
+  const numbers = (c: number): boolean => below.every((cells) => /^[+-]?\d+([.,]\d+)?([eE][+-]?\d+)?$/.test(cells[c]));
+  if (rows[0].some((_, c) => numbers(c))) return true;
+  const first = new Set(rows.map((cells) => cells[0]));
+  return rows.filter((cells) => first.has(cells[1])).length >= 0.3 * rows.length;
+} // prettier-ignore
+
+/** Runs of blanks outside of quotes as one, none at the ends of lines. */
+const withSingleBlanks = (text: string): string =>
+  text
+    .split(/("(?:[^"]|"")*")/)
+    .map((part, i) => (i % 2 ? part : part.replace(/[ \t]+/g, ' ').replace(/(^|\n) +/g, '$1').replace(/ +(\n|$)/g, '$1')))
+    .join(''); // prettier-ignore

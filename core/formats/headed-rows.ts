@@ -26,11 +26,20 @@ export interface RowTaker {
   faulty(row: FaultyRow): void;
 }
 
-const mostColumns = 2000;
+export const mostColumns = 2000;
 /** Rows looked at before the header is decided on. */
 const lookahead = 100;
 /** Lines above the header that are passed over at most. */
 const mostAbove = 12;
+
+interface Held {
+  cells: string[];
+  line: number;
+  /** A header that stood behind a `#`. */
+  remarked?: boolean;
+}
+
+const isRemark = (cells: readonly string[]): boolean => /^[\s\ufeff]*#/.test(cells[0] ?? '');
 
 const empty = (cells: readonly string[]): boolean => cells.every((cell) => cell.trim() === '');
 
@@ -39,7 +48,7 @@ export class HeadedRows {
   found: Headed | undefined;
   rowCount = 0;
   faultyCount = 0;
-  private readonly first: { cells: string[]; line: number }[] = [];
+  private readonly first: Held[] = [];
 
   constructor(
     private readonly name: string,
@@ -53,6 +62,10 @@ export class HeadedRows {
     },
   ) {}
 
+  /** Lines of remarks, and rows in which no cell is filled: neither is a record. */
+  private remarks = 0;
+  private blank = 0;
+
   push(cells: string[], line: number): void {
     if (this.found) this.row(cells, line);
     else if (!empty(cells) || this.first.length) {
@@ -63,12 +76,15 @@ export class HeadedRows {
 
   end(): Headed | undefined {
     if (!this.found && this.first.length) this.decide();
+    if (this.remarks) this.found?.notes.push(`${counted(this.remarks, 'line')} of remarks (#) passed over.`);
+    if (this.blank) this.found?.notes.push(`${counted(this.blank, 'row')} without any filled cell passed over.`);
+    this.remarks = this.blank = 0;
     return this.found;
   }
 
   private decide(): void {
     const { header, ragged } = this.settings;
-    const rows = this.first;
+    const rows = this.withoutRemarks(this.first);
     const widths = rows.map(({ cells }) => cells.length);
     let skip = 0;
     if (header === undefined) {
@@ -78,7 +94,7 @@ export class HeadedRows {
       while (skip < Math.min(mostAbove, rows.length - 2) && usual >= 3 && filled(rows[skip].cells) < 2) skip++;
     }
     const below = rows.slice(skip);
-    const headed = header ?? hasHeader(below.map(({ cells }) => cells));
+    const headed = header ?? (rows[skip]?.remarked || hasHeader(below.map(({ cells }) => cells)));
     const width = ragged ? Math.max(...below.map(({ cells }) => lastFilled(cells))) : below[0].cells.length;
     if (width > mostColumns) {
       throw new Fault(
@@ -96,12 +112,32 @@ export class HeadedRows {
     this.first.length = 0;
   }
 
+  /** The rows without leading remarks; the last of these, where it names as many columns as there are below it, is the header. */
+  private withoutRemarks(rows: readonly Held[]): Held[] {
+    const from = rows.findIndex(({ cells }) => !isRemark(cells));
+    if (from <= 0) return [...rows];
+    const [last, next] = [rows[from - 1], rows[from]];
+    // Parted by blanks, the mark is a cell of its own.
+    const named = /^[\s\ufeff]*#\s*$/.test(last.cells[0]) ? last.cells.slice(1) : last.cells;
+    const cells = named.map((cell, c) => (c ? cell : cell.replace(/^[\s\ufeff]*#\s*/, '')));
+    const names = cells.length === next.cells.length && cells.length > 1 && cells.every((cell) => cell.trim() !== '' && !typed(cell));
+    this.remarks += from - (names ? 1 : 0);
+    return names ? [{ cells, line: last.line, remarked: true }, ...rows.slice(from)] : rows.slice(from);
+  } // prettier-ignore
+
   private row(cells: string[], line: number): void {
     const columns = this.found?.columns ?? [];
     const width = columns.length;
-    if (cells.length < 2 && empty(cells)) return;
+    if (empty(cells)) {
+      // A line without anything parts pages; delimiters alone were a row once.
+      if (cells.length > 1 && !this.settings.ragged) this.blank++;
+      return;
+    }
+    if (isRemark(cells) && cells.length !== width) {
+      this.remarks++;
+      return;
+    }
     if (this.settings.ragged) {
-      if (empty(cells)) return;
       const filled = lastFilled(cells);
       if (filled <= width) {
         cells.length = width;

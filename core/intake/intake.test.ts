@@ -49,6 +49,10 @@ describe('matrices', () => {
     expect(shapeOf(raw)).toBe('incidence');
     expect(rowsOf(unrolled(raw, 'incidence').table)).toEqual([['Tove', 'Union', '1'], ['Alban', 'Union', '1'], ['Alban', 'Guild', '1']]); // prettier-ignore
   });
+  test('two kinds of things with counts are offered as a matrix too', () => {
+    const counts = rawTable(['keeper', 'Union', 'Guild', 'Circle', 'Hall'], [['Tove', '3', '0', '', '1'], ['Alban', '0', '12', '0', ''], ['Signe', '', '0', '2', '0']]); // prettier-ignore
+    expect(shapeOf(counts)).toBe('incidence');
+  });
   test.each([
     [['name', 'born', 'packets', 'x'], [['Tove', '1880', '3', '1'], ['Alban', '1891', '4', '2']]],
     [['from', 'to'], [['a', 'b'], ['b', 'c']]],
@@ -108,12 +112,59 @@ describe('records found twice', () => {
     expect((await coming('from,to\na,b\na,b\n')).table.rows).toBe(2);
     expect((await coming('from,to\na,b\na,b\n', { doubles: 'join' })).table.rows).toBe(1);
   });
-  test('works by DOI, then by title and year; what one lacks the other gives', async () => {
+  test('title and year alone are no evidence: offered, and done when asked', async () => {
+    const works = 'title,year,authors,pages\nEditorial,1911,Pell,1\nEditorial,1911,Wick,\nEditorial,1911,Holm,\nEditorial,1911,,40–41\nReport,1912,,5–9\nReport,1912,Wick,5-9\n'; // prettier-ignore
+    const asked = await coming(works);
+    expect(asked.findings.flatMap((one) => (one.kind === 'doubles' ? [[one.by, one.count]] : []))).toEqual([['title, year and pages', 1], ['title and year', 3]]); // prettier-ignore
+    expect(asked.table.rows).toBe(5);
+    expect((await coming(works, { titles: 'join' })).table.rows).toBe(2);
+  });
+  test('a joined record holds nobody twice', async () => {
+    const works = 'title,year,authors,doi\nThe Bean,1911,"Pell, A.; Wick, Tove",10.1/x\nThe Bean,1911,"Pell, Alban; Wick, T.; Holm, Élise",10.1/x\n'; // prettier-ignore
+    const { table } = await coming(works, { columns: [{ name: 'authors', type: 'list' }] });
+    expect(rowsOf(table)[0][2]).toBe('Pell, Alban; Wick, Tove; Holm, Élise');
+  });
+  test('works by DOI, then by title, year and first author; what one lacks the other gives', async () => {
     const works = 'title,year,authors,doi,keywords\nThe Bean,1911,Pell,10.1/x,bean; seed\nBean (reprint),1912,,https://doi.org/10.1/X,bean; pod\nThe bean!,1911,Pell,,\nKale,1911,Wick,,\n'; // prettier-ignore
     const { table, findings } = await coming(works, { columns: [{ name: 'keywords', type: 'list' }] });
-    expect(findings.flatMap((one) => (one.kind === 'doubles' ? [[one.by, one.count]] : []))).toEqual([['DOI', 1], ['title and year', 1]]); // prettier-ignore
+    expect(findings.flatMap((one) => (one.kind === 'doubles' ? [[one.by, one.count]] : []))).toEqual([['DOI', 1], ['title, year and first author', 1]]); // prettier-ignore
     expect(rowsOf(table).map((row) => row[0])).toEqual(['The Bean', 'Kale']);
     expect(rowsOf(table)[0][4]).toBe('bean; seed; pod');
+  });
+});
+
+describe('nothing is changed unseen', () => {
+  test('whole numbers beyond what a number holds stay text, and it is said', async () => {
+    const csv = 'account,packets\n1234567890123456789,1\n1234567890123456790,2\n';
+    const found = await coming(csv);
+    expect(types(found)).toEqual(['text', 'number']);
+    expect(rowsOf(found.table).map(([account]) => account)).toEqual(['1234567890123456789', '1234567890123456790']);
+    expect(finding(found, 'digits')).toEqual({ kind: 'digits', column: 'account', example: '1234567890123456789' });
+    // Asked for all the same, the cells are kept as written and do not become one number.
+    const asked = await coming(csv, { columns: [{ name: 'account', type: 'number' }] });
+    expect(finding(asked, 'misfits')).toMatchObject({ column: 'account', count: 2 });
+  });
+  test('prose stays whole; lists are offered where nothing says that they are some', async () => {
+    const titles = ['Beans; a history', 'Kale', 'Seeds of the islands; second part', 'Notes on bere; with plates'];
+    const prose = await coming(`heading\n${titles.map((one) => `"${one}"`).join('\n')}\n`);
+    expect(types(prose)).toEqual(['text']);
+    expect(finding(prose, 'list')).toMatchObject({ column: 'heading', separator: ';', cells: 3, done: false });
+    const asked = await coming(`heading\n${titles.map((one) => `"${one}"`).join('\n')}\n`, { columns: [{ name: 'heading', type: 'list' }] }); // prettier-ignore
+    expect(finding(asked, 'list')?.done).toBe(true);
+    const addresses = '"12 Main Street, Ness, Orrin, North"\n"4 High Street, Ness, Orrin, North"\n"7 Quay, Voe, Orrin, South"\n';
+    expect(types(await coming(`where\n${addresses}`))).toEqual(['text']);
+    expect(types(await coming('Anwesende\n"Pell; Wick"\n"Holm; Orde"\n'))).toEqual(['list']);
+    expect(types(await coming('Titel\n"bean; kale"\n"kale; bean"\n'))).toEqual(['text']);
+  });
+  test('a row of delimiters alone costs nothing its identity', async () => {
+    const found = await coming('id,name\nK1,Ann\n,\nK2,Bo\n');
+    expect(found.table.rows).toBe(2);
+    expect(finding(found, 'identity')).toMatchObject({ columns: ['id'], without: 0, groups: 0 });
+    expect(found.findings.flatMap((one) => (one.kind === 'note' ? [one.text] : []))).toContain('1 row without any filled cell passed over.'); // prettier-ignore
+  });
+  test('a code in each row is the identity before ids are made', async () => {
+    expect(finding(await coming('iata,city\nNES,Ness\nVOE,Voe\nORR,Ness\n'), 'identity')?.columns).toEqual(['iata']);
+    expect(finding(await coming('remark,city\nso it was,Ness\nand so,Voe\nor not,Ness\n'), 'identity')?.columns).toEqual([]); // prettier-ignore
   });
 });
 

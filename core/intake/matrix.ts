@@ -16,20 +16,25 @@ export function shapeOf(raw: RawTable): Shape {
   if (rowNames.size < raw.rows || rowNames.has('')) return 'table';
   let filled = 0;
   let plain = true;
+  let whole = true;
+  let noughts = 0;
   for (const column of others) {
     for (let r = 0; r < rows; r++) {
       const text = rawCell(column, r).trim();
+      if (text === '' || text === '0') noughts++;
       if (text === '') continue;
       if (Number.isNaN(readNumber(text)) && Number.isNaN(readNumber(text, ','))) return 'table';
       filled++;
       if (text !== '0' && text !== '1') plain = false;
+      if (!/^\d{1,9}$/.test(text)) whole = false;
     }
   }
   if (!filled) return 'table';
   const square = others.filter(({ name }) => rowNames.has(name.trim())).length;
   if (square >= Math.max(2, 0.8 * others.length) && square >= 0.8 * raw.rows) return 'adjacency';
-  // Many columns of noughts and ones are an incidence matrix; amounts would rather be a table.
-  return plain && others.length >= 3 ? 'incidence' : 'table';
+  // Many columns of noughts and ones are an incidence matrix, and so are counts most of which are none; other amounts would rather be a table.
+  const counts = whole && others.length >= 4 && noughts >= 0.3 * rows * others.length;
+  return (plain && others.length >= 3) || counts ? 'incidence' : 'table';
 }
 
 export interface Unrolled {

@@ -44,8 +44,8 @@ export interface Prepared {
 
 const mostExamples = 8;
 
-const latitudeName = /^lat(itude)?$/i;
-const longitudeName = /^(lon|lng|long|longitude)$/i;
+const latitudeName = /^(geo[\s_-]?)?(lat\.?|latitude|latitud|latitudine|breite|breitengrad)$/i;
+const longitudeName = /^(geo[\s_-]?)?(lon\.?|lng|long\.?|longitude|longitud|longitudine|länge|laenge|längengrad)$/i;
 
 /** Two number columns that hold latitude and longitude. */
 function placeColumns(raw: RawTable): [RawColumn, RawColumn] | undefined {
@@ -179,14 +179,19 @@ export async function prepare(
     return cells;
   };
   for (const [c, spec] of specs.entries()) {
-    const { asks } = senses[c];
-    if (asks && (spec.type === 'date' || spec.type === 'number')) {
+    const { asks, offers, digits } = senses[c];
+    const settled = remedies.answered.includes(spec.name);
+    if (digits !== undefined && spec.type === 'text' && !settled) findings.push({ kind: 'digits', column: spec.name, example: digits });
+    if (offers && !settled && (spec.type === 'text' || spec.type === 'list')) {
+      findings.push({ kind: 'list', column: spec.name, ...offers, done: spec.type === 'list' });
+    }
+    if (asks && (asks.what === 'place' || spec.type === 'date' || spec.type === 'number')) {
       findings.push({
         kind: 'asks',
         column: spec.name,
         what: asks.what,
         examples: asks.examples,
-        answered: remedies.answered.includes(spec.name),
+        answered: settled,
       });
     }
     const { column, misfits } = cache.of(raw.columns[c], specKey(spec), () => typedColumn(raw.columns[c], spec));

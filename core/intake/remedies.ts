@@ -18,6 +18,8 @@ export const remediesSchema = z.object({
   misfits: z.record(z.string(), z.enum(['keep', 'empty', 'aside'])).default({}),
   /** Records found twice. */
   doubles: z.enum(['join', 'keep']).optional(),
+  /** Records that share title and year alone. */
+  titles: z.enum(['join', 'keep']).optional(),
   /** Records that share an identity and differ. */
   collapse: z.enum(['one', 'apart']).optional(),
   /** Columns that tell one record from another; empty: none do. Absent: as found. */
@@ -61,7 +63,7 @@ export const noReferenceRemedy: ReferenceRemedy = {
 /** Something found in what is coming in. `asks` must be answered before it can be stored. */
 export type Finding =
   | { kind: 'faulty'; count: number; examples: { line: number; reason: string; text: string }[] }
-  | { kind: 'asks'; column: string; what: 'order' | 'decimal'; examples: string[]; answered: boolean }
+  | { kind: 'asks'; column: string; what: 'order' | 'decimal' | 'place'; examples: string[]; answered: boolean }
   | {
       kind: 'misfits';
       column: string;
@@ -70,6 +72,10 @@ export type Finding =
       filled: number;
       examples: { text: string; lines: number[] }[];
     }
+  /** A mark parts many cells, which may be lists; whether they are read as such. */
+  | { kind: 'list'; column: string; separator: string; cells: number; examples: string[]; done: boolean }
+  /** Whole numbers of more digits than a number keeps: the column stays text. */
+  | { kind: 'digits'; column: string; example: string }
   | { kind: 'imprecise'; column: string; count: number; examples: string[] }
   | { kind: 'doubles'; by: string; count: number; examples: { key: string; lines: number[] }[] }
   | {
@@ -123,6 +129,8 @@ const urgency: Record<Finding['kind'], number> = {
   doubles: 8,
   identity: 9,
   place: 10,
+  list: 11,
+  digits: 11,
   imprecise: 11,
   reference: 12,
   note: 13,

@@ -1,6 +1,6 @@
 /** Rows that say the same, or speak of the same thing. */
 import { type ColumnSpec, type RawTable, identityOf, rawCell, readDate } from '../tables';
-import { unpunctuated } from '../names/keys';
+import { type PersonName, compatible, personName, unpunctuated } from '../names/keys';
 
 export interface RowGroup {
   /** What the rows share, as it is shown. */
@@ -60,12 +60,19 @@ const columnNamed = (table: RawTable, ...names: string[]) =>
 export const isBibliographic = (table: RawTable): boolean =>
   !!columnNamed(table, 'title') && !!columnNamed(table, 'year', 'date') && !!columnNamed(table, 'authors', 'author');
 
-/** Bibliographic records that are the same by DOI, or by title and year. */
-export function sameWork(table: RawTable, rows: readonly number[]): (RowGroup & { by: 'DOI' | 'title and year' })[] {
+/** By what bibliographic records are the same. Title and year alone are shared by editorials and reports, so that is a question, not an answer. */
+export const workKeys = ['DOI', 'title, year and first author', 'title, year and pages', 'title and year'] as const;
+export type WorkKey = (typeof workKeys)[number];
+export const sureWork = (by: WorkKey): boolean => by !== 'title and year';
+
+/** Bibliographic records that are the same, each group by the surest key that it shares. */
+export function sameWork(table: RawTable, rows: readonly number[]): (RowGroup & { by: WorkKey })[] {
   const doi = columnNamed(table, 'doi');
   const title = columnNamed(table, 'title');
   const year = columnNamed(table, 'year', 'date');
-  const found: (RowGroup & { by: 'DOI' | 'title and year' })[] = [];
+  const authors = columnNamed(table, 'authors', 'author');
+  const pages = columnNamed(table, 'pages');
+  const found: (RowGroup & { by: WorkKey })[] = [];
   const taken = new Set<number>();
   if (doi) {
     const bare = (row: number): string => rawCell(doi, row).trim().toLowerCase().replace(/^(https?:\/\/(dx\.)?doi\.org\/|doi:\s*)/, ''); // prettier-ignore
@@ -80,11 +87,36 @@ export function sameWork(table: RawTable, rows: readonly number[]): (RowGroup & 
       const when = /\d{4}/.exec(rawCell(year, row))?.[0];
       return bare.length > 3 && when ? `${bare} ${when}` : '';
     };
-    const left = rows.filter((row) => !taken.has(row));
-    for (const group of grouped(left, key, (row) => rawCell(title, row)))
-      found.push({ ...group, by: 'title and year' });
+    const dois = (row: number): string => (doi ? rawCell(doi, row).trim() : '');
+    const first = (row: number): string => (authors ? familyOf(rawCell(authors, row).split(';')[0]) : '');
+    const page = (row: number): string => (pages ? (/\d+/.exec(rawCell(pages, row))?.[0] ?? '') : '');
+    for (const [by, part] of [[workKeys[1], first], [workKeys[2], page], [workKeys[3], () => ' ']] as const) {
+      const left = rows.filter((row) => !taken.has(row));
+      const whole = (row: number): string => (key(row) && part(row) ? `${key(row)} ${part(row)}` : '');
+      for (const group of grouped(left, whole, (row) => rawCell(title, row))) {
+        // Two works with DOIs of their own are two, whatever else they share.
+        if (sureWork(by) && new Set(group.rows.map(dois).filter(Boolean)).size > 1) continue;
+        found.push({ ...group, by });
+        group.rows.slice(1).forEach((row) => taken.add(row));
+      }
+    }
   }
   return found;
+}
+
+/** The family name of a person, or of a body its name, without regard to capitals and accents. */
+const familyOf = (name: string): string => personName(name)?.family ?? unpunctuated(name);
+
+/** Persons of several lists: one that stands in them in a shorter and a fuller form is one, in the fuller. */
+function persons(names: readonly string[]): string[] {
+  const kept: { text: string; name: PersonName | undefined }[] = [];
+  for (const text of names) {
+    const name = personName(text);
+    const same = kept.find((one) => unpunctuated(one.text) === unpunctuated(text) || (name && one.name && (compatible(name, one.name) || compatible(one.name, name)))); // prettier-ignore
+    if (!same) kept.push({ text, name });
+    else if (text.length > same.text.length) Object.assign(same, { text, name });
+  }
+  return kept.map(({ text }) => text);
 }
 
 /** Rows that share their identity. */
@@ -115,7 +147,8 @@ export function merged(table: RawTable, specs: readonly ColumnSpec[], rows: read
     if (spec?.type === 'list') {
       const mark = spec.separator ?? ';';
       const parts = new Set(texts.flatMap((text) => text.split(mark).map((part) => part.trim())).filter(Boolean));
-      return texts.length > 1 ? [...parts].join(`${mark} `) : (texts[0] ?? '');
+      const people = /^(authors?|editors?)$/i.test(column.name);
+      return texts.length > 1 ? (people ? persons([...parts]) : [...parts]).join(`${mark} `) : (texts[0] ?? '');
     }
     if (spec?.type === 'date' && texts.length > 1) {
       const precise = texts.map((text) => readDate(text, spec.order)?.precision ?? 0);
@@ -143,5 +176,9 @@ export function likelyIdentity(table: RawTable): string | undefined {
   const id = names.find((name) => idNames.test(name.trim()) && different(name) >= 0.6);
   if (id !== undefined) return id;
   if (names.some((name) => endNames.test(name.trim()))) return undefined;
-  return names.find((name) => nameNames.test(name.trim()) && different(name) >= 0.8);
+  const named = names.find((name) => nameNames.test(name.trim()) && different(name) >= 0.8);
+  if (named !== undefined || table.rows < 3) return named;
+  // Codes, one in each row: better than ids that nobody knows.
+  const isCode = (text: string): boolean => /^[\p{L}\p{N}_.:/-]{1,24}$/u.test(text) && /\p{L}/u.test(text);
+  return table.columns.find(({ name, dictionary }) => dictionary.length > table.rows && dictionary.slice(1).every(isCode) && different(name) === 1)?.name;
 }

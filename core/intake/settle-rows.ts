@@ -1,7 +1,7 @@
 /** Rows that are not stored as they are: found twice, or sharing an identity. */
 import { type ColumnSpec, type RawColumn, type RawTable, identityOf, pickRaw, rawCell } from '../tables';
 import type { Finding, Remedies } from './remedies';
-import { conflicts, isBibliographic, merged, sameCells, sameIdentity, sameWork } from './rows';
+import { conflicts, isBibliographic, merged, sameCells, sameIdentity, sameWork, sureWork, workKeys } from './rows';
 
 const mostListed = 300;
 
@@ -44,14 +44,16 @@ export function doublesJoined(
     });
   };
   report('every cell', same);
-  for (const by of ['DOI', 'title and year'] as const) report(by, works.filter((group) => group.by === by)); // prettier-ignore
+  for (const by of workKeys) report(by, works.filter((group) => group.by === by));
   if (!join) return rows;
+  // What shares a title and a year alone is joined only where that is asked for.
+  const joined = works.filter(({ by }) => sureWork(by) || remedies.titles === 'join');
   const gone = new Set(later);
   for (const group of same)
     for (const row of group.rows.slice(1)) aside.set(row, `same in every cell as line ${line(group.rows[0])}`);
   // A record may be found by its DOI and again by its title: all of its doubles go into one.
   const heads = new Map<number, number[]>();
-  for (const group of works) {
+  for (const group of joined) {
     const [head, ...others] = group.rows;
     heads.set(head, [...(heads.get(head) ?? [head]), ...others]);
     for (const row of others) {

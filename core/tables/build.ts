@@ -2,7 +2,7 @@
 import { type Column, type DateSpan, type Misfits, type Table, datePrecision, spanKind } from './column';
 import { isLink, isPicture, readList, readYesNo } from './cell';
 import { readDate } from './date';
-import { readNumber } from './number';
+import { losesDigits, readNumber } from './number';
 import { readPlace } from './place';
 import { Dictionary, RawBuilder, type RawColumn, type RawTable } from './raw';
 import { type ColumnSpec, identityOf, listSeparator } from './spec';
@@ -52,7 +52,8 @@ const readers: Record<ColumnSpec['type'], Reader> = {
   reference: texts('reference'),
   number({ codes, dictionary }, { name, decimal }, fits) {
     const of = Float64Array.from(dictionary, (entry, code) => {
-      const value = readNumber(entry, decimal);
+      // A number that would lose digits stays as it is written.
+      const value = losesDigits(entry) ? NaN : readNumber(entry, decimal);
       if (Number.isNaN(value)) fits[code] = 0;
       return value;
     });

@@ -1,8 +1,9 @@
 /** Finds what a column is from its cells. */
 import { isLink, isPicture, readYesNo } from './cell';
 import { orderOf, readDate } from './date';
-import { decimalOf, readNumber } from './number';
-import { readPlace } from './place';
+import { listEvidence } from './list-evidence';
+import { decimalOf, losesDigits, readNumber } from './number';
+import { isSurePlace, namesPlaces, readPlace } from './place';
 import { type RawColumn, entryCounts } from './raw';
 import type { ColumnSpec } from './spec';
 
@@ -19,7 +20,11 @@ export interface Sense {
   spec: ColumnSpec;
   filled: number;
   /** Cells that allow both readings, where no other cell of the column decides. */
-  asks?: { what: 'order' | 'decimal'; examples: string[] };
+  asks?: { what: 'order' | 'decimal' | 'place'; examples: string[] };
+  /** A mark parts many cells, but nothing says that they are lists. */
+  offers?: { separator: string; cells: number; examples: string[] };
+  /** A whole number that would lose digits as a number, so that the column stays text. */
+  digits?: string;
 }
 
 interface Counts {
@@ -33,6 +38,11 @@ interface Counts {
   links: number;
   pictures: number;
   places: number;
+  /** Of the places those that are surely such. */
+  surePlaces: number;
+  doubtfulPlaces: string[];
+  /** A whole number with more digits than a float holds. */
+  digits?: string;
   plainYears: number;
   leadingZeros: number;
   points: number;
@@ -47,7 +57,7 @@ interface Counts {
 function count(column: RawColumn): Counts {
   const counts = entryCounts(column);
   const found: Counts = {
-    filled: 0, close: 0, pointNumbers: 0, commaNumbers: 0, dates: 0, yesno: 0, links: 0, pictures: 0, places: 0, plainYears: 0, leadingZeros: 0,
+    filled: 0, close: 0, pointNumbers: 0, commaNumbers: 0, dates: 0, yesno: 0, links: 0, pictures: 0, places: 0, surePlaces: 0, doubtfulPlaces: [], plainYears: 0, leadingZeros: 0,
     points: 0, commas: 0, eitherMark: [], dmy: 0, mdy: 0, eitherOrder: [], parted: new Map(separators.map((mark) => [mark, { cells: 0, parts: 0 }])),
   }; // prettier-ignore
   column.dictionary.forEach((entry, code) => {
@@ -74,6 +84,7 @@ function see(text: string, times: number, found: Counts, closely: boolean): void
       else if (mark === 'either' && found.eitherMark.length < 5) found.eitherMark.push(text);
       if (/^(1[5-9]|20)\d\d$/.test(text)) found.plainYears += times;
       if (/^0\d/.test(text)) found.leadingZeros += times;
+      if (losesDigits(text)) found.digits ??= text;
     }
   }
   // A date begins with a figure, or with a word and a blank or point after it.
@@ -90,7 +101,11 @@ function see(text: string, times: number, found: Counts, closely: boolean): void
   else if (isLink(text)) found.links += times;
   if (!closely) return;
   found.close += times;
-  if (text.length <= 60 && /\d/.test(text) && readPlace(text)) found.places += times;
+  if (text.length <= 60 && /\d/.test(text) && readPlace(text)) {
+    found.places += times;
+    if (isSurePlace(text)) found.surePlaces += times;
+    else if (found.doubtfulPlaces.length < 5) found.doubtfulPlaces.push(text);
+  }
   for (const mark of separators) {
     if (!text.includes(mark)) continue;
     const part = found.parted.get(mark);
@@ -121,7 +136,14 @@ export function senseOf(column: RawColumn): Sense {
   if (found.yesno === filled) return { spec: { name, type: 'yesno' }, filled };
   if (share(found.pictures)) return { spec: { name, type: 'picture' }, filled };
   if (share(found.links)) return { spec: { name, type: 'link' }, filled };
-  if (found.places / found.close >= enough) return { spec: { name, type: 'place' }, filled };
+  const isPlaces = found.places / found.close >= enough;
+  const comma = found.commas > found.points;
+  const isNumbers = share(comma ? found.commaNumbers : found.pointNumbers) && found.leadingZeros === 0;
+  if (isPlaces && (found.surePlaces * 2 >= found.places || namesPlaces(name))) return { spec: { name, type: 'place' }, filled };
+  // `20, 8` may be a place; `20,8` is a number with a decimal comma.
+  if (isPlaces && !isNumbers) {
+    return { spec: { name, type: 'text' }, filled, asks: { what: 'place', examples: found.doubtfulPlaces } };
+  }
   const years = found.plainYears > 0 && found.plainYears === found.pointNumbers;
   if (share(found.dates) && (!years || found.dates > found.plainYears)) {
     const { dmy, mdy, eitherOrder } = found;
@@ -134,14 +156,17 @@ export function senseOf(column: RawColumn): Sense {
       ? { spec, filled, asks: { what: 'order', examples: eitherOrder } }
       : { spec, filled };
   }
-  const comma = found.commas > found.points;
-  if (share(comma ? found.commaNumbers : found.pointNumbers) && found.leadingZeros === 0) {
+  if (isNumbers && found.digits !== undefined) return { spec: { name, type: 'text' }, filled, digits: found.digits };
+  if (isNumbers) {
     const spec: ColumnSpec = { name, type: 'number', ...(comma ? { decimal: ',' } : {}) };
     return found.points === 0 && found.commas === 0 && found.eitherMark.length
       ? { spec, filled, asks: { what: 'decimal', examples: found.eitherMark } }
       : { spec, filled };
   }
   const separator = separatorOf(found);
-  if (separator) return { spec: { name, type: 'list', ...(separator === ';' ? {} : { separator }) }, filled };
-  return { spec: { name, type: 'text' }, filled };
+  if (separator === undefined) return { spec: { name, type: 'text' }, filled };
+  const { says, examples } = listEvidence(column, separator, sample);
+  if (says) return { spec: { name, type: 'list', ...(separator === ';' ? {} : { separator }) }, filled };
+  const cells = found.parted.get(separator)?.cells ?? 0;
+  return { spec: { name, type: 'text' }, filled, offers: { separator, cells, examples } };
 }

@@ -34,3 +34,13 @@ export function decimalOf(text: string): '.' | ',' | 'either' | undefined {
   if (marks.length > 1) return other;
   return /^[+-]?[1-9]\d{0,2}[.,]\d{3}$/.test(text) ? 'either' : last;
 }
+
+/**
+ * Whether the text is a whole number that does not keep all its digits as a 64-bit float. Beyond 2⁵³ neighbours become one: such are names of things, not
+ * amounts.
+ */
+export function losesDigits(text: string): boolean {
+  if (text.length < 16) return false;
+  const digits = text.trim().replace(/^[+-]/, '').replace(groupMarks, '').replace(/^0+/, '');
+  return /^\d{16,}$/.test(digits) && !Number.isSafeInteger(Number(digits));
+}

@@ -38,3 +38,13 @@ export const isPlace = (latitude: number, longitude: number): boolean =>
 /** `48.62, -31.4`. */
 export const writePlace = (latitude: number, longitude: number): string =>
   Number.isNaN(latitude) ? '' : `${latitude}, ${longitude}`;
+
+/** What speaks for a text being a place and not two amounts, or one with a decimal comma: letters or signs of degrees, or points in both parts. */
+export const isSurePlace = (text: string): boolean =>
+  geo.test(text.trim()) || /[°′″NSEW]/i.test(text) || /^\(?\s*[+-]?\d{1,3}\.\d+\s*[,;/ ]\s*[+-]?\d{1,3}\.\d+\s*\)?$/.test(text);
+
+/** Whether a header says that places stand below it. */
+export const namesPlaces = (header: string): boolean =>
+  /(^|[\s_.-])(place|places|coord\w*|koord\w*|coordonn\w*|position|location|geo\w*|gps|wgs\s?84|lat\w*|point|ort|lieu|lugar|sted|plats)([\s_.-]|$)/i.test(
+    header.replace(/([a-z])([A-Z])/g, '$1 $2'),
+  );

@@ -169,6 +169,8 @@ describe('types found', () => {
     ['list ,', ['kale, neep, bere', 'kale', 'kale, neep, pea, bean']],
     ['text', ['Pell, Alban', 'Wick, Tove']],
     ['place', ['48.62, -31.4', "48°37'N 31°24'W"]],
+    ['number ,', ['20,8', '0,12', '7,5']],
+    ['number ,', ['1.250,5', '20,8']],
     ['link', ['https://a.example/x', 'http://b.example']],
     ['picture', ['data:image/png;base64,AAAA', 'portrait.jpg']],
   ] as const)('%s from %j', (type, cells) => expect(typeOf(...cells)).toBe(type));
@@ -182,6 +184,9 @@ describe('types found', () => {
     expect(asks('1,250', '3')).toBe('decimal');
     expect(asks('1,250', '3.5')).toBeUndefined();
     expect(asks('1250', '3')).toBeUndefined();
+    expect(asks('20, 8', '12, 31')).toBe('place');
+    expect(asks('20.1, 8.2', '12.3, 31.9')).toBeUndefined();
+    expect(senseOf(rawTable(['Koordinaten'], [['20, 8'], ['12, 31']]).columns[0]).spec.type).toBe('place');
   });
 });
 

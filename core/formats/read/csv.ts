@@ -2,7 +2,7 @@ import { RawBuilder } from '../../tables';
 import { CsvReader, NotUtf8 } from '../csv-read';
 import type { Format, FileSource, PlacedFaulty, ReadContext, ReadPart } from './format';
 
-const delimiterNames: Record<string, string> = { ',': 'commas', ';': 'semicolons', '\t': 'tabs', '|': 'bars' };
+const delimiterNames: Readonly<Record<string, string>> = { ',': 'commas', ';': 'semicolons', '\t': 'tabs', '|': 'bars', ' ': 'blanks' }; // prettier-ignore
 
 async function attempt(source: FileSource, { settings, breathe }: ReadContext): Promise<ReadPart> {
   let builder: RawBuilder | undefined;

@@ -1,8 +1,9 @@
 /** What a format of files is. To add one: a file beside this one, and a line in the registry. */
 import { type ColumnSpec, type RawTable, RawBuilder } from '../../tables';
-import { Fault, grouped } from '../../fault';
+import { Fault, counted, grouped, listed } from '../../fault';
+import { mostColumns } from '../headed-rows';
 import type { FaultyRow } from '../headed-rows';
-import type { TextEncoding } from '../encoding';
+import { type TextEncoding, encodingNote } from '../encoding';
 
 /** A file, or what was pasted. */
 export interface FileSource {
@@ -78,14 +79,16 @@ export const tooLarge = (name: string): Fault =>
     name,
   );
 
-/** All of the file as text: UTF-8 or UTF-16 by its mark, else Windows-1252. */
-export async function wholeText(source: FileSource, context: ReadContext): Promise<string> {
+/** All of the file as text, UTF-8 or UTF-16 by its mark, else Windows-1252; with a note where it is not the first. */
+export async function wholeText(source: FileSource, context: ReadContext): Promise<{ text: string; notes: string[] }> {
   const bytes = await wholeBytes(source, context);
   const marked = bytes[0] === 0xff && bytes[1] === 0xfe ? 'utf-16le' : bytes[0] === 0xfe && bytes[1] === 0xff ? 'utf-16be' : 'utf-8'; // prettier-ignore
   try {
-    return new TextDecoder(marked, { fatal: true }).decode(bytes);
+    const text = new TextDecoder(marked, { fatal: true }).decode(bytes);
+    return { text, notes: marked === 'utf-8' ? [] : [encodingNote(marked)] };
   } catch {
-    return new TextDecoder(marked === 'utf-8' ? 'windows-1252' : marked).decode(bytes);
+    const encoding = marked === 'utf-8' ? 'windows-1252' : marked;
+    return { text: new TextDecoder(encoding).decode(bytes), notes: [encodingNote(encoding)] };
   }
 }
 
@@ -94,6 +97,7 @@ export class RecordRows {
   private readonly places = new Map<string, number>();
   private readonly rows: (string | undefined)[][] = [];
   private readonly lines: number[] = [];
+  private readonly passed = new Set<string>();
 
   constructor(first: readonly string[] = []) {
     for (const name of first) this.places.set(name, this.places.size);
@@ -106,7 +110,10 @@ export class RecordRows {
       let place = this.places.get(name);
       if (place === undefined) {
         place = this.places.size;
-        if (place >= 2000) continue;
+        if (place >= mostColumns) {
+          this.passed.add(name);
+          continue;
+        }
         this.places.set(name, place);
       }
       row[place] = value;
@@ -117,6 +124,12 @@ export class RecordRows {
 
   get count(): number {
     return this.rows.length;
+  }
+
+  /** What was left out, in sentences. */
+  get notes(): string[] {
+    if (!this.passed.size) return [];
+    return [`Only the first ${grouped(mostColumns)} fields are columns; ${counted(this.passed.size, 'further one is', 'further ones are')} left out: ${listed([...this.passed], 3)}.`];
   }
 
   /** The table, without the columns that stayed empty. */

@@ -5,11 +5,12 @@ import { csvFormat } from './csv';
 import type { FileSource, Format, ReadContext, ReadPart } from './format';
 import { graphmlFormat } from './graphml';
 import { jsonFormat } from './json';
+import { nbibFormat } from './nbib';
 import { risFormat } from './ris';
 import { xlsxFormat } from './xlsx';
 
 /** In the order in which they are tried; the last fits every text. */
-export const formats: readonly Format[] = [xlsxFormat, graphmlFormat, jsonFormat, risFormat, bibtexFormat, csvFormat];
+export const formats: readonly Format[] = [xlsxFormat, graphmlFormat, jsonFormat, risFormat, nbibFormat, bibtexFormat, csvFormat]; // prettier-ignore
 
 const headSize = 4096;
 
@@ -33,6 +34,13 @@ async function formatOf(source: FileSource): Promise<Format> {
       source.name,
     );
   const text = looseText(head);
+  // What is known to be something else is not taken for a table because of its name.
+  if (/^%PDF-/.test(text)) {
+    throw new Fault(`“${source.name}” is a PDF document, which holds no table that can be read. Bring in the table it was made from.`, source.name); // prettier-ignore
+  }
+  if (/^\ufeff?\s*(<!--[\s\S]*?-->\s*)?<(!doctype html|html|head|body)[\s>]/i.test(text)) {
+    throw new Fault(`“${source.name}” is a web page, no table; often an address asks for a sign-in first. Save the table itself as CSV, and bring it in again.`, source.name); // prettier-ignore
+  }
   const fitting = formats.filter((format) => format.fits(head, text));
   const ending = source.name.slice(source.name.lastIndexOf('.') + 1).toLowerCase();
   const named = fitting.find(({ endings }) => endings.includes(ending));

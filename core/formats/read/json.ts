@@ -2,6 +2,7 @@ import { Fault, counted } from '../../fault';
 import { type Format, type PlacedFaulty, type ReadPart, RecordRows, wholeText } from './format';
 import { isCsl, readCsl } from './csl';
 import { isGeo, readGeo } from './geojson';
+import { withWrittenNumbers } from './json-numbers';
 
 type Json = null | boolean | number | string | Json[] | { [key: string]: Json };
 type JsonObject = Record<string, Json>;
@@ -46,7 +47,7 @@ function part(name: string, records: readonly (Json | undefined)[], lines: reado
     }
   });
   const types = Object.fromEntries([...lists].map((key) => [key, { type: 'list' as const }]));
-  return { name, table: rows.done(), faulty, notes: [], how, types };
+  return { name, table: rows.done(), faulty, notes: rows.notes, how, types };
 }
 
 const counting = (records: readonly unknown[]): number[] => records.map((_, i) => i + 1);
@@ -87,11 +88,15 @@ export const jsonFormat: Format = {
   endings: ['json', 'ndjson', 'jsonl', 'geojson'],
   fits: (_head, text) => /^\ufeff?\s*(\[\s*[[{\]]|\{\s*["}])/.test(text),
   async read(source, context) {
-    const text = (await wholeText(source, context)).replace(/^\ufeff/, '');
+    const { text: written, notes } = await wholeText(source, context);
+    const text = written.replace(/^\ufeff/, '');
+    await context.breathe(0.35);
+    const exact = withWrittenNumbers(text);
     await context.breathe(0.4);
-    const whole = parsed(text);
-    if (whole !== undefined) return partsOf(whole, source.name);
-    const lines = text.split(/\r\n?|\n/);
+    const whole = parsed(exact);
+    const noted = (parts: ReadPart[]): ReadPart[] => parts.map((one) => ({ ...one, notes: [...notes, ...one.notes] }));
+    if (whole !== undefined) return noted(partsOf(whole, source.name));
+    const lines = exact.split(/\r\n?|\n/);
     const filled = lines.flatMap((line, i) => (line.trim() === '' ? [] : [i]));
     const records: (Json | undefined)[] = [];
     for (const i of filled) {
@@ -102,7 +107,7 @@ export const jsonFormat: Format = {
     // One object in each line, not the lines of one broken value.
     if (objects > 0 && objects * 2 >= records.length) {
       const lineNumbers = filled.map((i) => i + 1);
-      return [part('', records, lineNumbers, `NDJSON, ${counted(objects, 'record')}`)];
+      return noted([part('', records, lineNumbers, `NDJSON, ${counted(objects, 'record')}`)]);
     }
     throw new Fault(`“${source.name}” is no complete JSON: ${whyBroken(text)}. Mend it, or save it anew, and bring it in again.`, source.name); // prettier-ignore
   },

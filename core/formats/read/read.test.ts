@@ -1,6 +1,6 @@
 import ExcelJS from 'exceljs';
 import { strToU8, zipSync } from 'fflate';
-import { rawRow } from '../../tables';
+import { rawRow, typedTable } from '../../tables';
 import { type ReadPart, type ReadSettings, bytesSource, readFile } from '.';
 
 type Rows = Record<string, string>[];
@@ -62,6 +62,25 @@ describe('CSV', () => {
     const part = await only('a.csv', '\ufeffa,b\n1,2\n\ufeffa,b\n3,4\n');
     expect(part.faulty.map(({ line, reason }) => [line, reason])).toEqual([[3, 'repeats the header']]);
     expect(rowsOf(part).filter((_, r) => r !== 1)).toEqual([{ a: '1', b: '2' }, { a: '3', b: '4' }]); // prettier-ignore
+  });
+
+  test('parted by blanks, with remarks; the last remark may be the header', async () => {
+    const part = await only('roads.txt', '# Roads of the sound\n# source  target\n1   2\n2\t 3\n3 1\n');
+    expect(part.how).toContain('parted by blanks');
+    expect(rowsOf(part)).toEqual([{ source: '1', target: '2' }, { source: '2', target: '3' }, { source: '3', target: '1' }]); // prettier-ignore
+    expect(part.notes).toEqual(['1 line of remarks (#) passed over.']);
+    const plain = await only('a.edges', 'Tove Alban\nAlban Signe\nSigne Tove\n');
+    expect([plain.how.includes('no header'), plain.table.rows]).toEqual([true, 3]);
+    // Two words in a line are no two columns.
+    expect(namesOf(await only('names.csv', 'name\nTove Wick\nAlban Pell\n'))).toEqual(['name']);
+    const inside = await only('a.csv', 'id,name\n1,a\n# here the second ledger begins\n2,b\n#3,c\n');
+    expect(rowsOf(inside).map(({ id }) => id)).toEqual(['1', '2', '#3']);
+    expect(inside.notes.join()).toContain('1 line of remarks');
+  });
+
+  test('NULs among plain bytes make no UTF-16 of it', async () => {
+    const nul = 'id\0,name\0\n1\0,ab\0\n2\0,c\0\n3\0,de\0\n'.repeat(3);
+    expect(rowsOf(await only('nul.csv', nul))[0]).toEqual({ id: '1', name: 'ab' });
   });
 });
 
@@ -144,6 +163,29 @@ describe('JSON', () => {
     expect(part.faulty).toMatchObject([{ line: 2, reason: 'is no JSON', row: 1 }]);
   });
 
+  test('numbers keep what is written of them', async () => {
+    const part = await only('a.json', '[{"a":12345678901234567890,"b":1.10,"c":1e400,"d":"\\"7.0","e":0.5},{"a":12345678901234567891}]');
+    expect(rowsOf(part)[0]).toEqual({ a: '12345678901234567890', b: '1.10', c: '1e400', d: '"7.0', e: '0.5' });
+    expect(rowsOf(part)[1].a).toBe('12345678901234567891');
+    const lines = await only('a.ndjson', '{"a":12345678901234567890}\n{"a":12345678901234567891}\n');
+    expect(rowsOf(lines).map(({ a }) => a)).toEqual(['12345678901234567890', '12345678901234567891']);
+    const point = '{"type":"Feature","properties":{"n":12345678901234567890,"kinds":["a","b"]},"geometry":{"type":"Point","coordinates":[-31.40,48.0]}}'; // prettier-ignore
+    const geo = await only('a.geojson', `{"type":"FeatureCollection","features":[${point}]}`);
+    expect(rowsOf(geo)).toEqual([{ n: '12345678901234567890', kinds: 'a; b', place: '48, -31.4' }]);
+    expect(geo.types.kinds).toEqual({ type: 'list' });
+  });
+
+  test('a point beyond the poles is no place', async () => {
+    const part = await only('a.geojson', '{"type":"Feature","properties":{"n":1},"geometry":{"type":"Point","coordinates":[999,-999]}}'); // prettier-ignore
+    expect(part.notes.join()).toContain('1 point beyond the poles');
+    expect(typedTable('t', part.table, [{ name: 'n', type: 'number' }, { name: 'place', type: 'place' }]).misfits).toHaveLength(1); // prettier-ignore
+  });
+
+  test('more fields than there can be columns are said', async () => {
+    const wide = JSON.stringify([Object.fromEntries(Array.from({ length: 2003 }, (_, i) => [`f${i}`, i]))]);
+    expect((await only('a.json', wide)).notes.join()).toMatch(/Only the first 2,000 fields are columns; 3 further ones are left out: “f2000”/); // prettier-ignore
+  });
+
   test('nodes and links under their names', async () => {
     const found = await parts('a.json', '{"title":"x","nodes":[{"id":"a"}],"links":[{"source":"a","target":"b"}]}');
     expect(found.map(({ name, table }) => [name, table.rows])).toEqual([['nodes', 1], ['links', 1]]); // prettier-ignore
@@ -175,7 +217,7 @@ describe('bibliographic records', () => {
       'a.ris',
       'TY  - JOUR\r\nID  - B1\r\nTI  - The grey bere &\r\n   its keepers\r\nAU  - Pell, Alban\r\nAU  - van der Holm, Élise\r\nPY  - 1911/03//\r\nKW  - bean\r\nKW  - bere\r\nCR  - B2\r\nCR  - B3\r\nJO  - Seed Bulletin\r\nDO  - https://doi.org/10.1/x\r\nVL  - 3\r\nER  - \r\nstray\r\nTY  - BOOK\r\nTI  - Kale\r\n',
     );
-    expect(rowsOf(part)[0]).toEqual({ ...bulletin, kind: 'article', doi: '10.1/x' });
+    expect(rowsOf(part)[0]).toEqual({ ...bulletin, kind: 'article', doi: '10.1/x', volume: '3' });
     expect(rowsOf(part)[1]).toMatchObject({ title: 'Kale', kind: 'book' });
     expect(part.notes).toEqual(['1 record without an end (ER): what stands there was taken.', '1 line outside of a record left out.']); // prettier-ignore
     expect(Array.from(part.table.lines)).toEqual([1, 17]);
@@ -189,6 +231,51 @@ describe('bibliographic records', () => {
     expect(rowsOf(part)[0]).toEqual({ ...bulletin, kind: 'article' });
     expect(rowsOf(part).map(({ id }) => id)).toContain('B10');
     expect(part.notes.join()).toMatch(/1 entry is never closed and left out \(from line 3\)/);
+  });
+
+  test('BibTeX: markup, strings, names in all orders, and others', async () => {
+    const tex = String.raw`@comment{x} @string(j = "Annals of " # {Kale})
+      @Article(one, title = {The {\TeX}book of {\OE}uvre}, author = "Ludwig von {van Beethoven} and {Seed Society, Ness} and Pell, Jr., Alban and others", year = 1911, month = mar, pages = {12--15}, volume = 3, number = 2, journal = j, url = {http://a.example/x\_y}, note = {d\'{\i}a \& \v{c}})
+      @book{two, title = "A {"}quote{"}", year = 1912}`; // prettier-ignore
+    const part = await only('a.bib', tex);
+    expect(rowsOf(part)[0]).toEqual({
+      id: 'one', title: 'The TeXbook of Œuvre', year: '1911', authors: 'von van Beethoven, Ludwig; Seed Society Ness; Pell Jr., Alban', journal: 'Annals of Kale', kind: 'article',
+      link: 'http://a.example/x_y', month: 'mar', pages: '12–15', volume: '3', issue: '2', note: 'día & č',
+    }); // prettier-ignore
+    expect(rowsOf(part)[1].title).toBe('A "quote"');
+    expect(part.notes).toEqual(['1 entry ends with “and others”: who these are is not known, so they are no authors.']);
+  });
+
+  test('BibTeX: entries that are never closed, and strings that grow, end soon', async () => {
+    const unclosed = `@article{good, title = {x}}\n${'@article{a, title = {never closed @book{b\n'.repeat(4000)}`;
+    const part = await only('a.bib', unclosed);
+    expect(part.table.rows).toBe(1);
+    expect(part.notes.join()).toContain('never closed');
+    const chain = Array.from({ length: 40 }, (_, i) => `@string{s${i + 1} = s${i} # s${i}}`).join('\n');
+    await expect(parts('a.bib', `@string{s0 = {0123456789}}\n${chain}\n@book{a, title = s40}`)).rejects.toThrow(/over a million characters/); // prettier-ignore
+  });
+
+  test('BibTeX and RIS say when they are no UTF-8', async () => {
+    const latin = (text: string): Uint8Array => new Uint8Array(Buffer.from(text, 'latin1'));
+    for (const [name, text] of [['a.bib', '@book{a, title = {Fruits d\'été}}'], ['a.ris', 'TY  - BOOK\nTI  - Fruits d\'été\nER  - \n']]) { // prettier-ignore
+      const part = await only(name, latin(text));
+      expect(rowsOf(part)[0].title).toBe("Fruits d'été");
+      expect(part.notes).toEqual(['Read as windows-1252, as it is no UTF-8.']);
+    }
+  });
+
+  test('RIS keeps pages, volume and issue', async () => {
+    const part = await only('a.ris', 'TY  - JOUR\nTI  - Kale\nSP  - 12\nEP  - 15\nVL  - 3\nIS  - 2\nER  - \n');
+    expect(rowsOf(part)[0]).toEqual({ title: 'Kale', kind: 'article', pages: '12–15', volume: '3', issue: '2' });
+  });
+
+  test('NBIB', async () => {
+    const text = 'PMID- 11\nTI  - On the grey bere and\n      its keepers\nFAU - Pell, Alban\nAU  - Pell A\nDP  - 1911 Mar 4\nJT  - Seed Bulletin\nMH  - *Bean\nPG  - 1-4\nAID - 10.1/x [doi]\n\nPMID- 12\nTI  - Kale\nAU  - Wick T\nDP  - 1912 Spring\n'; // prettier-ignore
+    const part = await only('a.nbib', text);
+    expect(rowsOf(part)).toEqual([
+      { id: '11', title: 'On the grey bere and its keepers', year: '1911-03-04', authors: 'Pell, Alban', keywords: 'Bean', journal: 'Seed Bulletin', doi: '10.1/x', pages: '1-4' },
+      { id: '12', title: 'Kale', year: '1912', authors: 'Wick T', keywords: '', journal: '', doi: '', pages: '' },
+    ]); // prettier-ignore
   });
 
   test('CSL-JSON', async () => {
@@ -222,6 +309,13 @@ describe('GraphML', () => {
     expect(rowsOf(edges)).toEqual([{ from: 'a & b', to: 'c', 'from 2': '<x>' }]);
     expect(edges.how).toContain('; directed');
     expect(nodes.notes).toEqual(['1 hyperedge or port left out.']);
+  });
+
+  test('the encoding that it declares is honoured', async () => {
+    const xml = '<?xml version="1.0" encoding="ISO-8859-1"?><graphml><graph edgedefault="directed"><node id="Zoë"/><node id="Zoé"/><edge source="Zoë" target="Zoé"/></graph></graphml>'; // prettier-ignore
+    const [nodes] = await parts('a.graphml', new Uint8Array(Buffer.from(xml, 'latin1')));
+    expect(rowsOf(nodes).map(({ id }) => id)).toEqual(['Zoë', 'Zoé']);
+    await expect(parts('a.graphml', xml.replace('ISO-8859-1', 'x-nothing'))).rejects.toThrow(/declares the encoding x-nothing/);
   });
 
   test('directions that differ become a column', async () => {
@@ -259,6 +353,8 @@ describe('broken files end in a sentence', () => {
     ['deep nesting in JSON', 'a.json', '['.repeat(200000), /no complete JSON|nested too deeply|no records/],
     ['JSON without records', 'a.json', '"x"', /no complete JSON|holds no records/],
     ['RIS without records', 'a.ris', 'AU  - x\nER  - \n', /has no record/],
+    ['a PDF called CSV', 'a.csv', '%PDF-1.4\n1 0 obj\n', /PDF document/],
+    ['a web page called CSV', 'a.csv', '<!DOCTYPE html>\n<html><body>Sign in</body></html>\n', /is a web page/],
     ['BibTeX without entries', 'a.bib', '% nothing\n', /no entry/],
   ])('%s', async (_what, name, content, sentence) => {
     const fault: unknown = await parts(name, content).catch((error: unknown) => error);

@@ -17,12 +17,21 @@ const kinds: Record<string, string> = {
   GEN: 'other',
 };
 const authorTags = new Set(['AU', 'A1']);
-const singles: Record<string, 'id' | 'title' | 'journal' | 'doi' | 'link' | 'year'> = {
+const singles: Readonly<Record<string, 'id' | 'title' | 'journal' | 'doi' | 'link' | 'year' | undefined>> = {
   ID: 'id', TI: 'title', T1: 'title', CT: 'title', JO: 'journal', JF: 'journal', JA: 'journal', T2: 'journal', DO: 'doi', UR: 'link', L1: 'link',
   PY: 'year', Y1: 'year', DA: 'year',
 }; // prettier-ignore
-/** Tags of no interest to a network. */
-const passed = new Set(['ER', 'TY', 'SP', 'EP', 'IS', 'VL', 'SN', 'LA', 'Y2', 'C1', 'L2', 'L3', 'L4']);
+/** Tags that become columns under a name of their own. */
+const named: ReadonlyMap<string, string> = new Map([
+  ['VL', 'volume'],
+  ['IS', 'issue'],
+  ['SN', 'issn'],
+  ['LA', 'language'],
+  ['PB', 'publisher'],
+  ['AB', 'abstract'],
+  ['N2', 'abstract'],
+]);
+const passed = new Set(['ER', 'TY']);
 
 /** `1911/03/02/` as RIS writes dates. */
 const date = (text: string): string => text.split('/').slice(0, 3).map((part) => part.trim()).filter(Boolean).join('-'); // prettier-ignore
@@ -35,12 +44,18 @@ function take(record: BibliographicRecord, tag: string, value: string): void {
   else if (tag === 'TY') record.kind = kinds[value] ?? value.toLowerCase();
   else if (single === 'year') record.year ??= date(value);
   else if (single) record[single] ??= value;
-  else if (!passed.has(tag)) {
-    const others = (record.others ??= []);
-    const known = others.find(([name]) => name === tag);
-    if (known) known[1] += `; ${value}`;
-    else others.push([tag, value]);
-  }
+  else if (tag === 'SP') other(record, 'pages', value, '; ');
+  else if (tag === 'EP') other(record, 'pages', value, '–');
+  else if (!passed.has(tag)) other(record, named.get(tag) ?? tag, value, '; ');
+}
+
+/** A field without a column of its own; what is there already comes before it. */
+function other(record: BibliographicRecord, name: string, value: string, between: string): void {
+  const others = (record.others ??= []);
+  const known = others.find((one) => one[0] === name);
+  if (!known) others.push([name, value]);
+  // The last page may stand in both.
+  else if (!known[1].endsWith(value)) known[1] += between + value;
 }
 
 /** RIS: a tag and a value in each line, records from TY to ER; lines without a tag go on with the line before. References stand under CR or RF. */
@@ -50,7 +65,8 @@ export const risFormat: Format = {
   endings: ['ris'],
   fits: (_head, text) => /^\ufeff?\s*TY {1,2}-/.test(text),
   async read(source, context) {
-    const lines = (await wholeText(source, context)).split(/\r\n?|\n/);
+    const { text, notes } = await wholeText(source, context);
+    const lines = text.split(/\r\n?|\n/);
     const records: BibliographicRecord[] = [];
     let current: BibliographicRecord | undefined;
     let tag = '';
@@ -88,7 +104,6 @@ export const risFormat: Format = {
     settle();
     if (current) unended++;
     if (!records.length) throw new Fault(`“${source.name}” has no record: no line begins with “TY  - ”.`, source.name);
-    const notes: string[] = [];
     if (unended) notes.push(`${counted(unended, 'record')} without an end (ER): what stands there was taken.`);
     if (stray) notes.push(`${counted(stray, 'line')} outside of a record left out.`);
     return [bibliographicPart(records, `RIS, ${counted(records.length, 'record')}`, notes)];

@@ -2,6 +2,19 @@
 import { SaxesParser } from 'saxes';
 import { Fault } from '../../fault';
 
+/** The decoder of the encoding that the bytes are marked with, else that they declare, else UTF-8. A Fault for one that is not known. */
+function decoderFor(bytes: Uint8Array, name: string): TextDecoder {
+  if (bytes[0] === 0xff && bytes[1] === 0xfe) return new TextDecoder('utf-16le');
+  if (bytes[0] === 0xfe && bytes[1] === 0xff) return new TextDecoder('utf-16be');
+  const head = new TextDecoder('latin1').decode(bytes.subarray(0, 400));
+  const declared = /^(?:\u00ef\u00bb\u00bf)?\s*<\?xml[^>]*?encoding\s*=\s*["']([A-Za-z0-9._:-]+)["']/.exec(head)?.[1];
+  try {
+    return new TextDecoder(declared ?? 'utf-8');
+  } catch {
+    throw new Fault(`“${name}” declares the encoding ${declared}, which is not known. Save it in UTF-8.`, name);
+  }
+}
+
 export interface XmlHandler {
   open(name: string, attributes: Record<string, string>): void;
   text?(text: string): void;
@@ -47,8 +60,7 @@ export async function readXml(
     depth--;
     handler.close?.(local(tag.name));
   });
-  const marked = bytes[0] === 0xff && bytes[1] === 0xfe ? 'utf-16le' : bytes[0] === 0xfe && bytes[1] === 0xff ? 'utf-16be' : 'utf-8'; // prettier-ignore
-  const decoder = new TextDecoder(marked);
+  const decoder = decoderFor(bytes, name);
   for (let at = 0; at < bytes.length; at += slice) {
     parser.write(decoder.decode(bytes.subarray(at, at + slice), { stream: true }));
     if (fault) throw fault;

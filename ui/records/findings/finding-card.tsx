@@ -17,6 +17,16 @@ export function FindingCard(props: FindingProps) {
       return <AsksCard {...props} finding={finding} />;
     case 'misfits':
       return <MisfitsCard {...props} finding={finding} />;
+    case 'list':
+      return <ListCard {...props} finding={finding} />;
+    case 'digits':
+      return (
+        <Card title={`${finding.column} stays text`}>
+          <Quiet>
+            “{finding.example}” has more digits than a number keeps: as numbers, records that differ in the last ones would become the same.
+          </Quiet>
+        </Card>
+      );
     case 'imprecise':
       return (
         <Card
@@ -90,12 +100,25 @@ function AsksCard({ finding, specs, decided, onDecide }: FindingProps<'asks'>) {
   return (
     <Card
       title={
-        what === 'order' ? `Which comes first in ${column}, day or month?` : `What does the mark in ${column} part off?`
+        what === 'order'
+          ? `Which comes first in ${column}, day or month?`
+          : what === 'place'
+            ? `Are these places in ${column}?`
+            : `What does the mark in ${column} part off?`
       }
     >
       <Quiet>{examples.map((one) => `“${one}”`).join(', ')}: no other cell decides it.</Quiet>
       <Remedies>
-        {what === 'order' ? (
+        {what === 'place' ? (
+          <>
+            <Remedy
+              label="Latitude, longitude"
+              chosen={answered && spec?.type === 'place'}
+              onChoose={() => answer({ type: 'place' })}
+            />
+            <Remedy label="Text" chosen={answered && spec?.type === 'text'} onChoose={() => answer({ type: 'text' })} />
+          </>
+        ) : what === 'order' ? (
           <>
             <Remedy
               label="Day first"
@@ -127,6 +150,31 @@ function AsksCard({ finding, specs, decided, onDecide }: FindingProps<'asks'>) {
   );
 }
 
+const markNames: Readonly<Record<string, string | undefined>> = { ';': 'semicolons', '|': 'bars', '\n': 'line breaks', ' / ': 'slashes', ',': 'commas' }; // prettier-ignore
+
+function ListCard({ finding, specs, onDecide }: FindingProps<'list'>) {
+  const { column, separator, cells, examples, done } = finding;
+  const read = (type: 'text' | 'list'): void =>
+    onDecide(
+      {
+        columns: specs.map((one): ColumnSpec => (one.name === column ? { name: one.name, type, ...(type === 'list' ? { separator } : {}), ...(one.id ? { id: one.id } : {}) } : one)),
+      },
+      `${column} as ${type === 'list' ? 'a list' : 'one text'}`,
+    ); // prettier-ignore
+  return (
+    <Card title={`Does ${column} hold lists?`}>
+      <Quiet>
+        {counted(cells, 'cell')} with {markNames[separator] ?? `“${separator}”`}: {examples.slice(0, 2).map((one) => `“${one}”`).join(', ')}. Nothing says that they part
+        several things, so the cells stay whole.
+      </Quiet>
+      <Remedies>
+        <Remedy label="One text" chosen={!done} onChoose={() => read('text')} />
+        <Remedy label="Several values" chosen={done} onChoose={() => read('list')} />
+      </Remedies>
+    </Card>
+  ); // prettier-ignore
+}
+
 function MisfitsCard({ finding, decided, specs, onDecide }: FindingProps<'misfits'>) {
   const { column, type, count, filled, examples } = finding;
   const what = decided.misfits[column] ?? 'keep';
@@ -152,10 +200,12 @@ function MisfitsCard({ finding, decided, specs, onDecide }: FindingProps<'misfit
 
 function DoublesCard({ finding, decided, specs, onDecide }: FindingProps<'doubles'>) {
   const { by, count, examples } = finding;
+  // A title and a year may be shared by many works.
+  const doubtful = by === 'title and year';
   const told = specs.some(({ id }) => id) || by !== 'every cell';
-  const how = decided.doubles ?? (told ? 'join' : 'keep');
+  const how = (doubtful ? decided.titles : decided.doubles) ?? (told && !doubtful ? 'join' : 'keep');
   return (
-    <Card title={`${counted(count, 'record')} came twice`}>
+    <Card title={doubtful ? `${counted(count, 'record')} may have come twice` : `${counted(count, 'record')} came twice`}>
       <Quiet>Same in {by}:</Quiet>
       <ul className="max-h-28 overflow-auto text-sm text-quiet" aria-label={`Doubles by ${by}`} tabIndex={0}>
         {examples.map(({ key, lines }) => (
@@ -168,12 +218,12 @@ function DoublesCard({ finding, decided, specs, onDecide }: FindingProps<'double
         <Remedy
           label={by === 'every cell' ? 'Keep one' : 'Join them'}
           chosen={how === 'join'}
-          onChoose={() => onDecide({ doubles: 'join' }, 'joined doubles')}
+          onChoose={() => onDecide(doubtful ? { titles: 'join' } : { doubles: 'join' }, 'joined doubles')}
         />
         <Remedy
           label="Keep both"
           chosen={how === 'keep'}
-          onChoose={() => onDecide({ doubles: 'keep' }, 'kept doubles')}
+          onChoose={() => onDecide(doubtful ? { titles: 'keep' } : { doubles: 'keep' }, 'kept doubles')}
         />
       </Remedies>
     </Card>
