@@ -34,8 +34,7 @@ export async function comparison(here: Network, there: Network, name: string, br
   const [a, b] = [placeOf(here), placeOf(there)];
   const measures = here.nodeColumns.flatMap((col) => {
     const other = there.nodeColumns.find((one) => one.name === col.name);
-    if (col.type !== 'number' || other?.type !== 'number' || !(isMeasured(col) || isMeasured(other)))
-      return [];
+    if (col.type !== 'number' || other?.type !== 'number' || !(isMeasured(col) || isMeasured(other))) return [];
     const highest = (net: Network, values: Float64Array): string[] =>
       Array.from({ length: nodeCount(net) }, (_, v) => v)
         .sort((x, y) => values[y] - values[x])

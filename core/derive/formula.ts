@@ -27,7 +27,8 @@ const numbers =
   };
 const texts =
   (of: (text: string, ...rest: string[]) => Value): Call =>
-  (...values) => (values[0] === undefined ? undefined : of(asText(values[0]), ...values.slice(1).map(asText)));
+  (...values) =>
+    values[0] === undefined ? undefined : of(asText(values[0]), ...values.slice(1).map(asText));
 
 interface Known {
   least: number;
@@ -109,7 +110,7 @@ function prepared(text: string, step: string): { text: string; names: string[]; 
     for (let k = 0; k < piece.length; k++) at.push(from);
     out += piece;
   };
-  for (let i = 0; i < text.length; ) {
+  for (let i = 0; i < text.length;) {
     const rest = text.slice(i);
     const quoted = /^(?:"(?:[^"\\]|\\.)*"|'(?:[^'\\]|\\.)*')/s.exec(rest)?.[0];
     if (quoted) {
@@ -218,7 +219,8 @@ export function formula(text: string, column: (name: string) => Typed | undefine
     }
     if (operator === '==' || operator === '!=') {
       const same = operator === '==';
-      if (a.blank || b.blank) return { type: 'yesno', value: (i) => (asText(a.value(i)) === asText(b.value(i))) === same };
+      if (a.blank || b.blank)
+        return { type: 'yesno', value: (i) => (asText(a.value(i)) === asText(b.value(i))) === same };
       return { type: 'yesno', value: both(a, b, (x, y) => (asText(x) === asText(y)) === same) };
     }
     const holds = order.get(operator);
@@ -285,7 +287,10 @@ export function formula(text: string, column: (name: string) => Typed | undefine
         if (node.operator !== '-' && node.operator !== '+') break;
         needsNumber(node, part, of);
         const sign = node.operator === '-' ? -1 : 1;
-        return { type: 'number', value: (i) => (of.value(i) === undefined ? undefined : sign * asNumber(of.value(i)) + 0) };
+        return {
+          type: 'number',
+          value: (i) => (of.value(i) === undefined ? undefined : sign * asNumber(of.value(i)) + 0),
+        };
       }
       case 'BinaryExpression':
       case 'LogicalExpression': {

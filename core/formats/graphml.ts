@@ -21,7 +21,11 @@ export function graphml(net: Network): string {
     codes: Int32Array.from(net.labels.keys()),
     dictionary: net.labels,
   };
-  const nodeColumns = [label, ...scoped(net, net.nodeColumns).filter((col) => col.name !== 'label'), ...positionColumns(net)];
+  const nodeColumns = [
+    label,
+    ...scoped(net, net.nodeColumns).filter((col) => col.name !== 'label'),
+    ...positionColumns(net),
+  ];
   const weight: Column = { type: 'number', name: 'weight', values: net.weight };
   const edgeColumns = [weight, ...scoped(net, net.edgeColumns).filter((col) => col.name !== 'weight')];
   const parts = [

@@ -47,7 +47,9 @@ export function chosenTable(net: Network, nodes: readonly { id: string; label: s
       'label',
       nodes.map(({ id, label }) => net.labels[places.get(id) ?? n] ?? label),
     ),
-    ...scoped(net, net.nodeColumns).filter((col) => col.name !== 'id').map((col) => pick(extended(col, n + 1), rows)),
+    ...scoped(net, net.nodeColumns)
+      .filter((col) => col.name !== 'id')
+      .map((col) => pick(extended(col, n + 1), rows)),
   ]);
 }
 

@@ -265,7 +265,14 @@ describe('names and colours', () => {
     expect(carried(net, of, 3, far, {}, numbered).marks.map(({ slot }) => slot)).toEqual([0, 1, 2]);
     // One node of ten anchors lies in the first group: nothing of that group goes on.
     const stray = [{ id: 5, slot: 3, name: 'Stray', anchors: ['0', ...Array.from({ length: 10 }, (_, i) => String(11 - (i % 8)))] }]; // prettier-ignore
-    const next = carried(net, Uint32Array.from({ length: 12 }, (_, v) => (v === 0 ? 0 : 1)), 2, stray, {}, numbered);
+    const next = carried(
+      net,
+      Uint32Array.from({ length: 12 }, (_, v) => (v === 0 ? 0 : 1)),
+      2,
+      stray,
+      {},
+      numbered,
+    );
     expect(next.names[next.codes[0]]).not.toBe('Stray');
   });
   test('after another table nothing is carried over: all places of the palette are free', () => {

@@ -151,7 +151,8 @@ describe('nothing is changed unseen', () => {
     expect(finding(prose, 'list')).toMatchObject({ column: 'heading', separator: ';', cells: 3, done: false });
     const asked = await coming(`heading\n${titles.map((one) => `"${one}"`).join('\n')}\n`, { columns: [{ name: 'heading', type: 'list' }] }); // prettier-ignore
     expect(finding(asked, 'list')?.done).toBe(true);
-    const addresses = '"12 Main Street, Ness, Orrin, North"\n"4 High Street, Ness, Orrin, North"\n"7 Quay, Voe, Orrin, South"\n';
+    const addresses =
+      '"12 Main Street, Ness, Orrin, North"\n"4 High Street, Ness, Orrin, North"\n"7 Quay, Voe, Orrin, South"\n';
     expect(types(await coming(`where\n${addresses}`))).toEqual(['text']);
     expect(types(await coming('Anwesende\n"Pell; Wick"\n"Holm; Orde"\n'))).toEqual(['list']);
     expect(types(await coming('Titel\n"bean; kale"\n"kale; bean"\n'))).toEqual(['text']);

@@ -181,7 +181,8 @@ export async function prepare(
   for (const [c, spec] of specs.entries()) {
     const { asks, offers, digits } = senses[c];
     const settled = remedies.answered.includes(spec.name);
-    if (digits !== undefined && spec.type === 'text' && !settled) findings.push({ kind: 'digits', column: spec.name, example: digits });
+    if (digits !== undefined && spec.type === 'text' && !settled)
+      findings.push({ kind: 'digits', column: spec.name, example: digits });
     if (offers && !settled && (spec.type === 'text' || spec.type === 'list')) {
       findings.push({ kind: 'list', column: spec.name, ...offers, done: spec.type === 'list' });
     }

@@ -90,7 +90,11 @@ export function sameWork(table: RawTable, rows: readonly number[]): (RowGroup & 
     const dois = (row: number): string => (doi ? rawCell(doi, row).trim() : '');
     const first = (row: number): string => (authors ? familyOf(rawCell(authors, row).split(';')[0]) : '');
     const page = (row: number): string => (pages ? (/\d+/.exec(rawCell(pages, row))?.[0] ?? '') : '');
-    for (const [by, part] of [[workKeys[1], first], [workKeys[2], page], [workKeys[3], () => ' ']] as const) {
+    for (const [by, part] of [
+      [workKeys[1], first],
+      [workKeys[2], page],
+      [workKeys[3], () => ' '],
+    ] as const) {
       const left = rows.filter((row) => !taken.has(row));
       const whole = (row: number): string => (key(row) && part(row) ? `${key(row)} ${part(row)}` : '');
       for (const group of grouped(left, whole, (row) => rawCell(title, row))) {
@@ -180,5 +184,8 @@ export function likelyIdentity(table: RawTable): string | undefined {
   if (named !== undefined || table.rows < 3) return named;
   // Codes, one in each row: better than ids that nobody knows.
   const isCode = (text: string): boolean => /^[\p{L}\p{N}_.:/-]{1,24}$/u.test(text) && /\p{L}/u.test(text);
-  return table.columns.find(({ name, dictionary }) => dictionary.length > table.rows && dictionary.slice(1).every(isCode) && different(name) === 1)?.name;
+  return table.columns.find(
+    ({ name, dictionary }) =>
+      dictionary.length > table.rows && dictionary.slice(1).every(isCode) && different(name) === 1,
+  )?.name;
 }

@@ -44,7 +44,11 @@ export function doublesJoined(
     });
   };
   report('every cell', same);
-  for (const by of workKeys) report(by, works.filter((group) => group.by === by));
+  for (const by of workKeys)
+    report(
+      by,
+      works.filter((group) => group.by === by),
+    );
   if (!join) return rows;
   // What shares a title and a year alone is joined only where that is asked for.
   const joined = works.filter(({ by }) => sureWork(by) || remedies.titles === 'join');

@@ -53,26 +53,30 @@ function arrivalsTimes(net: Network, weighted: boolean, x: ArrayLike<number>): n
 describe('participation and z within groups, from the definition', () => {
   test('on random networks of several groups', () => {
     fc.assert(
-      fc.property(graph(14, 50), fc.array(fc.integer({ min: -1, max: 3 }), { minLength: 14, maxLength: 14 }), (given, groups) => {
-        const net = network({ nodes: 14, ...given });
-        const [participation, z] = participationOf(net, { of: Int32Array.from(groups), names: ['a', 'b', 'c', 'd'] });
-        const near = net.ids.map((_, v) => {
-          const ends = given.edges.flatMap(([a, b]) => (a === b ? [] : a === v ? [b] : b === v ? [a] : []));
-          return [...new Set(ends)];
-        });
-        const inside = near.map((others, v) => others.filter((u) => groups[u] === groups[v]).length);
-        groups.forEach((g, v) => {
-          if (g < 0) return expect([participation[v], z[v]]).toEqual([NaN, NaN]);
-          const shares = [-1, 0, 1, 2, 3].map((s) => near[v].filter((u) => groups[u] === s).length / near[v].length);
-          const wanted = near[v].length ? 1 - shares.reduce((sum, share) => sum + share ** 2, 0) : 0;
-          expect(participation[v]).toBeCloseTo(wanted, 10);
-          const mates = inside.filter((_, u) => groups[u] === g);
-          const mean = mates.reduce((sum, k) => sum + k, 0) / mates.length;
-          const sd = Math.sqrt(mates.reduce((sum, k) => sum + (k - mean) ** 2, 0) / mates.length);
-          expect(z[v]).toBeCloseTo(sd > 0 ? (inside[v] - mean) / sd : 0, 10);
-          return undefined;
-        });
-      }),
+      fc.property(
+        graph(14, 50),
+        fc.array(fc.integer({ min: -1, max: 3 }), { minLength: 14, maxLength: 14 }),
+        (given, groups) => {
+          const net = network({ nodes: 14, ...given });
+          const [participation, z] = participationOf(net, { of: Int32Array.from(groups), names: ['a', 'b', 'c', 'd'] });
+          const near = net.ids.map((_, v) => {
+            const ends = given.edges.flatMap(([a, b]) => (a === b ? [] : a === v ? [b] : b === v ? [a] : []));
+            return [...new Set(ends)];
+          });
+          const inside = near.map((others, v) => others.filter((u) => groups[u] === groups[v]).length);
+          groups.forEach((g, v) => {
+            if (g < 0) return expect([participation[v], z[v]]).toEqual([NaN, NaN]);
+            const shares = [-1, 0, 1, 2, 3].map((s) => near[v].filter((u) => groups[u] === s).length / near[v].length);
+            const wanted = near[v].length ? 1 - shares.reduce((sum, share) => sum + share ** 2, 0) : 0;
+            expect(participation[v]).toBeCloseTo(wanted, 10);
+            const mates = inside.filter((_, u) => groups[u] === g);
+            const mean = mates.reduce((sum, k) => sum + k, 0) / mates.length;
+            const sd = Math.sqrt(mates.reduce((sum, k) => sum + (k - mean) ** 2, 0) / mates.length);
+            expect(z[v]).toBeCloseTo(sd > 0 ? (inside[v] - mean) / sd : 0, 10);
+            return undefined;
+          });
+        },
+      ),
       { numRuns: 60 },
     );
   });

@@ -74,7 +74,8 @@ export const edgeMeasures: readonly Measure[] = [
     words: 'How many shortest paths run over an edge. High values mark the bridges between circles.',
     formula: 'b(e) = Σ σ(s,t|e) / σ(s,t) over pairs s, t',
     source: 'Girvan & Newman 2002; computed after Brandes 2008',
-    reads: 'shortest paths along edges, weights ignored; parallel edges have the whole value of their pair each, so that adding them up counts it several times; loops have 0',
+    reads:
+      'shortest paths along edges, weights ignored; parallel edges have the whole value of their pair each, so that adding them up counts it several times; loops have 0',
     high: 'Many must pass here: without the edge their ways grow longer.',
     low: 'Inside a circle, where there are other ways.',
     beware: 'An edge to a lone leaf has n − 1, however little it matters.',

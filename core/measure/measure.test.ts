@@ -296,7 +296,9 @@ describe('the whole network', () => {
     const net: Network = {
       ...network({ nodes: 5, edges: [[0, 3], [0, 4], [1, 3], [1, 4], [2, 4]] }), // prettier-ignore
       sides: ['person', 'meeting'],
-      nodeColumns: [{ type: 'text', name: 'kind', codes: Int32Array.of(0, 0, 0, 1, 1), dictionary: ['person', 'meeting'] }],
+      nodeColumns: [
+        { type: 'text', name: 'kind', codes: Int32Array.of(0, 0, 0, 1, 1), dictionary: ['person', 'meeting'] },
+      ],
     };
     const figures = wholeFigures.filter(({ part }) => part === 'two-mode');
     const value = async (key: string, options = plainOptions): Promise<number | null> =>

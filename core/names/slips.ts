@@ -1,6 +1,6 @@
 /** Pairs of names that small typing errors would explain, found without comparing all with all. */
 import { distance } from 'fastest-levenshtein';
-import { figures, words } from './keys';
+import { distinctions, words } from './keys';
 
 export interface Slip {
   a: number;
@@ -58,7 +58,7 @@ class Buckets {
 
 /**
  * One error: texts that are equal after one letter is left out of one or of both (Mor & Fraenkel 1982). Two errors, in long texts: those that share one of their seven rarest runs
- * of three letters, as texts within two errors must (prefix filtering, Chaudhuri, Ganti & Kaushik 2006), unless that run is very common. Texts whose figures differ never pair. `breathe` is called now and
+ * of three letters, as texts within two errors must (prefix filtering, Chaudhuri, Ganti & Kaushik 2006), unless that run is very common. Texts whose figures or generations differ never pair. `breathe` is called now and
  * then with the share done.
  */
 export async function slips(
@@ -66,7 +66,7 @@ export async function slips(
   breathe: (share: number) => Promise<void> | void,
 ): Promise<Slip[]> {
   const keys = texts.map((text) => words(text).join(' '));
-  const numbers = texts.map(figures);
+  const numbers = texts.map(distinctions);
   const found: Slip[] = [];
   const seen = new Set<number>();
   const n = texts.length;

@@ -1,9 +1,9 @@
 /** Which names are perhaps the same, and why. */
-import { type PersonName, compatible, expandedWords, figures, folded, personName, singularWords, sortedWords, unpunctuated } from './keys'; // prettier-ignore
+import { type PersonName, compatible, distinctions, expandedWords, folded, personName, singularWords, sortedWords, unpunctuated, untitled, words } from './keys'; // prettier-ignore
 import { pairKey } from './names';
 import { slips } from './slips';
 
-export const reasons = ['case', 'punctuation', 'order', 'plural', 'abbreviation', 'initials', 'slip'] as const;
+export const reasons = ['case', 'punctuation', 'order', 'plural', 'title', 'abbreviation', 'initials', 'slip'] as const;
 export type Reason = (typeof reasons)[number];
 
 export const reasonTitles: Record<Reason, string> = {
@@ -11,6 +11,7 @@ export const reasonTitles: Record<Reason, string> = {
   punctuation: 'Punctuation and blanks',
   order: 'Word order',
   plural: 'Singular and plural',
+  title: 'Titles',
   abbreviation: 'Abbreviations',
   initials: 'Initials',
   slip: 'A slip of the pen',
@@ -38,13 +39,15 @@ const keys: Partial<Record<Reason, (text: string) => string>> = {
   punctuation: unpunctuated,
   order: sortedWords,
   plural: singularWords,
-  abbreviation: expandedWords,
+  title: (text) => untitled(text)?.rest ?? words(text).join(' '),
+  abbreviation: (text) => expandedWords(text).split(' ').sort().join(' '),
 };
 const surety: Record<Reason, number> = {
   case: 0.98,
   punctuation: 0.95,
   order: 0.9,
   plural: 0.85,
+  title: 0.8,
   abbreviation: 0.8,
   initials: 0.8,
   slip: 0.75,
@@ -74,6 +77,7 @@ export async function suggestions(
   const found: Suggestion[] = [];
   /** Forms that no suggestion has taken up yet. */
   let left = forms.filter(({ form }) => form !== '');
+  const people = mostlyPeople(left);
   const pairable = (from: Named, to: Named): boolean =>
     !(from.known && to.known) && !rejected.has(pairKey(from.form, to.form));
   let share = 0;
@@ -81,8 +85,9 @@ export async function suggestions(
     await breathe((share += 0.05));
     const blocks = new Map<string, Named[]>();
     for (const one of left) {
-      const key = keyOf(one.form);
-      if (key === '') continue;
+      const bare = keyOf(one.form);
+      if (bare === '') continue;
+      const key = `${bare}\n${distinctions(one.form)}`;
       const block = blocks.get(key);
       if (block) block.push(one);
       else blocks.set(key, [one]);
@@ -95,7 +100,12 @@ export async function suggestions(
         const to = block.find((other) => other !== one && !taken.has(other.form) && pairable(one, other));
         if (!to || better(to, one) > 0) continue;
         taken.add(one.form);
-        found.push({ from: one.form, to: to.form, reason, confidence: surety[reason] - personal(reason, one.form) });
+        found.push({
+          from: one.form,
+          to: to.form,
+          reason,
+          confidence: surety[reason] - doubt(reason, one.form, to.form, people),
+        });
       }
     }
     left = left.filter(({ form }) => !taken.has(form));
@@ -112,9 +122,39 @@ export async function suggestions(
   );
 }
 
-/** A plural of a name in capitals is rather another family: Peter and Peters. */
-const personal = (reason: Reason, form: string): number =>
-  reason === 'plural' && form.split(/\s+/).every((word) => /^\p{Lu}/u.test(word)) ? 0.25 : 0;
+/** How much less sure a reason is for these two forms. */
+function doubt(reason: Reason, from: string, to: string, people: boolean): number {
+  switch (reason) {
+    case 'plural': {
+      // A plural of a name in capitals is rather another family: Peter and Peters.
+      const all = from.split(/\s+/);
+      return all.every((word) => /^\p{Lu}/u.test(word)) && (people || all.length > 1) ? 0.45 : 0;
+    }
+    case 'order':
+      // Two words the other way round are rather two things, unless a comma says that a family name goes first.
+      return words(from).length > 2 || turned(from, to) || turned(to, from) ? 0 : 0.45;
+    case 'title': {
+      const [a, b] = [untitled(from)?.of ?? 'any', untitled(to)?.of ?? 'any'];
+      // A woman may be called by her husband's name; a man and a woman are two.
+      return a === b || (a !== 'woman' && b !== 'woman') ? 0 : 0.5;
+    }
+    case 'abbreviation':
+      return expandedWords(from) === expandedWords(to) ? 0 : 0.4;
+    default:
+      return 0;
+  }
+}
+
+/** Whether one is the other with the part behind a comma put first. */
+function turned(a: string, b: string): boolean {
+  const [before, after, more] = a.split(',');
+  return after !== undefined && more === undefined && words(`${after} ${before}`).join(' ') === words(b).join(' ');
+}
+
+/** Whether most of the forms look like names of persons: two capitalised words or more. */
+const mostlyPeople = (forms: readonly Named[]): boolean =>
+  forms.filter(({ form }) => (form.match(/(^|[\s.,])\p{Lu}/gu) ?? []).length >= 2 && personName(form)).length * 2 >=
+  forms.length;
 
 function byInitials(forms: readonly Named[], pairable: (from: Named, to: Named) => boolean): Suggestion[] {
   const blocks = new Map<string, { one: Named; name: PersonName }[]>();
@@ -154,6 +194,8 @@ async function bySlips(
   breathe: (share: number) => Promise<void> | void,
 ): Promise<Suggestion[]> {
   const best = new Map<string, Suggestion & { towards: Named }>();
+  const uses = new Map<string, number>();
+  for (const { form } of forms) for (const word of new Set(words(form))) uses.set(word, (uses.get(word) ?? 0) + 1);
   for (const { a, b, errors } of await slips(
     forms.map(({ form }) => form),
     breathe,
@@ -161,7 +203,7 @@ async function bySlips(
     // prettier-ignore
     const [to, from] = better(forms[a], forms[b]) <= 0 ? [forms[a], forms[b]] : [forms[b], forms[a]];
     if (!pairable(from, to)) continue;
-    const confidence = slipConfidence(from, to, errors);
+    const confidence = slipConfidence(from, to, errors, uses);
     if (confidence < 0.25) continue;
     const other = best.get(from.form);
     if (other && (other.confidence > confidence || (other.confidence === confidence && better(other.towards, to) <= 0)))
@@ -171,14 +213,37 @@ async function bySlips(
   return Array.from(best.values(), ({ towards: _towards, ...suggestion }) => suggestion);
 }
 
-/** Less sure for two errors, for another first letter, for short names, and where both are frequent. */
-function slipConfidence(from: Named, to: Named, errors: 1 | 2): number {
+/** Below so many letters a word with another letter is another word, and an initial another name. */
+const shortWord = 4;
+
+/**
+ * Less sure for two errors, for another first letter, for short words, where both are frequent, and where the word that differs stands in other names as
+ * well: a slip makes a word that nobody else has. 0 where the difference is in an initial or a word of a few letters.
+ */
+function slipConfidence(from: Named, to: Named, errors: 1 | 2, uses: ReadonlyMap<string, number>): number {
   let confidence = errors === 1 ? surety.slip : 0.55;
-  const [a, b] = [folded(from.form), folded(to.form)];
-  if (a[0] !== b[0]) confidence -= 0.2;
-  if (Math.max(a.length, b.length) < 6) confidence -= 0.2;
-  if (Math.min(a.length, b.length) >= 10) confidence += 0.05;
-  if (figures(from.form) !== '') confidence -= 0.1;
+  const [a, b] = [words(from.form), words(to.form)];
+  const [x, y] = [a.join(' '), b.join(' ')];
+  if (x[0] !== y[0]) confidence -= 0.2;
+  if (Math.max(x.length, y.length) < 6) confidence -= 0.3;
+  if (Math.min(x.length, y.length) >= 10) confidence += 0.05;
   if (from.count > 3) confidence -= 0.5 * Math.min(1, from.count / Math.max(1, to.count));
+  if (a.length !== b.length) return confidence;
+  for (const [i, word] of a.entries()) {
+    const other = b[i];
+    if (word === other) continue;
+    if (Math.max(word.length, other.length) < shortWord) return 0;
+    if (Math.min(word.length, other.length) < shortWord) confidence -= word.length === other.length ? 0.5 : 0.4;
+    const single = a.length === 1;
+    if (!single && (uses.get(word) ?? 0) > 1 && (uses.get(other) ?? 0) > 1) confidence -= 0.35;
+    // Anna and Anne, Hansen and Hanson: another vowel at the end of a short word is another name.
+    if (
+      !single &&
+      Math.min(word.length, other.length) >= shortWord &&
+      Math.max(word.length, other.length) < 6 &&
+      word[0] === other[0]
+    )
+      confidence -= 0.15;
+  }
   return confidence;
 }

@@ -128,7 +128,11 @@ function nodeFill(net: Network, style: StyleSettings, legend: LegendPart[], step
     const entries = categoryColours(col, rule);
     const colours = new Map<string, Rgb>(entries.map(({ value, colour }) => [value, rgb(colour)]));
     for (let v = 0; v < n; v++) fill.set(colours.get(cellText(col, v)) ?? other, 3 * v);
-    legend.push({ kind: 'colours', title: columnTitle(col.name), entries: [...legendColours(entries), ...noGroup(col)] });
+    legend.push({
+      kind: 'colours',
+      title: columnTitle(col.name),
+      entries: [...legendColours(entries), ...noGroup(col)],
+    });
     return fill;
   }
   const amounts = shares(numbers(col, step), rule.scale);

@@ -139,7 +139,8 @@ export function senseOf(column: RawColumn): Sense {
   const isPlaces = found.places / found.close >= enough;
   const comma = found.commas > found.points;
   const isNumbers = share(comma ? found.commaNumbers : found.pointNumbers) && found.leadingZeros === 0;
-  if (isPlaces && (found.surePlaces * 2 >= found.places || namesPlaces(name))) return { spec: { name, type: 'place' }, filled };
+  if (isPlaces && (found.surePlaces * 2 >= found.places || namesPlaces(name)))
+    return { spec: { name, type: 'place' }, filled };
   // `20, 8` may be a place; `20,8` is a number with a decimal comma.
   if (isPlaces && !isNumbers) {
     return { spec: { name, type: 'text' }, filled, asks: { what: 'place', examples: found.doubtfulPlaces } };

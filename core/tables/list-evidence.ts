@@ -42,5 +42,8 @@ export function listEvidence(
   const again = entries.filter((part) => (counts.get(part) ?? 0) > 1).length / entries.length;
   // A comma parts addresses and names too: there the last part recurs, the first does not.
   const plain = separator === ';' || separator === '|';
-  return { says: plain ? again >= recurring : again >= recurringAtCommas && 1 - firsts.size / parted.length >= 0.3, examples };
+  return {
+    says: plain ? again >= recurring : again >= recurringAtCommas && 1 - firsts.size / parted.length >= 0.3,
+    examples,
+  };
 }

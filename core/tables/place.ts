@@ -41,7 +41,9 @@ export const writePlace = (latitude: number, longitude: number): string =>
 
 /** What speaks for a text being a place and not two amounts, or one with a decimal comma: letters or signs of degrees, or points in both parts. */
 export const isSurePlace = (text: string): boolean =>
-  geo.test(text.trim()) || /[°′″NSEW]/i.test(text) || /^\(?\s*[+-]?\d{1,3}\.\d+\s*[,;/ ]\s*[+-]?\d{1,3}\.\d+\s*\)?$/.test(text);
+  geo.test(text.trim()) ||
+  /[°′″NSEW]/i.test(text) ||
+  /^\(?\s*[+-]?\d{1,3}\.\d+\s*[,;/ ]\s*[+-]?\d{1,3}\.\d+\s*\)?$/.test(text);
 
 /** Whether a header says that places stand below it. */
 export const namesPlaces = (header: string): boolean =>

@@ -74,7 +74,8 @@ describe('Project', () => {
     expect(edges(here.net)).toEqual(edges(there.net));
   });
   test('the side that stays where none is chosen is the first, however the sides are called or sized', async () => {
-    const chosen = async (settings: object): Promise<string> => (await run(two, step('s2', 'project', settings))).net.ids.join();
+    const chosen = async (settings: object): Promise<string> =>
+      (await run(two, step('s2', 'project', settings))).net.ids.join();
     expect(await chosen({})).toBe(await chosen({ side: 'person' }));
     expect(await chosen({})).not.toBe(await chosen({ side: 'society' }));
     expect(defaultSide(['person', 'society'])).toBe('person');
@@ -173,7 +174,10 @@ describe('Derive', () => {
     ['min(born, 1885) <> born', ['no', 'yes', '']],
   ])('formula %s', async (formula, wanted) => expect(await derived({ by: 'formula', formula })).toEqual(wanted));
   test('a formula of numbers is a number column, also where nothing comes of it', async () => {
-    const { net } = await run(early, step('s2', 'derive', { name: 'new', how: { by: 'formula', formula: 'born / 0' } }));
+    const { net } = await run(
+      early,
+      step('s2', 'derive', { name: 'new', how: { by: 'formula', formula: 'born / 0' } }),
+    );
     expect(net.nodeColumns.find(({ name }) => name === 'new')?.type).toBe('number');
   });
   test('a formula of edges', async () => {

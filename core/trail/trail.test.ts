@@ -378,7 +378,11 @@ describe('running', () => {
         super.set(key, value);
       }
     }
-    const late = trail(ties(), { id: 's2', kind: 'arrange', on: true }, { id: 's3', kind: 'measure', on: true, measures: ['betweenness'] });
+    const late = trail(
+      ties(),
+      { id: 's2', kind: 'arrange', on: true },
+      { id: 's3', kind: 'measure', on: true, measures: ['betweenness'] },
+    );
     const cache = new Watched();
     await runTrail(source(), late, { cache, sketch: true });
     expect(kept).toHaveLength(1);

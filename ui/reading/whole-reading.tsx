@@ -39,7 +39,13 @@ export function WholeReading({ net }: { net: Network }) {
       <p className="text-quiet">the whole network, {net.directed ? 'directed' : 'undirected'}</p>
       <dl className="mt-3">
         {listed.map((figure) => (
-          <Figure key={figure.key} figure={figure} name={figureName(figure, net)} value={values[figure.key].value} why={values[figure.key].why} />
+          <Figure
+            key={figure.key}
+            figure={figure}
+            name={figureName(figure, net)}
+            value={values[figure.key].value}
+            why={values[figure.key].why}
+          />
         ))}
       </dl>
       <Button className="mt-3" onClick={() => store.getState().show('chance')}>
@@ -65,7 +71,17 @@ export function WholeReading({ net }: { net: Network }) {
   );
 }
 
-function Figure({ figure, name, value, why }: { figure: WholeFigure; name: string; value: number | null; why?: string }) {
+function Figure({
+  figure,
+  name,
+  value,
+  why,
+}: {
+  figure: WholeFigure;
+  name: string;
+  value: number | null;
+  why?: string;
+}) {
   return (
     <div
       className="flex justify-between border-b border-rule py-1"

@@ -210,7 +210,10 @@ function nameOf(written: string): string | undefined {
   return [words.slice(from).join(' '), words.slice(0, from).join(' ')].map(clean).filter(Boolean).join(', ');
 }
 
-const listed = (value: string): string[] => plainText(value).split(/\s*[,;]\s*/).filter(Boolean);
+const listed = (value: string): string[] =>
+  plainText(value)
+    .split(/\s*[,;]\s*/)
+    .filter(Boolean);
 
 const referenceFields = ['references', 'cites', 'cited', 'related', 'xref'];
 /** Fields with columns of their own. */

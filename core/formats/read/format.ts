@@ -129,7 +129,9 @@ export class RecordRows {
   /** What was left out, in sentences. */
   get notes(): string[] {
     if (!this.passed.size) return [];
-    return [`Only the first ${grouped(mostColumns)} fields are columns; ${counted(this.passed.size, 'further one is', 'further ones are')} left out: ${listed([...this.passed], 3)}.`];
+    return [
+      `Only the first ${grouped(mostColumns)} fields are columns; ${counted(this.passed.size, 'further one is', 'further ones are')} left out: ${listed([...this.passed], 3)}.`,
+    ];
   }
 
   /** The table, without the columns that stayed empty. */

@@ -90,7 +90,11 @@ export const graphmlFormat: Format = {
         `“${source.name}” is XML, but no GraphML. Bring in GraphML, or save the table as CSV.`,
         source.name,
       );
-    const notes = [...nodes.notes, ...edges.notes, ...(left ? [`${counted(left, 'hyperedge or port', 'hyperedges and ports')} left out.`] : [])];
+    const notes = [
+      ...nodes.notes,
+      ...edges.notes,
+      ...(left ? [`${counted(left, 'hyperedge or port', 'hyperedges and ports')} left out.`] : []),
+    ];
     const mixed = directions.directed > 0 && directions.undirected > 0;
     const how = mixed ? 'edges directed and undirected' : directions.directed ? 'directed' : 'undirected';
     const typed = (kind: string): ReadPart['types'] =>

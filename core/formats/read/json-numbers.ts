@@ -10,7 +10,7 @@ const asText = (token: string): string => (String(Number(token)) === token ? tok
 export function withWrittenNumbers(json: string): string {
   const parts: string[] = [];
   let done = 0;
-  for (let at = 0; at < json.length; ) {
+  for (let at = 0; at < json.length;) {
     const quote = json.indexOf('"', at);
     const end = quote < 0 ? json.length : quote;
     const between = json.slice(at, end);

@@ -164,7 +164,10 @@ describe('JSON', () => {
   });
 
   test('numbers keep what is written of them', async () => {
-    const part = await only('a.json', '[{"a":12345678901234567890,"b":1.10,"c":1e400,"d":"\\"7.0","e":0.5},{"a":12345678901234567891}]');
+    const part = await only(
+      'a.json',
+      '[{"a":12345678901234567890,"b":1.10,"c":1e400,"d":"\\"7.0","e":0.5},{"a":12345678901234567891}]',
+    );
     expect(rowsOf(part)[0]).toEqual({ a: '12345678901234567890', b: '1.10', c: '1e400', d: '"7.0', e: '0.5' });
     expect(rowsOf(part)[1].a).toBe('12345678901234567891');
     const lines = await only('a.ndjson', '{"a":12345678901234567890}\n{"a":12345678901234567891}\n');
@@ -257,7 +260,11 @@ describe('bibliographic records', () => {
 
   test('BibTeX and RIS say when they are no UTF-8', async () => {
     const latin = (text: string): Uint8Array => new Uint8Array(Buffer.from(text, 'latin1'));
-    for (const [name, text] of [['a.bib', '@book{a, title = {Fruits d\'été}}'], ['a.ris', 'TY  - BOOK\nTI  - Fruits d\'été\nER  - \n']]) { // prettier-ignore
+    for (const [name, text] of [
+      ['a.bib', "@book{a, title = {Fruits d'été}}"],
+      ['a.ris', "TY  - BOOK\nTI  - Fruits d'été\nER  - \n"],
+    ]) {
+      // prettier-ignore
       const part = await only(name, latin(text));
       expect(rowsOf(part)[0].title).toBe("Fruits d'été");
       expect(part.notes).toEqual(['Read as windows-1252, as it is no UTF-8.']);
@@ -315,7 +322,9 @@ describe('GraphML', () => {
     const xml = '<?xml version="1.0" encoding="ISO-8859-1"?><graphml><graph edgedefault="directed"><node id="Zoë"/><node id="Zoé"/><edge source="Zoë" target="Zoé"/></graph></graphml>'; // prettier-ignore
     const [nodes] = await parts('a.graphml', new Uint8Array(Buffer.from(xml, 'latin1')));
     expect(rowsOf(nodes).map(({ id }) => id)).toEqual(['Zoë', 'Zoé']);
-    await expect(parts('a.graphml', xml.replace('ISO-8859-1', 'x-nothing'))).rejects.toThrow(/declares the encoding x-nothing/);
+    await expect(parts('a.graphml', xml.replace('ISO-8859-1', 'x-nothing'))).rejects.toThrow(
+      /declares the encoding x-nothing/,
+    );
   });
 
   test('directions that differ become a column', async () => {

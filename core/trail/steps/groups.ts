@@ -84,7 +84,9 @@ export const groups: StepKind<GroupsSettings> = {
       });
     }
     if (isolates) {
-      notes.push({ text: `${counted(isolates, 'node')} without ties to others ${isolates === 1 ? 'is' : 'are'} in no group.` });
+      notes.push({
+        text: `${counted(isolates, 'node')} without ties to others ${isolates === 1 ? 'is' : 'are'} in no group.`,
+      });
     }
     if (changed)
       notes.push({

@@ -27,10 +27,7 @@ export const keep: StepKind<KeepSettings> = {
   async run(state, settings, context) {
     const { network, ...rest } = given(state);
     const { nodes, edges, columns = [] } = keepKindOf(settings.rule).marks(network, settings.rule, context);
-    const told = columns.reduce(
-      (net, col) => withColumn(net, 'nodes', col, context.step, { derived: true }),
-      network,
-    );
+    const told = columns.reduce((net, col) => withColumn(net, 'nodes', col, context.step, { derived: true }), network);
     const kept = subnetwork(told, nodes, edges);
     if (nodeCount(kept) === 0 && nodeCount(network) > 0) {
       throw new Fault(`No node passes ${this.summary(settings)}. Widen the step or switch it off.`, context.step);

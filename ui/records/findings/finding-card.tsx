@@ -23,7 +23,8 @@ export function FindingCard(props: FindingProps) {
       return (
         <Card title={`${finding.column} stays text`}>
           <Quiet>
-            “{finding.example}” has more digits than a number keeps: as numbers, records that differ in the last ones would become the same.
+            “{finding.example}” has more digits than a number keeps: as numbers, records that differ in the last ones
+            would become the same.
           </Quiet>
         </Card>
       );
@@ -205,7 +206,9 @@ function DoublesCard({ finding, decided, specs, onDecide }: FindingProps<'double
   const told = specs.some(({ id }) => id) || by !== 'every cell';
   const how = (doubtful ? decided.titles : decided.doubles) ?? (told && !doubtful ? 'join' : 'keep');
   return (
-    <Card title={doubtful ? `${counted(count, 'record')} may have come twice` : `${counted(count, 'record')} came twice`}>
+    <Card
+      title={doubtful ? `${counted(count, 'record')} may have come twice` : `${counted(count, 'record')} came twice`}
+    >
       <Quiet>Same in {by}:</Quiet>
       <ul className="max-h-28 overflow-auto text-sm text-quiet" aria-label={`Doubles by ${by}`} tabIndex={0}>
         {examples.map(({ key, lines }) => (

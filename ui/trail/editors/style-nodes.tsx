@@ -1,7 +1,15 @@
 'use client';
 /** Colour, size, shape and labels of nodes. */
 import { useMemo } from 'react';
-import { type Scale, type Shape, amountPalettes, categoryColours, categoryPalettes, defaultPalette, shapes } from '@/core/style';
+import {
+  type Scale,
+  type Shape,
+  amountPalettes,
+  categoryColours,
+  categoryPalettes,
+  defaultPalette,
+  shapes,
+} from '@/core/style';
 import { Choose, NumberField, Slide } from '@/ui/kit';
 import { useWorkbench } from '@/ui/shell/workbench-context';
 import type { ColumnHoldings } from '@/worker/client';

@@ -36,7 +36,9 @@ export function useChanceWork() {
   };
   useEffect(() => {
     if (!settled || !net || figures?.of === figuresOf || seconds > unasked) return;
-    void ask('end', { by, p, q }).then((values) => values && useChance.setState({ figures: { of: figuresOf, values } }));
+    void ask('end', { by, p, q }).then(
+      (values) => values && useChance.setState({ figures: { of: figuresOf, values } }),
+    );
   }, [settled, net, figures?.of, figuresOf, seconds, ask, by, p, q]);
 
   const drawAll = async (): Promise<void> => {

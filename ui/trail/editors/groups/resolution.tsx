@@ -106,7 +106,8 @@ const margin = 7;
 const steps = 200;
 
 /** Where the network has several parts: of which the groups are counted. */
-const partWords = ({ part }: ResolutionPoint): string => (part === undefined ? '' : ` of two nodes or more in the largest connected part (${counted(part, 'node')})`);
+const partWords = ({ part }: ResolutionPoint): string =>
+  part === undefined ? '' : ` of two nodes or more in the largest connected part (${counted(part, 'node')})`;
 
 /** The numbers of groups over the range, and on the same axis the handle that sets the resolution, with the number of groups it gives. */
 function Curve({ points, low, high, at, groups, onChoose }: { points: readonly ResolutionPoint[]; low: number; high: number; at: number; groups: number; onChoose: (resolution: number) => void }) {
