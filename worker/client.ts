@@ -28,6 +28,7 @@ export const heardNews = <T>(listener: (news: T) => void): ((news: T) => void) =
 export const heardShare = (listener: (share: number) => void): ((share: number) => void) => Comlink.proxy(listener);
 
 export type {
+  Answerable,
   CandidateRow,
   ColumnHoldings,
   Comparison,

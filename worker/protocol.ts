@@ -133,6 +133,11 @@ export type Taken =
   | { kind: 'png'; width: number; height: number; title: string; factor: number; transparent: boolean }
   | { kind: 'nodes' | 'edges' | 'graphml' | 'thumbnail' };
 
+export interface Answerable {
+  settings: object;
+  example?: string;
+}
+
 export interface TrailService {
   open(address: StudyAddress): void;
   /** Resolves to 'done', or to 'stopped' when a later run or `stop` took over. Faults stand in the reports. */
@@ -142,8 +147,11 @@ export interface TrailService {
   shortlists(lists: readonly Shortlist[]): void;
   /** What a Ties step comes to: its size, ten ties in words, and who might be a node. Undefined where it stops at a fault. */
   ties(trail: Trail): Promise<TiesView | undefined>;
-  /** An example from the tables for each way of making ties, in words; those that the tables do not offer are absent. */
-  examples(trail: Trail): Promise<Partial<Record<string, string>>>;
+  /**
+   * For each way of making ties the settings that the tables answer it with, found by what their columns hold, and an example in words; those that no
+   * table answers are absent.
+   */
+  examples(trail: Trail): Promise<Partial<Record<string, Answerable>>>;
   /** Places of the nodes of the network before a step for which a condition holds; before its end where no step is named. */
   matching(trail: Trail, where: ConditionGroup): Promise<string[]>;
   /** This network and another side by side. */

@@ -1,12 +1,12 @@
 /** What a Ties step comes to, for its editor. */
-import { type Candidates, type Made, type Question, type TiesSettings, makeTies, offer, questions, sampleTies, tieWords, tiesSchema } from '@/core/ties'; // prettier-ignore
+import { type Candidates, type Made, type Question, type TableOffer, type TiesSettings, endsByValues, makeTies, offer, questions, sampleTies, tieWords, tiesSchema } from '@/core/ties'; // prettier-ignore
 import { type Table, pick } from '@/core/tables';
 import { edgeCount, nodeCount } from '@/core/graph';
 import { csvRows } from '@/core/formats';
 import { Fault } from '@/core/fault';
 import type { NamesList } from '@/core/names';
 import type { Breath } from '@/core/measure';
-import type { CandidateRow, TableAddress, TiesView } from './protocol';
+import type { Answerable, CandidateRow, TableAddress, TiesView } from './protocol';
 
 const samples = 10;
 const mostCandidates = 2000;
@@ -59,17 +59,23 @@ export function candidatesCsv({ candidates }: Made): string {
   return csvRows([['id', 'name', 'records', 'strength', 'state'], ...rows]);
 }
 
-/** A tie in words for each question that the tables can answer, from their first records. */
+/** For each question the settings that the tables answer it with, and a tie in words from their first records. */
 export async function exampleTies(
   tables: readonly TableAddress[],
   names: readonly NamesList[],
   first: string | undefined,
   table: (key: string) => Promise<Table | undefined>,
-): Promise<Partial<Record<Question, string>>> {
-  const found: Partial<Record<Question, string>> = {};
+): Promise<Partial<Record<Question, Answerable>>> {
+  const found: Partial<Record<Question, Answerable>> = {};
+  const offers: TableOffer[] = [];
+  for (const { key, columns } of tables) {
+    const held = await table(key);
+    offers.push({ key, columns, ends: held && endsByValues(held) });
+  }
   for (const { key } of questions) {
-    const asked = offer(key, tables, names, first);
+    const asked = offer(key, offers, names, first);
     if (!asked) continue;
+    found[key] = { settings: asked };
     const settings = tiesSchema.parse({ id: 'example', kind: 'ties', on: true, ...asked, nodes: undefined, others: undefined }); // prettier-ignore
     const whole = await table(settings.table);
     if (!whole) continue;
@@ -77,7 +83,7 @@ export async function exampleTies(
     const head: Table = { ...whole, rows: rows.length, columns: whole.columns.map((col) => pick(col, rows)) };
     try {
       const { network } = await made(settings, { table: () => head }, { breathe: () => undefined });
-      if (edgeCount(network)) found[key] = tieWords(network, sampleTies(network, 1)[0], 'records').split(':')[0];
+      if (edgeCount(network)) found[key].example = tieWords(network, sampleTies(network, 1)[0], 'records').split(':')[0];
     } catch (error) {
       // A table that cannot answer after all gives no example.
       if (!(error instanceof Fault)) throw error;

@@ -34,6 +34,7 @@ import { comparison } from './compare';
 import { browserCrew } from './crew';
 import { candidatesCsv, exampleTies, made, mostForExamples, tiesView } from './ties-view';
 import type {
+  Answerable,
   ColumnHoldings,
   Comparison,
   Holdings,
@@ -216,7 +217,7 @@ export class TrailRunner implements TrailService {
   }
   private asked = 0;
 
-  async examples(trail: Trail): Promise<Partial<Record<string, string>>> {
+  async examples(trail: Trail): Promise<Partial<Record<string, Answerable>>> {
     const { study, tables, names } = this.address ?? nowhere;
     const [first] = trail.steps;
     return exampleTies(tables, names, first?.kind === 'ties' ? first.table : undefined, async (key) => {

@@ -10,6 +10,7 @@ import {
   cellText,
   datePrecision,
   isPlace,
+  namesReference,
   rawCell,
   rawRow,
   readNumber,
@@ -18,7 +19,7 @@ import {
 } from '../tables';
 import type { ReadPart } from '../formats/read';
 import { shapeOf, unrolled } from './matrix';
-import { likelyReference, namesEnds } from './references';
+import { likelyReference } from './references';
 import { type Aside, type Finding, type Remedies, byUrgency, noReferenceRemedy } from './remedies';
 import { likelyIdentity } from './rows';
 import { type Cells, assembled, doublesJoined, identitySettled } from './settle-rows';
@@ -101,7 +102,7 @@ function specsOf(
     const said = part.types[column.name] as Omit<ColumnSpec, 'name'> | undefined;
     if (said) return { name: column.name, ...said, ...id };
     const found = senses[c].spec;
-    if ((found.type === 'text' || (found.type === 'number' && namesEnds(column.name))) && !('id' in id)) {
+    if ((found.type === 'text' || (found.type === 'number' && namesReference(column.name))) && !('id' in id)) {
       const versions = study.tables.map(({ key }) => key).join();
       const reference = cache.of(column, `reference ${versions}`, () =>
         likelyReference(

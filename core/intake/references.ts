@@ -1,5 +1,5 @@
 /** Columns that point to the records of another table: what they match, what they may mean, what is missing. */
-import { type RawColumn, type RawTable, type ColumnSpec, entryCounts, identityOf, rawCell } from '../tables';
+import { type RawColumn, type RawTable, type ColumnSpec, entryCounts, identityOf, namesName, namesReference, rawCell } from '../tables'; // prettier-ignore
 import { type Entries, type Target, matchValues, nearestKnown, preferredOf } from '../names';
 
 /** A table of the study as references see it. */
@@ -15,7 +15,7 @@ const columnOf = (table: RawTable, name: string | undefined): RawColumn | undefi
 
 /** The columns of a table by which others may point to it: its identity, and what its records are called. */
 export function handles(table: KnownTable): string[] {
-  const called = table.raw.columns.find(({ name }) => /^(name|title|label)$/i.test(name));
+  const called = table.raw.columns.find(({ name }) => namesName(name));
   return [...new Set([...identityOf(table.specs), ...(called ? [called.name] : [])])];
 }
 
@@ -29,10 +29,6 @@ export function targetOf(table: KnownTable, by: string): Target {
     name: (row) => (name ? rawCell(name, row).trim() : ''),
   };
 }
-
-/** Whether a column is called as one that holds ids of other records. */
-export const namesEnds = (name: string): boolean =>
-  /^(from|to|source|target|sender|receiver|citing|cited)$|[_ -]id$|[a-z]Id$/i.test(name.trim());
 
 /** Share of filled cells that must match for a column to be taken for a reference. */
 const enough = 0.6;
@@ -59,7 +55,7 @@ export function likelyReference(
       );
       // Numbers that happen to stand in both are no sign, unless the column is called as ends of ties or ids are.
       const sayings = column.dictionary.some((text) => /\p{L}/u.test(text));
-      if (hits / filled > most && (sayings || (namesEnds(column.name) && identityOf(table.specs).includes(by)))) {
+      if (hits / filled > most && (sayings || (namesReference(column.name) && identityOf(table.specs).includes(by)))) {
         most = hits / filled;
         best = { table: table.key, by };
       }

@@ -1,5 +1,5 @@
 /** Rows that say the same, or speak of the same thing. */
-import { type ColumnSpec, type RawTable, identityOf, rawCell, readDate } from '../tables';
+import { type ColumnSpec, type RawTable, endsByHeader, identityOf, namesName, rawCell, readDate } from '../tables';
 import { type PersonName, compatible, personName, unpunctuated } from '../names/keys';
 
 export interface RowGroup {
@@ -163,8 +163,6 @@ export function merged(table: RawTable, specs: readonly ColumnSpec[], rows: read
 }
 
 const idNames = /^(id|key|code|identifier|nr\.?|no\.?|signature)$/i;
-const nameNames = /^(name|title|label|full ?name)$/i;
-const endNames = /^(from|to|source|target|sender|receiver|recipient)(_?id)?$/i;
 
 /** The column that most likely tells one record from another: an id, else a name in a table that describes things. Undefined where none does. */
 export function likelyIdentity(table: RawTable): string | undefined {
@@ -179,8 +177,8 @@ export function likelyIdentity(table: RawTable): string | undefined {
   const names = table.columns.map(({ name }) => name);
   const id = names.find((name) => idNames.test(name.trim()) && different(name) >= 0.6);
   if (id !== undefined) return id;
-  if (names.some((name) => endNames.test(name.trim()))) return undefined;
-  const named = names.find((name) => nameNames.test(name.trim()) && different(name) >= 0.8);
+  if (endsByHeader(names)) return undefined;
+  const named = names.find((name) => namesName(name) && different(name) >= 0.8);
   if (named !== undefined || table.rows < 3) return named;
   // Codes, one in each row: better than ids that nobody knows.
   const isCode = (text: string): boolean => /^[\p{L}\p{N}_.:/-]{1,24}$/u.test(text) && /\p{L}/u.test(text);

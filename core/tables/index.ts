@@ -11,3 +11,5 @@ export * from './detect';
 export * from './order';
 export * from './distribution';
 export * from './overlay';
+export * from './headers';
+export * from './years';

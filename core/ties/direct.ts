@@ -9,6 +9,7 @@ import {
   type TiesContext,
   cases,
   describedBy,
+  describing,
   finished,
   gatheredAsAsked,
   needed,
@@ -43,7 +44,8 @@ export async function directNetwork(settings: DirectTies, context: TiesContext):
   const to = valuesOf(table, [needed(table, settings.to, context.step)]);
   const weights = numbersOf(table, settings.weight, context.step);
   const nodes = new Nodes();
-  const [first, second] = sidesOf(nodes, settings, context);
+  const idle: Note[] = [];
+  const [first, second] = sidesOf(nodes, settings, context, { from, to }, idle);
   await context.breathe(0.2);
   const { pairs, losses } = pairsOf(settings, { from, to }, { first, second }, weights);
   await context.breathe(0.5);
@@ -76,7 +78,7 @@ export async function directNetwork(settings: DirectTies, context: TiesContext):
     nodeRecords: { ...records, tables: [settings.table] },
     ...(first === second ? {} : twoSides(first, second, parts)),
   };
-  const notes = notesOn(losses, nodes, first, settings);
+  const notes = [...idle, ...notesOn(losses, nodes, first, settings)];
   const chosen = subnetwork(
     full,
     Uint8Array.from(candidates.state, (one) => (one === 1 ? 1 : 0)),
@@ -92,15 +94,23 @@ function twoSides(first: Side, second: Side, parts: Pick<Network, 'nodeColumns'>
   return single && first.kind !== second.kind ? { sides: [first.kind, second.kind] } : {};
 }
 
-function sidesOf(nodes: Nodes, settings: DirectTies, context: TiesContext): [Side, Side] {
+function sidesOf(
+  nodes: Nodes,
+  settings: DirectTies,
+  context: TiesContext,
+  { from, to }: { from: RowValues; to: RowValues },
+  notes: Note[],
+): [Side, Side] {
   const { unmatched, kinds } = settings;
+  const two = settings.others !== undefined || kinds !== undefined;
   const ask = (which: 0 | 1): Parameters<Nodes['side']>[0] => {
-    const described = describedBy(which ? settings.others : settings.nodes, kinds?.[which], context);
+    const asked = describedBy(which ? settings.others : settings.nodes, kinds?.[which], context);
+    const described = describing(asked, two ? [which ? to : from] : [from, to], notes);
     const column = which ? settings.to : settings.from;
     return { kind: kinds?.[which] ?? described[0]?.kind ?? column, described, unmatched };
   };
   const first = nodes.side(ask(0));
-  return [first, settings.others || kinds ? nodes.side(ask(1)) : first];
+  return [first, two ? nodes.side(ask(1)) : first];
 }
 
 function pairsOf(

@@ -10,6 +10,7 @@ import {
   type TiesContext,
   cases,
   describedBy,
+  describing,
   finished,
   gatheredAsAsked,
   needed,
@@ -59,7 +60,8 @@ export async function incidenceNetwork(settings: IncidenceTies, context: TiesCon
   const rightSide = rightShown ? sideOf(nodes, 1) : undefined;
   function sideOf(all: Nodes, which: 0 | 1): Side {
     if (which === 0 && byRecord) return recordSide(all, table, settings.label, kinds[0], step);
-    const described = describedBy(which ? settings.others : settings.nodes, kinds[which], context);
+    const asked = describedBy(which ? settings.others : settings.nodes, kinds[which], context);
+    const described = describing(asked, [which ? right : left], notes);
     return all.side({ kind: kinds[which], described, unmatched: settings.unmatched });
   }
   const a = thingsOf(left, leftSide, byRecord, notes);

@@ -24,3 +24,4 @@ export { type Normalisation, normalisations, normalised, projection } from './pr
 export { doiOf } from './citation';
 export * from './offers';
 export * from './words';
+export { endsByValues } from './ends';

@@ -1,5 +1,5 @@
 /** What every way of making ties needs: columns by name, sides by their descriptions, and the finish. */
-import { type Column, type Table, column } from '../tables';
+import { type Column, type Table, cellText, column } from '../tables';
 import { type Network, components, nodeCount, subnetwork } from '../graph';
 import type { Breath } from '../split';
 import { Fault, counted, grouped, listed } from '../fault';
@@ -70,6 +70,28 @@ export function describedBy(
       label: one.label === undefined ? undefined : needed(table, one.label, context.step),
       kind: kind ?? one.kind ?? one.table,
     };
+  });
+}
+
+/** The tables that have at least one of the values; those that have none describe nobody here, and it is said. */
+export function describing(
+  described: readonly Described[],
+  values: readonly { texts: readonly string[] }[],
+  notes: Note[],
+): Described[] {
+  if (values.every(({ texts }) => texts.length === 0)) return [...described];
+  return described.filter(({ table, match }) => {
+    const known = new Set<string>();
+    const single = table.identity?.length === 1 ? column(table, table.identity[0]) : undefined;
+    for (let r = 0; r < table.rows; r++) {
+      known.add(cellText(match, r));
+      if (single) known.add(cellText(single, r));
+    }
+    if (values.some(({ texts }) => texts.some((text) => known.has(text)))) return true;
+    notes.push({
+      text: `The table “${table.name}” has none of these names by “${match.name}”, so it describes nobody here and is left aside.`,
+    });
+    return false;
   });
 }
 

@@ -1,5 +1,5 @@
 /** The questions that tables can answer, and the settings that answer each. */
-import type { ColumnSpec } from '../tables';
+import { type ColumnSpec, bareHeader, endsByHeader, namesName, namesPeople, namesReferences, namesWeight, namesWords } from '../tables'; // prettier-ignore
 import type { NamesList } from '../names';
 import type { Describes } from './settings';
 
@@ -18,30 +18,22 @@ export type Question = (typeof questions)[number]['key'];
 export interface TableOffer {
   key: string;
   columns: readonly ColumnSpec[];
+  /** The columns of two ends, where its cells were looked at ({@link endsByValues}). */
+  ends?: readonly [string, string];
 }
 
-const ends: readonly (readonly [string, string])[] = [
-  ['from', 'to'],
-  ['source', 'target'],
-  ['sender', 'receiver'],
-  ['sender', 'recipient'],
-  ['caller', 'callee'],
-  ['citing', 'cited'],
-  ['start', 'end'],
-];
-const peopleForm = /present|author|people|person|member|participant|attend|guest/i;
-const wordsForm = /keyword|term|word|topic|subject|tag|variet|categor/i;
-const referencesForm = /^(ref|cit)|references?$/i;
+const isWord = (col: ColumnSpec): boolean => (col.type === 'text' || col.type === 'reference') && !col.id && bareHeader(col.name) !== ''; // prettier-ignore
 
-const bare = (name: string): string => name.toLowerCase().replace(/[^a-z]/g, '').replace(/id$/, ''); // prettier-ignore
-const isWord = (col: ColumnSpec): boolean => (col.type === 'text' || col.type === 'reference') && !col.id && bare(col.name) !== ''; // prettier-ignore
-
-/** The pair of columns that look like two ends. */
+/** The pair of columns that look like two ends: as found in what they hold, else by their headers. */
 export function endsOf(table: TableOffer): readonly [string, string] | undefined {
-  for (const [a, b] of ends) {
-    const from = table.columns.find((col) => bare(col.name) === a);
-    const to = table.columns.find((col) => bare(col.name) === b);
-    if (from && to) return [from.name, to.name];
+  if (table.ends) return table.ends;
+  const found = endsByHeader(table.columns.map(({ name }) => name));
+  if (found) return found;
+  // Two columns that point to one table name its records at both ends.
+  const pointing = table.columns.filter(({ type, table: to }) => type === 'reference' && to);
+  for (const [i, a] of pointing.entries()) {
+    const b = pointing.slice(i + 1).find(({ table: to }) => to === a.table);
+    if (b) return [a.name, b.name];
   }
   return undefined;
 }
@@ -64,18 +56,39 @@ export function describer(
       if (register && register.type === 'text') return describes(other, ref.column);
     }
   }
-  const stem = bare(column.name).replace(/s$/, '');
-  const called = tables.find(({ key }) => key !== table && bare(key).replace(/s$/, '') === stem);
+  const stem = bareHeader(column.name).replace(/s$/, '');
+  const called = tables.find(({ key }) => key !== table && bareHeader(key).replace(/s$/, '') === stem);
   return describes(called);
 }
 
 function describes(table: TableOffer | undefined, by?: string): Describes | undefined {
   if (!table) return undefined;
-  const match = by ?? ['name', 'title', 'label', 'id'].find((name) => table.columns.some((col) => col.name === name)) ?? table.columns[0]?.name; // prettier-ignore
+  const match = by ?? (table.columns.find(({ name }) => namesName(name)) ?? table.columns.find(({ id }) => id) ?? table.columns[0])?.name; // prettier-ignore
   if (!match) return undefined;
-  const label = table.columns.find(({ name }) => /^(name|label|title)$/i.test(name));
+  const label = table.columns.find(({ name }) => namesName(name));
   return { table: table.key, match, ...(label && label.name !== match ? { label: label.name } : {}) };
 }
+
+/** The number column that ties of a table weigh by, where a header names an amount. */
+export function weighed(table: TableOffer): { weight?: string } {
+  const found = table.columns.find(({ name, type, id }) => type === 'number' && !id && namesWeight(name));
+  return found ? { weight: found.name } : {};
+}
+
+/**
+ * Settings that answer the question out of a table whatever its columns are, for somebody to choose others by hand. Undefined where the table has too few.
+ */
+export function offerByHand(question: Question, table: TableOffer): object | undefined {
+  const names = table.columns.map(({ name }) => name);
+  const list = table.columns.find(({ type }) => type === 'list')?.name;
+  if (question === 'sent') return names.length > 1 ? { table: table.key, from: names[0], to: names[1], directed: true } : undefined;
+  if (question === 'cites') return names.length ? { make: 'citation', table: table.key, references: list ?? names[names.length - 1], unmatched: 'leave' } : undefined;
+  const right = list ?? names[names.length > 1 ? 1 : 0];
+  if (right === undefined) return undefined;
+  const left = !list && names.length > 1 && question === 'part' ? [names[0]] : [];
+  const result = { part: 'two-mode', together: 'right', words: 'right', cited: 'right', coupled: 'left', shares: 'left' } as const;
+  return { make: 'incidence', table: table.key, left, right: [right], result: result[question], kinds: [left[0] ?? 'record', right] };
+} // prettier-ignore
 
 /** Settings that answer the question, from the first table that can; undefined where none does. Those of the network's own table come first. */
 export function offer(
@@ -86,16 +99,16 @@ export function offer(
 ): object | undefined {
   const ordered = [...tables].sort((a, b) => Number(b.key === first) - Number(a.key === first));
   const kindOf = (name: string): string => name.replace(/_/g, ' ');
-  const lists = (form: RegExp, strict = false): { table: TableOffer; column: ColumnSpec } | undefined => {
-    for (const test of strict ? [form] : [form, /./]) {
+  const lists = (form: (name: string) => boolean, strict = false): { table: TableOffer; column: ColumnSpec } | undefined => {
+    for (const test of strict ? [form] : [form, () => true]) {
       for (const table of ordered) {
-        const column = table.columns.find((col) => col.type === 'list' && test.test(col.name));
+        const column = table.columns.find((col) => col.type === 'list' && test(col.name));
         if (column) return { table, column };
       }
     }
     return undefined;
   };
-  const title = (table: TableOffer): string | undefined => table.columns.find(({ name }) => /^(title|name|label)$/i.test(name))?.name; // prettier-ignore
+  const title = (table: TableOffer): string | undefined => table.columns.find(({ name }) => namesName(name))?.name;
   const of = (table: TableOffer, column: ColumnSpec): Describes | undefined => describer(table.key, column, tables, names); // prettier-ignore
   const incidence = (found: ReturnType<typeof lists>, result: string): object | undefined =>
     found && {
@@ -113,7 +126,7 @@ export function offer(
       for (const table of ordered) {
         const found = endsOf(table);
         const from = found && table.columns.find(({ name }) => name === found[0]);
-        if (found && from) return { table: table.key, from: found[0], to: found[1], nodes: of(table, from), directed: true }; // prettier-ignore
+        if (found && from) return { table: table.key, from: found[0], to: found[1], nodes: of(table, from), directed: true, ...weighed(table) }; // prettier-ignore
       }
       return undefined;
     case 'part':
@@ -132,17 +145,17 @@ export function offer(
           kinds: [kindOf(left.name), kindOf(right.name)],
         };
       }
-      return incidence(lists(peopleForm), 'two-mode');
+      return incidence(lists(namesPeople), 'two-mode');
     case 'together':
-      return incidence(lists(peopleForm), 'right');
+      return incidence(lists(namesPeople), 'right');
     case 'words':
-      return incidence(lists(wordsForm), 'right');
+      return incidence(lists(namesWords), 'right');
     case 'cited':
-      return incidence(lists(referencesForm, true), 'right');
+      return incidence(lists(namesReferences, true), 'right');
     case 'coupled':
-      return incidence(lists(referencesForm, true), 'left');
+      return incidence(lists(namesReferences, true), 'left');
     case 'cites': {
-      const found = lists(referencesForm, true);
+      const found = lists(namesReferences, true);
       if (!found) return undefined;
       const named = (form: RegExp): string | undefined => found.table.columns.find(({ name }) => form.test(name))?.name;
       const parts = {
@@ -181,7 +194,7 @@ export function questionOf(settings: {
   if (settings.make !== 'incidence') return 'sent';
   if (settings.result === 'two-mode') return 'part';
   const [right = ''] = settings.right ?? [];
-  const references = referencesForm.test(right);
+  const references = namesReferences(right);
   if (settings.result === 'left') return references ? 'coupled' : 'shares';
-  return references ? 'cited' : wordsForm.test(right) ? 'words' : 'together';
+  return references ? 'cited' : namesWords(right) ? 'words' : 'together';
 }

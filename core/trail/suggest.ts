@@ -1,11 +1,8 @@
 /** A first trail for tables nobody has described yet. */
-import { type Column, type ColumnType, type Table, cellText, column } from '../tables';
-import { offer } from '../ties';
+import { type Column, type ColumnSpec, type ColumnType, type Table, bareHeader, cellText, column, namesName } from '../tables'; // prettier-ignore
+import { type TableOffer, endsByValues, offer, weighed } from '../ties';
 import type { Trail } from './registry';
 import { trailSchema } from './registry';
-
-const fromNames = ['from', 'source', 'sender', 'src', 'start', 'origin', 'caller', 'citing', 'a'];
-const toNames = ['to', 'target', 'receiver', 'recipient', 'dst', 'end', 'destination', 'callee', 'cited', 'b'];
 
 interface Ends {
   table: Table;
@@ -13,35 +10,17 @@ interface Ends {
   to: Column;
 }
 
-function named(table: Table, names: readonly string[]): Column | undefined {
-  for (const name of names) {
-    const found = table.columns.find(
-      (col) =>
-        col.name
-          .toLowerCase()
-          .replace(/[^a-z]/g, '')
-          .replace(/id$/, '') === name,
-    );
-    if (found) return found;
-  }
-  return undefined;
-}
+/** Larger tables get a first trail without searches from every node: those are offered with their time. */
+const large = 20_000;
 
-function namedEnds(tables: readonly Table[]): Ends | undefined {
+/** The two ends in the first table that has some; the tables one comes from stand first. */
+function endsIn(tables: readonly Table[]): Ends | undefined {
   for (const table of tables) {
-    const from = named(table, fromNames);
-    const to = named(table, toNames);
-    if (from && to && from !== to) return { table, from, to };
+    const found = endsByValues(table);
+    const [from, to] = (found ?? []).map((name) => column(table, name));
+    if (from && to) return { table, from, to };
   }
   return undefined;
-}
-
-function endsOf(tables: readonly Table[]): Ends | undefined {
-  const found = namedEnds(tables);
-  if (found) return found;
-  // No telling names: the last table with two columns, as edges are usually brought in after nodes.
-  const table = tables.findLast((candidate) => candidate.columns.length >= 2);
-  return table && { table, from: table.columns[0], to: table.columns[1] };
 }
 
 /** Share of the first ends that a column's values contain. */
@@ -61,11 +40,8 @@ const specType = (col: Column): ColumnType => (col.type === 'text' && col.as ===
 
 /** Ties out of lists, or of what belongs to what, for tables without two ends: the first question that they answer. */
 function incidence(tables: readonly Table[]): object | undefined {
-  const offers = tables.map(({ name, columns, identity }) => ({
-    key: name,
-    columns: columns.map((col) => ({ name: col.name, type: specType(col), id: identity?.includes(col.name) })),
-  }));
-  const matrix = tables.find((table) => named(table, ['belongsto']));
+  const offers = tables.map((table) => ({ key: table.name, columns: specsOf(table) }));
+  const matrix = tables.find((table) => table.columns.some(({ name }) => bareHeader(name) === 'belongsto'));
   for (const question of ['together', 'words', 'part'] as const) {
     if (matrix && question !== 'part') continue;
     const asked = offer(question, offers, [], matrix?.name);
@@ -74,21 +50,35 @@ function incidence(tables: readonly Table[]): object | undefined {
   return undefined;
 }
 
-/** The weights that a matrix, or a file of edges, brings along. */
-const weightOf = (table: Table): { weight?: string } => {
-  const col = table.columns.find(({ name, type }) => type === 'number' && /^weight$/i.test(name));
-  return col ? { weight: col.name } : {};
-};
-
 /**
  * Ties from the columns that look like two ends, nodes from the table whose column holds most of them (a third at least), then the usual steps.
  * Undefined where no table has two columns.
  */
 export function suggestTrail(tables: readonly Table[]): Trail | undefined {
-  const listed = namedEnds(tables) ? undefined : incidence(tables);
-  if (listed) return standard(listed);
-  const ends = endsOf(tables);
-  if (!ends) return undefined;
+  const ends = endsIn(tables) ?? (incidence(tables) ? undefined : lastPair(tables));
+  if (!ends) {
+    const listed = incidence(tables);
+    return listed && firstTrail(listed, 0);
+  }
+  const offered = { key: ends.table.name, columns: specsOf(ends.table) };
+  const settings = {
+    table: ends.table.name,
+    from: ends.from.name,
+    to: ends.to.name,
+    nodes: describing(ends, tables),
+    ...weighed(offered),
+  };
+  return firstTrail(settings, ends.table.rows);
+}
+
+/** No telling columns: the last table with two columns, as edges are usually brought in after nodes. */
+function lastPair(tables: readonly Table[]): Ends | undefined {
+  const table = tables.findLast((candidate) => candidate.columns.length >= 2);
+  return table && { table, from: table.columns[0], to: table.columns[1] };
+}
+
+/** The table whose column holds most of the ends, a third at least. */
+export function describing(ends: Ends, tables: readonly Table[]): { table: string; match: string; label?: string } | undefined {
   let nodes: { table: string; match: string; label?: string } | undefined;
   let best = 1 / 3;
   for (const table of tables) {
@@ -98,19 +88,29 @@ export function suggestTrail(tables: readonly Table[]): Trail | undefined {
       const share = matched(ends, col, table.rows);
       if (share <= best) continue;
       best = share;
-      const label = table.columns.find(({ name }) => /^(name|label|title)$/i.test(name));
+      const label = table.columns.find(({ name }) => namesName(name));
       nodes = { table: table.name, match: col.name, ...(label && label !== col ? { label: label.name } : {}) };
     }
   }
-  return standard({ table: ends.table.name, from: ends.from.name, to: ends.to.name, nodes, ...weightOf(ends.table) });
-}
+  return nodes;
+} // prettier-ignore
 
-/** The usual steps after ties. */
-function standard(ties: object): Trail {
+const specsOf = ({ columns, identity }: Table): ColumnSpec[] =>
+  columns.map((col) => ({ name: col.name, type: specType(col), id: identity?.includes(col.name) }));
+
+/** A table as questions see it, its ends found by what it holds. */
+export const offeredTable = (table: Table): TableOffer => ({
+  key: table.name,
+  columns: specsOf(table),
+  ends: endsByValues(table),
+});
+
+/** Ties, and the usual steps after them; of so many rows. */
+export function firstTrail(ties: object, rows: number): Trail {
   return trailSchema.parse({
     steps: [
       { id: 's1', kind: 'ties', on: true, ...ties },
-      { id: 's2', kind: 'measure', on: true, measures: ['degree', 'betweenness', 'pagerank'] },
+      { id: 's2', kind: 'measure', on: true, measures: rows > large ? ['degree', 'pagerank'] : ['degree', 'betweenness', 'pagerank'] }, // prettier-ignore
       { id: 's3', kind: 'groups', on: true },
       { id: 's4', kind: 'arrange', on: true },
       {

@@ -16,6 +16,7 @@ import { bytesSource, readFile } from '../formats/read';
 import { graphml, nodeTable } from '../formats';
 import type { Network } from '../graph';
 import type { NamesList } from '../names';
+import { endsByValues, offer, offerByHand, questions } from '../ties';
 import {
   type RunOptions,
   type Source,
@@ -150,6 +151,16 @@ describe('Ties', () => {
     const left = await runTrail(source(), trail(ties({ unmatched: 'leave' })));
     expect(left.state?.network.ids).toEqual(['Ann', 'Bo', 'Cy', 'Di']);
     expect(left.reports[0].notes[0].text).toBe('1 row left out: 1 name is not in keepers.');
+  });
+
+  test('a node table that none of the ends match goes, and it is said', async () => {
+    const others = table('catalogue', { id: 'text', name: 'text' }, [['1', 'Lathyrus'], ['2', 'Vicia']]);
+    const { state, reports } = await runTrail(
+      source([others, parcels]),
+      trail(ties({ nodes: { table: 'catalogue', match: 'name' }, unmatched: 'leave' })),
+    );
+    expect([...(state?.network.ids ?? [])].sort()).toEqual(['Ann', 'Bo', 'Cy', 'Eva']);
+    expect(reports[0].notes[0].text).toContain('The table “catalogue” has none of these names by “name”');
   });
 
   test('matched by id, called by name; without a node table the ends are the nodes', async () => {
@@ -413,6 +424,43 @@ describe('the schema', () => {
       .unknown()
       .parse(JSON.parse(readFileSync(join(process.cwd(), 'docs', 'trail.schema.json'), 'utf8')));
     expect(written).toEqual(trailJsonSchema());
+  });
+});
+
+describe('the ends of ties are found by what columns hold', () => {
+  const of = (names: string[], ...rows: string[][]) => endsByValues(table('t', Object.fromEntries(names.map((name) => [name, 'text'])), rows)); // prettier-ignore
+  const pairs: string[][] = [['Ann', 'Bo'], ['Bo', 'Cy'], ['Cy', 'Ann'], ['Di', 'Ann']]; // prettier-ignore
+  test.each([
+    [['Absender', 'Empfänger'], ['Absender', 'Empfänger']],
+    [['person', 'reports to'], ['person', 'reports to']],
+    [['origin', 'destination'], ['origin', 'destination']],
+    [['Empfänger', 'Absender'], ['Absender', 'Empfänger']],
+    [['expéditeur', 'destinataire'], ['expéditeur', 'destinataire']],
+    [['spalte eins', 'spalte zwei'], ['spalte eins', 'spalte zwei']],
+    [['column 1', 'column 2'], ['column 1', 'column 2']],
+  ])('%j', (names, wanted) => expect(of(names, ...pairs)).toEqual(wanted));
+  test('not where they hold different things, or years and amounts', () => {
+    expect(of(['keeper', 'society'], ['Ann', 'Union'], ['Bo', 'Union'], ['Cy', 'Guild'])).toBeUndefined();
+    expect(of(['a', 'b'], ['x', '1'], ['y', '2'])).toBeUndefined();
+    const years = table('t', { founded: 'number', closed: 'number' }, [['1900', '1902'], ['1902', '1904'], ['1904', '1900']]); // prettier-ignore
+    expect(endsByValues(years)).toBeUndefined();
+  });
+  test('any two columns by hand, in every question', () => {
+    const offered = { key: 't', columns: [{ name: 'p', type: 'text' as const }, { name: 'q', type: 'date' as const }] };
+    for (const { key } of questions) {
+      expect([key, offer(key, [offered], [])]).toEqual([key, undefined]);
+      expect(trailSchema.safeParse({ steps: [{ id: 's1', kind: 'ties', on: true, ...offerByHand(key, offered) }] }).success).toBe(true); // prettier-ignore
+    }
+    expect(offerByHand('sent', offered)).toMatchObject({ from: 'p', to: 'q' });
+  });
+  test('an amount is taken as the weight', () => {
+    const flights = table('flights', { origin: 'text', destination: 'text', count: 'number' }, [['A', 'B', '3'], ['B', 'A', '4']]); // prettier-ignore
+    expect(suggestTrail([flights])?.steps[0]).toMatchObject({ from: 'origin', to: 'destination', weight: 'count' });
+  });
+  test('large tables get a first trail without searches from every node', () => {
+    const rows = Array.from({ length: 21_000 }, (_, i) => [String(i), String(i + 1)]);
+    const step = suggestTrail([table('roads', { source: 'text', target: 'text' }, rows)])?.steps[1];
+    expect(step).toMatchObject({ kind: 'measure', measures: ['degree', 'pagerank'] });
   });
 });
 

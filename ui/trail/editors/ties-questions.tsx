@@ -1,8 +1,9 @@
 'use client';
 import { clsx } from 'clsx';
 import { useEffect, useState } from 'react';
-import { type Question, offer, questionOf, questions, tiesSchema } from '@/core/ties';
+import { type Question, offer, offerByHand, questionOf, questions, tiesSchema } from '@/core/ties';
 import { useSession, useWorkbench } from '@/ui/shell/workbench-context';
+import type { Answerable } from '@/worker/client';
 import type { EditorProps } from '../step-editor';
 
 const node = 'var(--accent)';
@@ -94,7 +95,7 @@ export function Questions({ step, set }: Pick<EditorProps<'ties'>, 'step' | 'set
   const trail = useWorkbench((state) => state.trail);
   const session = useSession();
   const [open, setOpen] = useState(false);
-  const [examples, setExamples] = useState<Partial<Record<string, string>>>({});
+  const [examples, setExamples] = useState<Partial<Record<string, Answerable>>>({});
   const chosen = questionOf(step);
   useEffect(() => {
     if (!open) return;
@@ -113,7 +114,10 @@ export function Questions({ step, set }: Pick<EditorProps<'ties'>, 'step' | 'set
   return (
     <div role="radiogroup" aria-label="What do you want to know?" className="mt-3 space-y-1.5">
       {shown.map(({ key, title, line: words }) => {
-        const asked = offer(key, tables, names, step.table);
+        const known = examples[key]?.settings ?? offer(key, tables, names, step.table);
+        const own = tables.find((one) => one.key === step.table) ?? tables[0];
+        // Where no columns look like it, somebody who knows the material chooses them.
+        const asked = known ?? (own && offerByHand(key, own));
         const active = key === chosen;
         return (
           <button
@@ -139,9 +143,11 @@ export function Questions({ step, set }: Pick<EditorProps<'ties'>, 'step' | 'set
             <span className="min-w-0">
               <b className="block font-semibold">{title}</b>
               <span className="block text-sm text-quiet">
-                {asked || active ? words : 'no table of the study has such columns'}
+                {known || active ? words : asked ? `${words}; choose the columns yourself` : 'no table has enough columns'}
               </span>
-              {open && examples[key] && <span className="block truncate text-sm text-accent">{examples[key]}</span>}
+              {open && examples[key]?.example && (
+                <span className="block truncate text-sm text-accent">{examples[key].example}</span>
+              )}
             </span>
           </button>
         );
@@ -159,6 +165,6 @@ export function Questions({ step, set }: Pick<EditorProps<'ties'>, 'step' | 'set
 }
 
 /** Settings of one question say nothing to another: all that a Ties step may hold, taken back. */
-const blank: Partial<EditorProps<'ties'>['step']> = Object.fromEntries(
+export const blank: Partial<EditorProps<'ties'>['step']> = Object.fromEntries(
   tiesSchema.options.flatMap((option) => Object.keys(option.shape).map((name) => [name, undefined])),
 );

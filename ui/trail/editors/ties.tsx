@@ -1,13 +1,14 @@
 'use client';
 import { useMemo } from 'react';
-import type { CitationTies, DirectTies, IncidenceTies } from '@/core/ties';
+import { type CitationTies, type DirectTies, type IncidenceTies, offer, offerByHand, questionOf, tiesSchema } from '@/core/ties'; // prettier-ignore
+import type { NamesList } from '@/core/names';
 import { Choose, NumberField, Toggle } from '@/ui/kit';
 import { useWorkbench } from '@/ui/shell/workbench-context';
 import type { TableAddress } from '@/worker/client';
 import type { EditorProps } from '../step-editor';
 import { Narrowing, Samples, useTiesView } from './ties-narrow';
 import { ColumnsField, GatherField, NodeTables, choicesOf, weightChoices } from './ties-parts';
-import { Questions } from './ties-questions';
+import { Questions, blank } from './ties-questions';
 
 type Set = EditorProps<'ties'>['set'];
 interface FormProps<S> {
@@ -16,10 +17,11 @@ interface FormProps<S> {
   set: Set;
 }
 
-const wordTypes = ['text', 'reference', 'list', 'number', 'yesno', 'link'];
+const wordTypes = ['text', 'reference', 'list', 'number', 'yesno', 'link', 'date', 'place', 'picture'];
 
 export function TiesEditor({ step, set }: EditorProps<'ties'>) {
   const tables = useWorkbench((state) => state.tables);
+  const names = useWorkbench((state) => state.names);
   const view = useTiesView();
   const table = useMemo(() => tables.find(({ key }) => key === step.table), [tables, step.table]);
   return (
@@ -29,7 +31,7 @@ export function TiesEditor({ step, set }: EditorProps<'ties'>) {
         label="Table of records"
         value={step.table}
         choices={tables.map(({ key, name }) => ({ value: key, label: name }))}
-        onChange={(key) => set(onTable(step, tables.find((one) => one.key === key)))} // prettier-ignore
+        onChange={(key) => set(onTable(step, tables.find((one) => one.key === key), tables, names))} // prettier-ignore
       />
       {step.make === 'incidence' ? (
         <IncidenceForm step={step} table={table} set={set} />
@@ -44,27 +46,33 @@ export function TiesEditor({ step, set }: EditorProps<'ties'>) {
   );
 }
 
-/** The same settings on another table: columns of the same names where it has them, else the first that may do. */
-function onTable(
+/**
+ * The same question of another table: with the same columns where it has them all, else with those that answer it there, else with any, to be chosen by
+ * hand. What described the nodes goes, unless it describes those of the new table too.
+ */
+export function onTable(
   step: EditorProps<'ties'>['step'],
   table: TableAddress | undefined,
+  tables: readonly TableAddress[],
+  names: readonly NamesList[],
 ): Partial<EditorProps<'ties'>['step']> {
-  // prettier-ignore
-  const names = table?.columns.map(({ name }) => name) ?? [];
-  const keep = (name: string, at: number): string => (names.includes(name) ? name : (names[at] ?? ''));
-  const common = { table: table?.key ?? '', gather: undefined, leftOut: [] };
-  if (step.make === 'incidence') {
-    const list = table?.columns.find(({ type }) => type === 'list')?.name ?? names[0] ?? '';
-    const right = step.right.filter((name) => names.includes(name));
-    return { ...common, left: step.left.filter((name) => names.includes(name)), right: right.length ? right : [list], label: undefined, weight: undefined }; // prettier-ignore
+  if (!table) return {};
+  const has = (name: string): boolean => table.columns.some((col) => col.name === name);
+  const own =
+    step.make === 'incidence' ? [...step.left, ...step.right] : step.make === 'citation' ? [step.references] : [step.from, step.to];
+  const kept = (name: string | undefined): string | undefined => (name && has(name) ? name : undefined);
+  const common = { table: table.key, gather: undefined, leftOut: [], weight: kept('weight' in step ? step.weight : undefined) };
+  if (own.every(has)) {
+    const held = (part: 'key' | 'doi' | 'authors' | 'year' | 'title'): string | undefined => (step.make === 'citation' ? kept(step[part]) : undefined);
+    return step.make === 'citation'
+      ? { ...common, key: held('key'), doi: held('doi'), authors: held('authors'), year: held('year'), title: held('title'), label: undefined }
+      : { ...common, ...(step.make === 'incidence' ? { label: kept(step.label) } : {}) };
   }
-  if (step.make === 'citation') {
-    const list = table?.columns.find(({ type }) => type === 'list')?.name ?? names[0] ?? '';
-    const held = (name: string | undefined): string | undefined => (name && names.includes(name) ? name : undefined);
-    return { ...common, references: names.includes(step.references) ? step.references : list, key: held(step.key), doi: held(step.doi), authors: held(step.authors), year: held(step.year), title: held(step.title), label: undefined }; // prettier-ignore
-  }
-  return { ...common, from: keep(step.from, 0), to: keep(step.to, 1), weight: undefined };
-}
+  const question = questionOf(step);
+  const known = offer(question, tables, names, table.key) as { table?: string } | undefined;
+  const asked = known?.table === table.key ? known : offerByHand(question, table);
+  return { ...blank, ...tiesSchema.parse({ id: step.id, kind: 'ties', on: true, question, ...(asked ?? { table: table.key, from: '', to: '' }) }) };
+} // prettier-ignore
 
 function WeightField({ step, table, set }: FormProps<DirectTies | IncidenceTies>) {
   const numbers = table?.columns.filter(({ type }) => type === 'number').map(({ name }) => name) ?? [];
