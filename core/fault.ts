@@ -8,6 +8,8 @@ export class Fault extends Error {
     message: string,
     /** Where the fault stands, for the interface to place the sentence: a step's id, a file's name, a column. */
     readonly where?: string,
+    /** Nothing is wrong: something that only the user knows has not been said yet. */
+    readonly lacking = false,
   ) {
     super(message);
   }

@@ -48,6 +48,8 @@ export interface Result {
 /** What the page hears while a trail runs. */
 export interface Listener {
   progress(step: string, share: number): void;
+  /** What a step came to, as soon as it has run. */
+  report(report: StepReport): void;
   result(result: Result): void;
   positions(positions: Float32Array): void;
 }
@@ -131,7 +133,8 @@ export type Taken =
   | { kind: 'chosen'; nodes: readonly { id: string; label: string }[] }
   | { kind: 'svg'; width: number; height: number; title: string }
   | { kind: 'png'; width: number; height: number; title: string; factor: number; transparent: boolean }
-  | { kind: 'nodes' | 'edges' | 'graphml' | 'thumbnail' };
+  | { kind: 'nodes' | 'edges' | 'thumbnail' }
+  | { kind: 'graphml'; note?: string };
 
 export interface Answerable {
   settings: object;
@@ -142,7 +145,9 @@ export interface TrailService {
   open(address: StudyAddress): void;
   /** Resolves to 'done', or to 'stopped' when a later run or `stop` took over. Faults stand in the reports. */
   run(trail: Trail, listener: Listener): Promise<'done' | 'stopped'>;
-  stop(): void;
+  /** Ends the run; where a step is named, that step is passed over in the next runs until its settings change or it is resumed. */
+  stop(step?: string): void;
+  resume(step: string): void;
   /** The study's shortlists as they are now; the next run reads them. */
   shortlists(lists: readonly Shortlist[]): void;
   /** What a Ties step comes to: its size, ten ties in words, and who might be a node. Undefined where it stops at a fault. */

@@ -83,7 +83,8 @@ export async function exampleTies(
     const head: Table = { ...whole, rows: rows.length, columns: whole.columns.map((col) => pick(col, rows)) };
     try {
       const { network } = await made(settings, { table: () => head }, { breathe: () => undefined });
-      if (edgeCount(network)) found[key].example = tieWords(network, sampleTies(network, 1)[0], 'records').split(':')[0];
+      if (edgeCount(network))
+        found[key].example = tieWords(network, sampleTies(network, 1)[0], 'records').split(':')[0];
     } catch (error) {
       // A table that cannot answer after all gives no example.
       if (!(error instanceof Fault)) throw error;

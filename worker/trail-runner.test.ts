@@ -1,6 +1,6 @@
 import { TableBuilder } from '@/core/tables';
 import { toArrow } from '@/core/formats';
-import { trailSchema } from '@/core/trail';
+import { type StepReport, trailSchema } from '@/core/trail';
 import type { Result } from './protocol';
 import { TrailRunner } from './trail-runner';
 
@@ -47,13 +47,15 @@ function opened(layout: string | null = null) {
     tables: [{ key: 'ties', name: 'Ties', version: 1, rows: 300, columns: [] }],
   });
   const results: Result[] = [];
+  const reports: StepReport[] = [];
   let positions = 0;
   const listener = {
     progress: () => undefined,
+    report: (one: StepReport) => void reports.push(one),
     result: (one: Result) => void results.push(one),
     positions: () => void positions++,
   };
-  return { runner, results, listener, streamed: () => positions };
+  return { runner, results, reports, listener, streamed: () => positions };
 }
 
 test('a stand-in comes first, then the settled network; edits of the style send no network again', async () => {
@@ -68,9 +70,10 @@ test('a stand-in comes first, then the settled network; edits of the style send 
   expect(asked.filter((address) => address.includes('/tables/'))).toHaveLength(1);
 });
 
-/** Waits for what a run brings about by itself; a run that never does ends at the suite's limit of time. */
+/** Waits for what a run brings about by itself. */
 async function until(come: () => boolean): Promise<void> {
-  while (!come()) await new Promise((resolve) => setTimeout(resolve, 5));
+  for (let turns = 0; !come() && turns < 1000; turns++) await new Promise((resolve) => setTimeout(resolve, 5));
+  expect(come()).toBe(true);
 }
 
 test('a later run takes over; a stop ends one', async () => {
@@ -133,4 +136,53 @@ test('takes the network away as data and as a picture; before a run it says so',
   expect(await (await runner.take({ kind: 'svg', width: 400, height: 300, title: 'T' })).text()).toContain(
     '<title>T</title>',
   );
+});
+
+const measured = (rule?: object) =>
+  trailSchema.parse({
+    steps: [
+      { id: 's1', kind: 'ties', on: true, table: 'ties', from: 'from', to: 'to' },
+      { id: 's2', kind: 'measure', on: true, measures: ['degree'] },
+      ...(rule ? [{ id: 's3', kind: 'keep', on: true, rule }] : []),
+      { id: 's4', kind: 'arrange', on: true, iterations: 5 },
+      { id: 's5', kind: 'style', on: true, nodeSize: { by: 'amount', column: 'degree' } },
+    ],
+  });
+
+test('counts come as soon as their step has run; a step that was stopped is passed over and said, until it is resumed', async () => {
+  const { runner, results, reports, listener } = opened();
+  await runner.run(measured(), listener);
+  expect(reports.map(({ id }) => id)).toContain('s1');
+  expect(results.at(-1)?.network?.nodeColumns.map(({ name }) => name)).toEqual(['degree']);
+  const again = opened();
+  await again.runner.run(measured(), again.listener);
+  again.runner.stop('s4');
+  const other = measured({ by: 'degree', min: 2 });
+  await again.runner.run(other, again.listener);
+  again.runner.stop('s4');
+  expect(await again.runner.run(other, again.listener)).toBe('done');
+  // Its result was at hand, so there was nothing to pass over.
+  expect(again.results.at(-1)?.reports.find(({ id }) => id === 's4')?.stopped).toBeUndefined();
+});
+
+test('a step that lacks a choice is no failure: what follows it is drawn; one that fails leaves the last whole picture', async () => {
+  const { runner, results, listener } = opened();
+  await runner.run(measured({ by: 'ego', nodes: [] }), listener);
+  const last = results.at(-1);
+  expect(last?.reports.find(({ id }) => id === 's3')).toMatchObject({ lacking: true });
+  expect(last?.reports.find(({ id }) => id === 's5')?.result).toBe('legend on');
+  expect(last?.looks).toBeDefined();
+  await runner.run(measured({ by: 'degree', min: 10_000 }), listener);
+  expect(results.at(-1)?.reports.at(-1)).toMatchObject({ id: 's3', lacking: false });
+  expect(results.at(-1)?.network).toBeUndefined();
+});
+
+test('nodes that are drawn stay where they are until the new layout is there', async () => {
+  const { runner, results, listener } = opened();
+  await runner.run(measured(), listener);
+  const before = results.at(-1)?.network;
+  await runner.run(measured({ by: 'degree', min: 3 }), listener);
+  const sketch = results.filter(({ partial }) => partial).at(-1)?.network;
+  const v = before?.ids.indexOf(sketch?.ids[0] ?? '') ?? -1;
+  expect([...(sketch?.positions?.slice(0, 2) ?? [])]).toEqual([...(before?.positions?.slice(2 * v, 2 * v + 2) ?? [])]);
 });

@@ -10,10 +10,12 @@ import { namedTable } from '@/core/names';
 import {
   type Shortlist,
   type Source,
+  type StepReport,
   type Trail,
   TrailCache,
   type TrailRun,
   type TrailState,
+  type Whereabouts,
   allReads,
   digestOf,
   digestsOf,
@@ -82,9 +84,21 @@ export class TrailRunner implements TrailService {
     this.sent = undefined;
   }
 
-  stop(): void {
+  stop(step?: string): void {
     this.current++;
+    const digest = step === undefined ? undefined : this.digests.get(step);
+    if (digest) this.stopped.add(digest);
   }
+
+  resume(step: string): void {
+    const digest = this.digests.get(step);
+    if (digest) this.stopped.delete(digest);
+  }
+  /** Digests of the steps as they were last run, and of those that were stopped. */
+  private digests = new Map<string, string>();
+  private readonly stopped = new Set<string>();
+  /** Where nodes are drawn at present. */
+  private where: Whereabouts | undefined;
 
   async run(trail: Trail, listener: Listener): Promise<'done' | 'stopped'> {
     const turn = ++this.current;
@@ -101,19 +115,26 @@ export class TrailRunner implements TrailService {
       const source = await this.source(trail);
       const layout = await this.keptLayout(source, trail);
       if (turn !== this.current) return 'stopped';
-      const { crew } = this;
-      const sketch = await runTrail(source, trail, { cache: this.cache, sketch: true, breathe, crew });
+      const { crew, cache, stopped } = this;
+      const digests = digestsOf(source, trail);
+      this.digests = new Map(trail.steps.map(({ id }, i) => [id, digests[i]]));
+      const report = (one: StepReport): void => listener.report(one);
+      const common = { cache, breathe, crew, stopped, where: this.where, report };
+      const sketch = await runTrail(source, trail, { ...common, sketch: true });
       const sketched = sketch.state?.network;
-      const needsLayout = sketch.reports.some((report) => report.result === '' && !report.fault);
+      const needsLayout = sketch.reports.some(({ result, fault }) => result === '' && !fault);
       if (needsLayout && sketched) {
         await this.send(sketch, listener, layout, true);
         let shown = performance.now();
         const positions = (at: Float32Array): void => {
+          // A network that is not shown yet has no places on the map.
+          if (at.length !== this.where?.positions.length) return;
+          this.where = { ...this.where, positions: at.slice() };
           if (performance.now() - shown < betweenPictures) return;
           shown = performance.now();
           listener.positions(at);
         };
-        const run = await runTrail(source, trail, { cache: this.cache, breathe, crew, positions });
+        const run = await runTrail(source, trail, { ...common, where: this.where, positions });
         await this.send(run, listener, layout, false);
       } else await this.send(sketch, listener, layout, false);
       return 'done';
@@ -124,7 +145,7 @@ export class TrailRunner implements TrailService {
   }
 
   private async send(run: TrailRun, listener: Listener, layout: string | undefined, partial: boolean): Promise<void> {
-    const faulty = run.reports.some(({ fault }) => fault !== undefined);
+    const faulty = run.reports.some(({ fault, lacking }) => fault !== undefined && !lacking);
     if (!run.state || (faulty && this.whole)) {
       // A step could not do its work: the last good picture stays, and the report says why.
       listener.result({ digest: run.digest, reports: run.reports, partial });
@@ -139,8 +160,9 @@ export class TrailRunner implements TrailService {
       result.figures = await this.figuresOf(network);
     }
     listener.result(result);
+    this.where = network.positions && { ids: network.ids, positions: network.positions };
     this.sent = network;
-    this.whole = !faulty;
+    if (!partial) this.whole = !faulty;
     if (!partial) this.last = { run, network };
   }
 
@@ -325,7 +347,7 @@ export class TrailRunner implements TrailService {
       case 'edges':
         return new Blob([csv(edgeTable(network))], { type: 'text/csv' });
       case 'graphml':
-        return new Blob([graphml(network)], { type: 'application/xml' });
+        return new Blob([graphml(network, what.note)], { type: 'application/xml' });
       case 'svg':
         return new Blob([await svg(sceneOf(network, run.state?.style), what, pause)], { type: 'image/svg+xml' });
       case 'png':

@@ -86,7 +86,7 @@ export function byTable(given: Given, name: string, from: string, table: Table, 
 export function byBands(given: Given, name: string, from: string, bounds: readonly number[], names: readonly string[]): Column {
   const col = needed(given, from);
   if (col.type !== 'number') throw new Fault(`“${from}” is no number column, so it has no bands. Choose a number column.`, given.step);
-  if (!bounds.length) throw new Fault('Give one bound at least, such as 10.', given.step);
+  if (!bounds.length) throw new Fault('Give one bound at least, such as 10.', given.step, true);
   const sorted = [...bounds].sort((a, b) => a - b);
   const dictionary = Array.from({ length: sorted.length + 1 }, (_, i) => {
     const own = names[i]?.trim();

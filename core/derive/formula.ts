@@ -153,7 +153,7 @@ function prepared(text: string, step: string): { text: string; names: string[]; 
  * this file is done.
  */
 export function formula(text: string, column: (name: string) => Typed | undefined, step: string): Typed {
-  if (text.trim() === '') throw new Fault('Write a formula, such as packets / records.', step);
+  if (text.trim() === '') throw new Fault('Write a formula, such as packets / records.', step, true);
   if (text.length > 2000) throw new Fault('The formula is longer than 2,000 characters. Shorten it.', step);
   const { text: ready, names, at } = prepared(text, step);
   let tree: Expression;

@@ -13,8 +13,8 @@ function attributeText(col: Column, row: number): string {
   return col.values[row] < 0 ? '' : col.values[row] ? 'true' : 'false';
 }
 
-/** The network as GraphML: labels, weights, positions and all columns. Empty cells are left out. */
-export function graphml(net: Network): string {
+/** The network as GraphML: labels, weights, positions and all columns, and a note on the whole where one is given. Empty cells are left out. */
+export function graphml(net: Network, note?: string): string {
   const label: Column = {
     type: 'text',
     name: 'label',
@@ -33,6 +33,7 @@ export function graphml(net: Network): string {
     ...nodeColumns.map((col, i) => keyLine(`n${i}`, 'node', col)),
     ...edgeColumns.map((col, i) => keyLine(`e${i}`, 'edge', col)),
     `<graph edgedefault="${net.directed ? 'directed' : 'undirected'}">\n`,
+    ...(note ? [`<desc>${escapeXml(note)}</desc>\n`] : []),
   ];
   const data = (prefix: string, columns: readonly Column[], row: number): string =>
     columns

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { cellText } from '../tables';
 import { nodeColumn, nodeCount } from '../graph';
 import { seeded } from '../random';
-import { counted } from '../fault';
+import { Fault, counted } from '../fault';
 import { type KeepKind, markNodes } from './rule';
 
 export const valuesSchema = z.object({ by: z.literal('values'), column: z.string(), values: z.array(z.string()) });
@@ -15,6 +15,7 @@ export const byValues: KeepKind<z.infer<typeof valuesSchema>> = {
   summary: ({ column, values }) => (values.length ? `${column}: ${values.join(', ')}` : `${column}: none`),
   marks(net, rule, { step }) {
     const col = nodeColumn(net, rule.column, step);
+    if (!rule.values.length) throw new Fault('No value is ticked yet. Tick those whose nodes are to stay.', step, true);
     const wanted = new Set(rule.values);
     if (col.type === 'text') {
       const hit = Uint8Array.from(col.dictionary, (entry) => (wanted.has(entry) ? 1 : 0));
@@ -41,7 +42,8 @@ export const byNodes: KeepKind<z.infer<typeof nodesSchema>> = {
   help: 'Nodes chosen by hand, by their ids.',
   schema: nodesSchema,
   summary: ({ nodes, leave }) => (leave ? `without ${counted(nodes.length, 'node')}` : counted(nodes.length, 'chosen node')), // prettier-ignore
-  marks(net, { nodes, leave }) {
+  marks(net, { nodes, leave }, { step }) {
+    if (!nodes.length && !leave) throw new Fault('No nodes are chosen yet. Find some by name, or take the selection into the step.', step, true); // prettier-ignore
     const wanted = new Set(nodes);
     return { nodes: markNodes(net, (v) => wanted.has(net.ids[v]) !== leave) };
   },

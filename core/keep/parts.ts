@@ -44,8 +44,9 @@ function chosen(net: Network, ids: readonly string[], step: string): number[] {
   throw new Fault(
     ids.length
       ? 'None of the chosen nodes is in the network at this step. Choose others, or move the step forward.'
-      : 'No nodes are chosen yet. Select some, and take the selection into the step.',
+      : 'No nodes are chosen yet. Find some by name, or take the selection into the step.',
     step,
+    ids.length === 0,
   );
 }
 

@@ -11,7 +11,7 @@ export interface Grouping {
 
 /** A Fault where no column is named, it is not there, or it holds one value only. */
 export function groupingOf(net: Network, by: string | undefined): Grouping {
-  if (by === undefined) throw new Fault('Choose the column that says to which group a node belongs.');
+  if (by === undefined) throw new Fault('Choose the column that says to which group a node belongs.', undefined, true);
   const col = nodeColumn(net, by);
   const numbers = new Map<string, number>();
   const of = new Int32Array(nodeCount(net)).fill(-1);

@@ -59,7 +59,9 @@ export const namesReferences = (name: string): boolean =>
 
 /** Whether a header names what a thing is called. */
 export const namesName = (name: string): boolean =>
-  /^(name|names|title|label|full ?name|bezeichnung|titel|nom|titre|nombre|titulo|nome|titolo|naam|namn|navn)$/.test(folded(name.trim()));
+  /^(name|names|title|label|full ?name|bezeichnung|titel|nom|titre|nombre|titulo|nome|titolo|naam|namn|navn)$/.test(
+    folded(name.trim()),
+  );
 
 /** Whether a header names years. */
 export const namesYears = (name: string): boolean =>

@@ -99,7 +99,10 @@ export function offer(
 ): object | undefined {
   const ordered = [...tables].sort((a, b) => Number(b.key === first) - Number(a.key === first));
   const kindOf = (name: string): string => name.replace(/_/g, ' ');
-  const lists = (form: (name: string) => boolean, strict = false): { table: TableOffer; column: ColumnSpec } | undefined => {
+  const lists = (
+    form: (name: string) => boolean,
+    strict = false,
+  ): { table: TableOffer; column: ColumnSpec } | undefined => {
     for (const test of strict ? [form] : [form, () => true]) {
       for (const table of ordered) {
         const column = table.columns.find((col) => col.type === 'list' && test(col.name));

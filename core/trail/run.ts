@@ -7,7 +7,7 @@ import { edgeCount, nodeCount } from '../graph';
 import type { Crew } from '../split';
 import { type Step, type Trail, kindOf, readsOf } from './registry';
 import { stepKinds } from './registry';
-import type { Note, Shortlist, StepOutcome, TrailState } from './step';
+import type { Note, Shortlist, StepOutcome, TrailState, Whereabouts } from './step';
 
 /** The study's tables: their contents, and a version that changes with every change of them. */
 export interface Source {
@@ -30,7 +30,11 @@ export interface StepReport {
   notes: Note[];
   /** What a Groups step found. */
   groups?: number;
+  /** Stopped before it ended: what follows rests on what there was before it. */
+  stopped?: boolean;
   fault?: string;
+  /** The fault only says that something has not been chosen yet. */
+  lacking?: boolean;
 }
 
 export interface TrailRun {
@@ -74,6 +78,10 @@ export interface RunOptions {
   inside?: readonly string[];
   /** Take a step's quick stand-in where it has one and its result is not at hand. */
   sketch?: boolean;
+  /** Digests of steps that were stopped: they are passed over. */
+  stopped?: ReadonlySet<string>;
+  /** Where nodes are drawn at present, for stand-ins to begin with. */
+  where?: Whereabouts;
 }
 
 /** The first 128 bits of SHA-256, in hexadecimal. */
@@ -123,7 +131,7 @@ export function digestsOf(source: Source, trail: Trail, inside: readonly string[
 export const memoKey = (before: string | undefined, key: string): string => `${before ?? 'trail'} ${key}`;
 
 /**
- * Runs every step that is on, each on the result of the one before. A Fault ends the run at its step: the report carries the sentence, and the state is
+ * Runs every step that is on, each on the result of the one before. A Fault ends the run at its step, unless it only waits for its settings: the report carries the sentence, and the state is
  * the last good one. Whatever `breathe` throws ends it at once. Unchanged steps come from the cache.
  */
 export async function runTrail(source: Source, trail: Trail, options: RunOptions = {}): Promise<TrailRun> {
@@ -142,9 +150,19 @@ export async function runTrail(source: Source, trail: Trail, options: RunOptions
     let outcome = cache.get(digest) as StepOutcome | undefined;
     const kind = kindOf(step);
     const atHand = kind.atHand?.(step, (key) => cache.get(memoKey(digests[i - 1], key)) !== undefined);
-    if (!outcome && options.sketch && kind.sketch && !atHand && state) {
+    if (!outcome && options.stopped?.has(digest) && state) {
       stand = true;
-      state = kind.sketch(state, step);
+      state = kind.stopped?.(state, step, options.where) ?? state;
+      const report = { id: step.id, ...size(state), result: 'stopped', notes: [], stopped: true };
+      reports.push(report);
+      options.report?.(report);
+      continue;
+    }
+    const instead =
+      !outcome && options.sketch && !atHand && state ? kind.sketch?.(state, step, options.where) : undefined;
+    if (instead) {
+      stand = true;
+      state = instead;
       reports.push({ id: step.id, ...size(state), result: '', notes: [] });
       continue;
     }
@@ -178,9 +196,23 @@ export async function runTrail(source: Source, trail: Trail, options: RunOptions
         });
       } catch (error) {
         if (!(error instanceof Fault)) throw error;
-        const report = { id: step.id, ...size(state), result: '', notes: [], fault: error.message };
+        // A step that lacks what a stand-in could not give is passed over until the real thing is there.
+        if (stand && options.sketch) {
+          reports.push({ id: step.id, ...size(state), result: '', notes: [] });
+          continue;
+        }
+        const report = {
+          id: step.id,
+          ...size(state),
+          result: '',
+          notes: [],
+          fault: error.message,
+          lacking: error.lacking,
+        };
         reports.push(report);
         options.report?.(report);
+        // A step that waits for its settings changes nothing yet.
+        if (error.lacking && state) continue;
         break;
       }
       // What follows a stand-in is a stand-in too, though its digest is that of the real thing.
@@ -213,6 +245,7 @@ function tableFor(source: Source, key: string, step: string): Table {
 }
 
 function shortlistFor(source: Source, id: string, step: string): Shortlist {
+  if (id === '') throw new Fault('No shortlist is chosen yet. Choose one in the step.', step, true);
   const found = source.shortlist?.(id);
   if (!found) throw new Fault('The shortlist of this step is not there any more. Choose another one.', step);
   return found;

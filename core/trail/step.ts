@@ -49,6 +49,12 @@ export interface StepContext extends Breath {
   memo<T>(key: string, make: () => Promise<T> | T): Promise<T>;
 }
 
+/** Where nodes are drawn at present, by their ids. */
+export interface Whereabouts {
+  ids: readonly string[];
+  positions: Float32Array;
+}
+
 export interface StepKind<S extends { id: string; kind: string; on: boolean } = never> {
   kind: S['kind'];
   title: string;
@@ -60,10 +66,12 @@ export interface StepKind<S extends { id: string; kind: string; on: boolean } = 
   summary(settings: S): string;
   /** A first step reads tables and gets no state; every other gets the state before it. */
   run(state: TrailState | undefined, settings: S, context: StepContext): Promise<StepOutcome>;
-  /** A quick stand-in for `run`, shown while the real thing is computed. */
-  sketch?(state: TrailState, settings: S): TrailState;
+  /** A quick stand-in for `run`, shown while the real thing is computed; undefined where the real thing is quick enough itself. */
+  sketch?(state: TrailState, settings: S, where?: Whereabouts): TrailState | undefined;
   /** Whether the costly part of the work is kept already, so that no stand-in is needed. */
   atHand?(settings: S, kept: (key: string) => boolean): boolean;
+  /** What is left of the work when it is stopped; absent: the state before it. */
+  stopped?(state: TrailState, settings: S, where?: Whereabouts): TrailState;
 }
 
 /** The state before a step that needs one. */

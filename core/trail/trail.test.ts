@@ -22,6 +22,7 @@ import {
   type Source,
   type Trail,
   TrailCache,
+  digestsOf,
   newStep,
   runTrail,
   sourceOf,
@@ -154,7 +155,10 @@ describe('Ties', () => {
   });
 
   test('a node table that none of the ends match goes, and it is said', async () => {
-    const others = table('catalogue', { id: 'text', name: 'text' }, [['1', 'Lathyrus'], ['2', 'Vicia']]);
+    const others = table('catalogue', { id: 'text', name: 'text' }, [
+      ['1', 'Lathyrus'],
+      ['2', 'Vicia'],
+    ]);
     const { state, reports } = await runTrail(
       source([others, parcels]),
       trail(ties({ nodes: { table: 'catalogue', match: 'name' }, unmatched: 'leave' })),
@@ -381,6 +385,17 @@ describe('running', () => {
     expect(sketch.reports[2].result).toBe('');
   });
 
+  test('a stopped step is passed over and said, and nothing after it is kept', async () => {
+    const cache = new TrailCache();
+    const stopped = new Set([digestsOf(source(), long)[1]]);
+    const run = await runTrail(source(), long, { cache, stopped });
+    expect(run.reports.map(({ stopped: one }) => one ?? false)).toEqual([false, true, false, false]);
+    expect(run.state?.network.nodeColumns.some(({ name }) => name === 'betweenness')).toBe(false);
+    expect(run.state?.network.positions).toBeDefined();
+    const whole = await runTrail(source(), long, { cache });
+    expect(whole.state?.network.nodeColumns.some(({ name }) => name === 'betweenness')).toBe(true);
+  });
+
   test('what rests on a stand-in is never kept, as its digest is that of the real thing', async () => {
     const kept: string[] = [];
     class Watched extends TrailCache {
@@ -431,13 +446,34 @@ describe('the ends of ties are found by what columns hold', () => {
   const of = (names: string[], ...rows: string[][]) => endsByValues(table('t', Object.fromEntries(names.map((name) => [name, 'text'])), rows)); // prettier-ignore
   const pairs: string[][] = [['Ann', 'Bo'], ['Bo', 'Cy'], ['Cy', 'Ann'], ['Di', 'Ann']]; // prettier-ignore
   test.each([
-    [['Absender', 'Empfänger'], ['Absender', 'Empfänger']],
-    [['person', 'reports to'], ['person', 'reports to']],
-    [['origin', 'destination'], ['origin', 'destination']],
-    [['Empfänger', 'Absender'], ['Absender', 'Empfänger']],
-    [['expéditeur', 'destinataire'], ['expéditeur', 'destinataire']],
-    [['spalte eins', 'spalte zwei'], ['spalte eins', 'spalte zwei']],
-    [['column 1', 'column 2'], ['column 1', 'column 2']],
+    [
+      ['Absender', 'Empfänger'],
+      ['Absender', 'Empfänger'],
+    ],
+    [
+      ['person', 'reports to'],
+      ['person', 'reports to'],
+    ],
+    [
+      ['origin', 'destination'],
+      ['origin', 'destination'],
+    ],
+    [
+      ['Empfänger', 'Absender'],
+      ['Absender', 'Empfänger'],
+    ],
+    [
+      ['expéditeur', 'destinataire'],
+      ['expéditeur', 'destinataire'],
+    ],
+    [
+      ['spalte eins', 'spalte zwei'],
+      ['spalte eins', 'spalte zwei'],
+    ],
+    [
+      ['column 1', 'column 2'],
+      ['column 1', 'column 2'],
+    ],
   ])('%j', (names, wanted) => expect(of(names, ...pairs)).toEqual(wanted));
   test('not where they hold different things, or years and amounts', () => {
     expect(of(['keeper', 'society'], ['Ann', 'Union'], ['Bo', 'Union'], ['Cy', 'Guild'])).toBeUndefined();
@@ -446,7 +482,13 @@ describe('the ends of ties are found by what columns hold', () => {
     expect(endsByValues(years)).toBeUndefined();
   });
   test('any two columns by hand, in every question', () => {
-    const offered = { key: 't', columns: [{ name: 'p', type: 'text' as const }, { name: 'q', type: 'date' as const }] };
+    const offered = {
+      key: 't',
+      columns: [
+        { name: 'p', type: 'text' as const },
+        { name: 'q', type: 'date' as const },
+      ],
+    };
     for (const { key } of questions) {
       expect([key, offer(key, [offered], [])]).toEqual([key, undefined]);
       expect(trailSchema.safeParse({ steps: [{ id: 's1', kind: 'ties', on: true, ...offerByHand(key, offered) }] }).success).toBe(true); // prettier-ignore

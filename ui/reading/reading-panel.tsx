@@ -2,6 +2,7 @@
 import { PanelRightClose } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { IconButton } from '@/ui/kit';
+import { OfBefore, useFailed } from '@/ui/shell/of-before';
 import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
 import { EdgeReading } from './edge-reading';
 import { NodeReading } from './node-reading';
@@ -13,6 +14,7 @@ export function ReadingPanel() {
   const net = useWorkbench((state) => state.net);
   const selection = useWorkbench((state) => state.selection);
   const store = useWorkbenchStore();
+  const failed = useFailed();
   let content: ReactNode = null;
   if (net) {
     const chosen = new Set(selection.nodes);
@@ -33,7 +35,10 @@ export function ReadingPanel() {
           <PanelRightClose size={16} aria-hidden />
         </IconButton>
       </span>
-      {content}
+      <div className="mr-6 empty:hidden">
+        <OfBefore />
+      </div>
+      <div className={failed ? 'opacity-60' : undefined}>{content}</div>
     </aside>
   );
 }

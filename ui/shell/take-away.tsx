@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { Button, Choose, TextField, Toggle, saveFile, sentence } from '@/ui/kit';
 import type { Taken } from '@/worker/client';
+import { useFailed } from './of-before';
 import { useSession, useWorkbench, useWorkbenchStore } from './workbench-context';
 
 const shapes = [
@@ -28,14 +29,19 @@ export function TakeAway() {
   const [title, setTitle] = useState<string | undefined>(undefined);
   const [busy, setBusy] = useState(false);
   const [width, height] = shape.split('x').map(Number);
-  const page = { width, height, title: title ?? name };
+  const failed = useFailed();
+  const [anyway, setAnyway] = useState<string>();
+  // Files of a trail that failed are handed out only where that is asked for, and say so.
+  const withheld = failed !== undefined && anyway !== failed.id;
+  const mark = failed ? `, before ${failed.title} failed` : '';
+  const page = { width, height, title: `${title ?? name}${mark}` };
 
   const take = async (what: Taken, ending: string): Promise<void> => {
     const service = session.current?.service;
     if (!service) return;
     setBusy(true);
     try {
-      saveFile(await service.take(what), `${name}${ending}`);
+      saveFile(await service.take(what), `${name}${mark}${ending}`);
     } catch (error) {
       toast.error(sentence(error));
     } finally {
@@ -58,15 +64,25 @@ export function TakeAway() {
           className="z-40 max-h-[85vh] w-80 overflow-auto rounded-lg border border-line bg-panel p-4 shadow-lg"
         >
           <h2 className="font-serif text-lg font-semibold">Take away</h2>
+          {failed && (
+            <div className="mt-2 rounded-md bg-danger-tint px-2.5 py-2 text-sm text-danger" role="alert">
+              “{failed.title}” failed, so the network is that of before.
+              <Toggle
+                label="Hand it out all the same"
+                checked={!withheld}
+                onChange={(on) => setAnyway(on ? failed.id : undefined)}
+              />
+            </div>
+          )}
           <p className="text-sm text-quiet">The map as it is drawn, with its title and legend; the network as data.</p>
           <TextField label="Title" value={title ?? name} onCommit={setTitle} />
           <Choose label="Page" value={shape} choices={shapes} onChange={setShape} />
           <div className="mt-3.5 grid grid-cols-2 gap-2">
-            <Button disabled={busy} onClick={() => take({ kind: 'svg', ...page }, '.svg')}>
+            <Button disabled={busy || withheld} onClick={() => take({ kind: 'svg', ...page }, '.svg')}>
               SVG
             </Button>
             <Button
-              disabled={busy}
+              disabled={busy || withheld}
               onClick={() => take({ kind: 'png', ...page, factor: Number(factor), transparent }, '.png')}
             >
               PNG
@@ -84,13 +100,16 @@ export function TakeAway() {
           <Toggle label="PNG without ground" checked={transparent} onChange={setTransparent} />
           <h3 className="mt-4 mb-1.5 border-t border-line pt-3 text-sm font-semibold">Data</h3>
           <div className="grid grid-cols-2 gap-2">
-            <Button disabled={busy} onClick={() => take({ kind: 'nodes' }, ' nodes.csv')}>
+            <Button disabled={busy || withheld} onClick={() => take({ kind: 'nodes' }, ' nodes.csv')}>
               Nodes CSV
             </Button>
-            <Button disabled={busy} onClick={() => take({ kind: 'edges' }, ' edges.csv')}>
+            <Button disabled={busy || withheld} onClick={() => take({ kind: 'edges' }, ' edges.csv')}>
               Edges CSV
             </Button>
-            <Button disabled={busy} onClick={() => take({ kind: 'graphml' }, '.graphml')}>
+            <Button
+              disabled={busy || withheld}
+              onClick={() => take({ kind: 'graphml', ...(mark ? { note: `${name}${mark}` } : {}) }, '.graphml')}
+            >
               GraphML
             </Button>
             <Button

@@ -1,6 +1,6 @@
 /** Keeps an open network running and saved: the worker follows the trail, the server follows the worker. */
 import { toast } from 'sonner';
-import { trailSchema } from '@/core/trail';
+import { stepKinds, trailSchema } from '@/core/trail';
 import { sentence } from '@/ui/kit';
 import { createNetwork, saveTrail } from '@/server/actions';
 import { type Started, heard, startTrailWorker } from '@/worker/client';
@@ -12,7 +12,10 @@ const keepAfter = 1500;
 
 export interface Session {
   service: Started<TrailService>['service'];
+  /** Stops the step that runs; the rest of the trail goes on without it. */
   stop(): void;
+  /** Runs a step that was stopped after all. */
+  resume(step: string): void;
   saveNow(): Promise<void>;
   /** Puts one's own version beside the one that was saved meanwhile; resolves to the new network's id. */
   keepMineApart(): Promise<string | undefined>;
@@ -43,6 +46,12 @@ export function startSession(store: WorkbenchStore): Session {
         // Progress comes by another way than the end of a run, and may come after it.
         if (run === runs && store.getState().running) store.setState({ progress: { step, share } });
       },
+      report(report) {
+        // Counts come as soon as their step has run.
+        if (run === runs && store.getState().running) {
+          store.setState({ reports: { ...store.getState().reports, [report.id]: report } });
+        }
+      },
       positions(positions) {
         if (run === runs) store.setState({ positions });
       },
@@ -59,6 +68,7 @@ export function startSession(store: WorkbenchStore): Session {
           digest: result.digest,
           layout: result.layout,
           fault: undefined,
+          stale: false,
           ...(result.network ? keptSelection(store, result.network) : {}),
         });
       },
@@ -84,7 +94,7 @@ export function startSession(store: WorkbenchStore): Session {
   const keep = async (): Promise<void> => {
     const { digest, layout, net, partial, running, positions, reports, trail, save } = store.getState();
     if (!net || partial || running || digest === kept || save.kind === 'conflict') return;
-    if (Object.values(reports).some(({ fault }) => fault)) return;
+    if (trail.steps.some(({ id }) => reports[id]?.fault || reports[id]?.stopped)) return;
     kept = digest;
     try {
       const picture = await asAddress(await service.take({ kind: 'thumbnail' }));
@@ -162,9 +172,20 @@ export function startSession(store: WorkbenchStore): Session {
     service,
     stop() {
       runs++;
-      void service.stop();
+      const { progress, trail } = store.getState();
+      const step = trail.steps.find(({ id }) => id === progress?.step);
       store.setState({ running: false, progress: undefined });
-      toast('Stopped. Change a setting, or undo, to go on.');
+      void Promise.resolve(service.stop(step?.kind === 'ties' ? undefined : step?.id)).then(() => {
+        if (step && step.kind !== 'ties') void run();
+      });
+      toast(
+        step && step.kind !== 'ties'
+          ? `${stepKinds[step.kind].title} was stopped; the rest goes on without it. Open the step to run it after all.`
+          : 'Stopped. Change a setting, or undo, to go on.',
+      );
+    },
+    resume(step) {
+      void Promise.resolve(service.resume(step)).then(() => run());
     },
     saveNow,
     async keepMineApart() {

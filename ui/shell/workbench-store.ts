@@ -52,6 +52,8 @@ export interface Workbench extends Omit<WorkbenchStart, 'trail'> {
   /** Positions shown: the network's, those of a layout that still runs, or with nodes under the pointer moved. */
   positions: Float32Array;
   partial: boolean;
+  /** Whether what is shown is of before the last change of the trail. */
+  stale: boolean;
   digest?: string;
   layout?: string;
   fault?: string;
@@ -89,7 +91,7 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
       const next = taken.at(-1);
       if (!next) return;
       lastEdit = undefined;
-      set({ trail: next, [from]: taken.slice(0, -1), [to]: [...given, trail], save: { kind: 'waiting' } });
+      set({ trail: next, stale: true, [from]: taken.slice(0, -1), [to]: [...given, trail], save: { kind: 'waiting' } });
     };
     return {
       ...start,
@@ -101,6 +103,7 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
       positions: new Float32Array(0),
       figures: {},
       partial: false,
+      stale: false,
       selection: { nodes: [] },
       step: (start.trail.steps.find(({ kind }) => kind === 'groups') ?? start.trail.steps[0])?.id,
       lists: false,
@@ -118,6 +121,7 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
         lastEdit = merge === undefined ? undefined : { merge, at: now() };
         set({
           trail: next,
+          stale: true,
           past: merged ? past : [...past, trail].slice(-mostPast),
           future: [],
           save: { kind: 'waiting' },

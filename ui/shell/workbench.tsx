@@ -18,6 +18,7 @@ import { WorkbenchContext, useWorkbench } from './workbench-context';
 import { WorkbenchBar } from './workbench-bar';
 import { useWorkbenchKeys } from './workbench-keys';
 import { Conflict } from './conflict';
+import { OfBefore } from './of-before';
 
 /** One network, opened to be worked on. */
 export function WorkbenchPage({ start }: { start: WorkbenchStart }) {
@@ -54,6 +55,9 @@ function Frame() {
         <main aria-label="Views" className="relative flex min-w-0 grow flex-col">
           <ViewBar />
           <Conflict />
+          <div className="pointer-events-none absolute inset-x-0 bottom-3 z-10 flex justify-center empty:hidden">
+            <OfBefore />
+          </div>
           {view === 'graph' && <GraphView />}
           {view === 'table' && <TableView />}
           {view === 'measures' && <MeasuresView />}

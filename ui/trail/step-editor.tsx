@@ -3,7 +3,7 @@ import { PanelLeftClose } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { type Note, type Step, stepKinds } from '@/core/trail';
 import { IconButton, counted, grouped } from '@/ui/kit';
-import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
 import type { Holdings } from '@/worker/client';
 import { editorFoot } from './editor-foot';
 import { useBefore } from './use-before';
@@ -32,6 +32,7 @@ export function StepEditor() {
   const step = steps.find((one) => one.id === id);
   const report = useWorkbench((state) => (id ? state.reports[id] : undefined));
   const store = useWorkbenchStore();
+  const session = useSession();
   const before = useBefore(step?.id);
   if (!step) return null;
   const kind = stepKinds[step.kind];
@@ -46,9 +47,26 @@ export function StepEditor() {
           </IconButton>
         </div>
         <p className="text-sm text-quiet">{kind.help}</p>
-        {report?.fault && (
-          <p role="alert" className="mt-3 rounded-md bg-danger-tint px-2.5 py-2 text-danger">
-            {report.fault}
+        {report?.fault &&
+          (report.lacking ? (
+            <p role="status" className="mt-3 rounded-md bg-ground px-2.5 py-2">
+              {report.fault}
+            </p>
+          ) : (
+            <p role="alert" className="mt-3 rounded-md bg-danger-tint px-2.5 py-2 text-danger">
+              {report.fault}
+            </p>
+          ))}
+        {report?.stopped && (
+          <p role="status" className="mt-3 rounded-md bg-ground px-2.5 py-2">
+            Stopped before it ended: what follows rests on what there was before it.{' '}
+            <button
+              type="button"
+              className="font-semibold text-accent underline"
+              onClick={() => session.current?.resume(step.id)}
+            >
+              Run it after all
+            </button>
           </p>
         )}
         <Editor step={step} before={before} />

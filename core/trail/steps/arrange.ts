@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { type ForceSettings, forceLayout } from '../../arrange';
 import { type Network, nodeCount } from '../../graph';
 import { counted } from '../../fault';
-import { type StepKind, given } from '../step';
+import { type StepKind, type Whereabouts, given } from '../step';
 
 export const arrangeSchema = z.object({
   id: z.string(),
@@ -46,7 +46,7 @@ export const arrange: StepKind<ArrangeSettings> = {
     };
   },
   atHand: (settings, kept) => kept(layoutKey(settings)),
-  sketch(state, settings) {
+  sketch(state, settings, where) {
     const n = nodeCount(state.network);
     const positions = new Float32Array(2 * n);
     // A sunflower spiral: even, calm, and the same for the same number of nodes.
@@ -55,9 +55,39 @@ export const arrange: StepKind<ArrangeSettings> = {
       positions[2 * v] = radius * Math.cos(v * 2.399963229728653);
       positions[2 * v + 1] = radius * Math.sin(v * 2.399963229728653);
     }
+    if (where) stay(state.network, positions, where);
     return { ...state, network: { ...state.network, positions: byHand(state.network, positions, settings) } };
   },
+  stopped(state, settings, where) {
+    return arrange.sketch?.(state, settings, where) ?? state;
+  },
 };
+
+/** Nodes that are drawn already stay where they are; the others stand among those of their neighbours that are. */
+function stay(net: Network, positions: Float32Array, { ids, positions: at }: Whereabouts): void {
+  const place = new Map(ids.map((id, v) => [id, v]));
+  const known = Int32Array.from(net.ids, (id) => place.get(id) ?? -1);
+  if (known.every((v) => v < 0)) return;
+  known.forEach((v, i) => v >= 0 && positions.set(at.subarray(2 * v, 2 * v + 2), 2 * i));
+  const sums = new Float64Array(2 * known.length);
+  const counts = new Uint32Array(known.length);
+  const add = (v: number, u: number): void => {
+    if (known[v] >= 0 || known[u] < 0) return;
+    sums[2 * v] += positions[2 * u];
+    sums[2 * v + 1] += positions[2 * u + 1];
+    counts[v]++;
+  };
+  net.source.forEach((a, e) => {
+    add(a, net.target[e]);
+    add(net.target[e], a);
+  });
+  counts.forEach((count, v) => {
+    if (!count) return;
+    // A little apart, so that they do not lie on each other.
+    positions[2 * v] = sums[2 * v] / count + 6 * Math.cos(v);
+    positions[2 * v + 1] = sums[2 * v + 1] / count + 6 * Math.sin(v);
+  });
+}
 
 /** Names the layout, what is placed by hand left aside. */
 export function layoutKey(settings: ArrangeSettings): string {

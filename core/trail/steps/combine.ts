@@ -27,7 +27,7 @@ export const combine: StepKind<CombineSettings> = {
   summary: ({ as, by }) => (as === 'add' ? `with another, by ${by}` : `before and after, by ${by}`),
   async run(state, settings, context) {
     const { network, style } = given(state);
-    if (!settings.network) throw new Fault('No other network is chosen yet. Choose one in the step.', context.step);
+    if (!settings.network) throw new Fault('No other network is chosen yet. Choose one in the step.', context.step, true);
     const other = await context.network(settings.network);
     const names: [string, string] = settings.as === 'change' ? ['before', 'after'] : ['this network', other.name];
     const found = combined(network, other.network, { ...settings, names });

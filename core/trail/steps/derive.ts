@@ -55,7 +55,7 @@ export const derive: StepKind<DeriveSettings> = {
   async run(state, settings, context) {
     const { network, ...rest } = given(state);
     const name = settings.name.trim();
-    if (!name) throw new Fault('Give the new column a name.', context.step);
+    if (!name) throw new Fault('Give the new column a name.', context.step, true);
     const { column, notes } = made(network, { ...settings, name }, context);
     let filled = 0;
     for (let i = 0; i < rowsOf(column); i++) if (isFilled(column, i)) filled++;

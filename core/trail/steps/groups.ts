@@ -35,6 +35,9 @@ export const groupsSchema = z.object({
 });
 export type GroupsSettings = z.infer<typeof groupsSchema>;
 
+/** Groups of networks up to this size are found in a moment. */
+const quickEdges = 20_000;
+
 /** The node column a Groups step makes. */
 export const groupColumn = 'group';
 
@@ -49,6 +52,9 @@ export const groups: StepKind<GroupsSettings> = {
     const short = name.replace(/ \(modularity\)/, '');
     return (uses as readonly string[]).includes('resolution') ? `${short}, resolution ${Number(resolution.toPrecision(3))}` : short; // prettier-ignore
   },
+  atHand: (settings, kept) => settings.method === 'column' || kept(keyOf(settings)),
+  /** Large networks are parted after the first picture. */
+  sketch: (state, { method }) => (method !== 'column' && edgeCount(state.network) > quickEdges ? state : undefined),
   async run(state, settings, context) {
     const { network, ...rest } = given(state);
     const { method } = settings;
@@ -110,7 +116,8 @@ function keyOf(s: GroupsSettings): string {
 }
 
 function fromColumn(net: Network, column: string | undefined): Found {
-  if (column === undefined) throw new Fault('Choose the column that says to which group a node belongs.');
+  if (column === undefined)
+    throw new Fault('Choose the column that says to which group a node belongs.', undefined, true);
   const { of, names } = groupingOf(net, column);
   // Nodes without a value are a group together, the last.
   const rest = of.includes(-1) ? 1 : 0;

@@ -1,6 +1,6 @@
 /** Measure: columns that say what stands out. */
 import { z } from 'zod';
-import { type Measure, asColumns, measures, optionsSchema, plainOptions } from '../../measure';
+import { type Measure, asColumns, measures, optionsSchema, plainOptions, secondsFor } from '../../measure';
 import { type Network, edgeCount, nodeCount, withColumn } from '../../graph';
 import { Fault, counted } from '../../fault';
 import { type Note, type StepKind, given } from '../step';
@@ -21,6 +21,16 @@ function optionsKey(measure: Measure, options: z.infer<typeof optionsSchema>): s
   return JSON.stringify((measure.uses ?? []).map((name) => options[name] ?? null));
 }
 
+const memoName = (measure: Measure, options: z.infer<typeof optionsSchema>): string =>
+  `measure ${measure.key} ${optionsKey(measure, options)}`;
+
+/** Seconds that a first picture may wait for. */
+const moment = 0.3;
+
+/** Share of the whole work that a sample of sources takes. */
+const sampleShare = (measure: Measure, { pivots }: z.infer<typeof optionsSchema>, nodes: number): number =>
+  pivots && measure.uses?.includes('pivots') ? Math.min(1, pivots / Math.max(1, nodes)) : 1;
+
 export const measure: StepKind<MeasureSettings> = {
   kind: 'measure',
   title: 'Measure',
@@ -28,6 +38,24 @@ export const measure: StepKind<MeasureSettings> = {
   schema: measureSchema,
   summary: ({ measures: keys }) =>
     keys.map((key) => measures.find((one) => one.key === key)?.name ?? key).join(', ') || 'nothing chosen',
+  atHand(settings, kept) {
+    const options = { ...plainOptions, ...settings.options };
+    return settings.measures.every((key) => {
+      const one = measures.find((measure) => measure.key === key);
+      return !one || kept(memoName(one, options));
+    });
+  },
+  /** Work of more than a moment is done after the first picture. */
+  sketch(state, settings) {
+    const options = { ...plainOptions, ...settings.options };
+    const seconds = settings.measures.reduce((sum, key) => {
+      const one = measures.find((measure) => measure.key === key);
+      return (
+        sum + (one ? secondsFor(state.network, one.cost) * sampleShare(one, options, nodeCount(state.network)) : 0)
+      );
+    }, 0);
+    return seconds > moment ? state : undefined;
+  },
   async run(state, settings, context) {
     const { network, ...rest } = given(state);
     const options = { ...plainOptions, ...settings.options };
@@ -43,7 +71,7 @@ export const measure: StepKind<MeasureSettings> = {
       const read = options.undirected && one.uses?.includes('undirected') ? { ...network, directed: false } : network;
       let values: Float64Array[];
       try {
-        values = await context.memo(`measure ${one.key} ${optionsKey(one, options)}`, () =>
+        values = await context.memo(memoName(one, options), () =>
           one.compute(
             read,
             { breathe: (share) => context.breathe((i + share) / chosen.length), crew: context.crew },

@@ -143,7 +143,11 @@ export function Questions({ step, set }: Pick<EditorProps<'ties'>, 'step' | 'set
             <span className="min-w-0">
               <b className="block font-semibold">{title}</b>
               <span className="block text-sm text-quiet">
-                {known || active ? words : asked ? `${words}; choose the columns yourself` : 'no table has enough columns'}
+                {known || active
+                  ? words
+                  : asked
+                    ? `${words}; choose the columns yourself`
+                    : 'no table has enough columns'}
               </span>
               {open && examples[key]?.example && (
                 <span className="block truncate text-sm text-accent">{examples[key].example}</span>
