@@ -1,6 +1,6 @@
 /** What the page asks of a network beside the trail's own results. To add one: an entry in both lists. */
 import { cellText } from '@/core/tables';
-import { type Network, kindColumn, nodeCount, subnetwork } from '@/core/graph';
+import { type Network, foundByName, kindColumn, nodeCount, pastedNames, subnetwork } from '@/core/graph';
 import { type Chance, type ChanceAsk, type ChanceFigure, againstChance, againstShuffling } from '@/core/chance';
 import {
   adjustedRand,
@@ -105,6 +105,8 @@ export interface Questions {
   agreement: { ask: { a: string; b: string }; answer: GroupingAgreement; news: number };
   paths: { ask: PathAsk; answer: PathAnswer; news: number };
   contacts: { ask: ContactAsk; answer: ContactAnswer; news: number };
+  /** Nodes by what is typed or pasted. */
+  named: { ask: { text: string; most: number; paste?: boolean }; answer: { text: string; nodes: { id: string; label: string }[]; missed: string[] }; news: number }; // prettier-ignore
   /** Several groups against one. */
   touching: { ask: { groups: { name: string; nodes: string[] }[]; one: string[] }; answer: { name: string; nodes: number; direct: number; thirds: number; pairs: number }[]; news: number }; // prettier-ignore
 }
@@ -242,6 +244,10 @@ const answering: Answering = {
         ? shortestPaths(net, from, to, way, ask.as, mostPaths)
         : simplePaths(net, from, to, way, ask.longest, mostPaths);
     return { ...pathRows(net, paths, ask.either), more };
+  },
+  named(net, { text, most, paste }) {
+    const { places, missed } = paste ? pastedNames(net.ids, net.labels, text) : { places: foundByName(net.labels, text, most).places, missed: [] }; // prettier-ignore
+    return { text, nodes: places.map((v) => ({ id: net.ids[v], label: net.labels[v] })), missed };
   },
   contacts(net, { first, second, by }) {
     const [a, b] = [placesOf(net, first), placesOf(net, second)];

@@ -7,6 +7,7 @@ import {
   type Scene,
   type Shape,
   bend,
+  bowOf,
   boundsOf,
   fit,
   hex,
@@ -164,7 +165,8 @@ export function drawEdge(scene: Scene, e: number, camera: Camera, pen: Pen): voi
     pen.line(from.x, from.y - 2.6 * r, from.x + r * 0.7, from.y, [from.x + 2.2 * r, from.y - 2.6 * r], stroke);
     return;
   }
-  const control = scene.curve > 0 ? bend(from.x, from.y, to.x, to.y, scene.curve) : undefined;
+  const bow = bowOf(scene, e);
+  const control = bow > 0 ? bend(from.x, from.y, to.x, to.y, bow) : undefined;
   if (!scene.arrows) return pen.line(from.x, from.y, to.x, to.y, control, stroke);
   const [bx, by] = control ?? [from.x, from.y];
   const length = Math.hypot(to.x - bx, to.y - by) || 1;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { type Column, cellText } from '../tables';
-import { type Network, adjacency, components, network, nodeColumn, scopedName, simpleAdjacency, subnetwork, withColumn } from '.'; // prettier-ignore
+import { type Network, adjacency, components, foundByName, network, nodeColumn, pastedNames, scopedName, simpleAdjacency, subnetwork, withColumn } from '.'; // prettier-ignore
 
 /** Two triangles joined, a loop, a parallel pair, an isolate: 0-1-2-0, 2-3 twice, 3-3, 4 alone. */
 const mixed = (directed: boolean): Network =>
@@ -119,4 +119,25 @@ test('a column replaces one of its name and says what it was computed on', () =>
   const net = withColumn(withColumn(mixed(false), 'nodes', col, 's1'), 'nodes', col, 's2');
   expect(net.nodeColumns.map(({ computed }) => computed)).toEqual([{ step: 's2', nodes: 5, edges: 6 }]);
   expect(() => nodeColumn(net, 'y', 's3')).toThrow(/no column “y”/);
+});
+
+describe('nodes found by their names', () => {
+  const labels = ['Hesper Corrie', 'Corrie', 'Ann Hesperby', 'Hesper', 'hésper vale', 'Unhesper'];
+  test('the name itself first, then its beginning, then a word of it, then anywhere', () => {
+    const { places, all } = foundByName(labels, 'hesper', 10);
+    expect(places.map((v) => labels[v])).toEqual([
+      'Hesper',
+      'hésper vale',
+      'Hesper Corrie',
+      'Ann Hesperby',
+      'Unhesper',
+    ]);
+    expect(all).toBe(5);
+    expect(foundByName(labels, 'hesper', 2).places).toHaveLength(2);
+    expect(foundByName(labels, '  ', 2)).toEqual({ places: [], all: 0 });
+  });
+  test('several pasted: by name or id, and those that are missing', () => {
+    const ids = labels.map((_, i) => `K${i}`);
+    expect(pastedNames(ids, labels, 'Corrie\nK3; nobody\tHESPER')).toEqual({ places: [1, 3], missed: ['nobody'] });
+  });
 });

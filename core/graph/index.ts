@@ -9,3 +9,4 @@ export * from './rows';
 export * from './reach';
 export * from './cores';
 export * from './choose';
+export * from './by-name';

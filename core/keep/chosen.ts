@@ -4,7 +4,7 @@ import { cellText } from '../tables';
 import { nodeColumn, nodeCount } from '../graph';
 import { seeded } from '../random';
 import { Fault, counted } from '../fault';
-import { type KeepKind, markNodes } from './rule';
+import { type KeepKind, markEdges, markNodes } from './rule';
 
 export const valuesSchema = z.object({ by: z.literal('values'), column: z.string(), values: z.array(z.string()) });
 export const byValues: KeepKind<z.infer<typeof valuesSchema>> = {
@@ -35,17 +35,28 @@ export const nodesSchema = z.object({
   nodes: z.array(z.string()),
   /** Whether the chosen nodes stay, or are left out. */
   leave: z.boolean().default(false),
+  /** Only the edges between these pairs stay, as ids of their ends, whichever way they run; absent: all among the nodes. */
+  ties: z.array(z.tuple([z.string(), z.string()])).optional(),
 });
 export const byNodes: KeepKind<z.infer<typeof nodesSchema>> = {
   by: 'nodes',
   title: 'chosen nodes, or all but them',
   help: 'Nodes chosen by hand, by their ids.',
   schema: nodesSchema,
-  summary: ({ nodes, leave }) => (leave ? `without ${counted(nodes.length, 'node')}` : counted(nodes.length, 'chosen node')), // prettier-ignore
-  marks(net, { nodes, leave }, { step }) {
+  summary: ({ nodes, leave, ties }) =>
+    leave
+      ? `without ${counted(nodes.length, 'node')}`
+      : `${counted(nodes.length, 'chosen node')}${ties ? `, ${counted(ties.length, 'tie')}` : ''}`,
+  marks(net, { nodes, leave, ties }, { step }) {
     if (!nodes.length && !leave) throw new Fault('No nodes are chosen yet. Find some by name, or take the selection into the step.', step, true); // prettier-ignore
     const wanted = new Set(nodes);
-    return { nodes: markNodes(net, (v) => wanted.has(net.ids[v]) !== leave) };
+    const stay = markNodes(net, (v) => wanted.has(net.ids[v]) !== leave);
+    if (!ties || leave) return { nodes: stay };
+    const pairs = new Set(ties.flatMap(([a, b]) => [JSON.stringify([a, b]), JSON.stringify([b, a])]));
+    return {
+      nodes: stay,
+      edges: markEdges(net, (e) => pairs.has(JSON.stringify([net.ids[net.source[e]], net.ids[net.target[e]]]))),
+    };
   },
 };
 

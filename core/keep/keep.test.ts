@@ -187,3 +187,15 @@ test('ego networks of several nodes say near whom each node lies, those near sev
   const single: KeepRule = keepRuleSchema.parse({ by: 'ego', nodes: ['0'], distance: 1 });
   expect(keepKindOf(single).marks(tied, single, context).columns).toEqual([]);
 });
+
+test('chosen nodes with the ties between certain pairs alone', () => {
+  expect(kept(net, { by: 'nodes', nodes: ['0', '1', '2'], ties: [['1', '0'], ['1', '2']] })).toEqual({ nodes: ['0', '1', '2'], edges: ['0-1', '1-2'] }); // prettier-ignore
+});
+
+test('what lies on walks is more than what lies on simple paths', () => {
+  // 0 – 1 – 2, and 3 hangs on 1: a walk may go there and back, a path may not.
+  const hanging = network({ nodes: 4, edges: [[0, 1], [1, 2], [1, 3]] }); // prettier-ignore
+  const rule = { by: 'between', from: ['0'], to: ['2'], longest: 4, directed: false };
+  expect(kept(hanging, rule).nodes).toEqual(['0', '1', '2', '3']);
+  expect(kept(hanging, { ...rule, simple: true }).nodes).toEqual(['0', '1', '2']);
+});

@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { type Network, components, coreNumbers, distances, nodeCount } from '../graph';
 import type { Column } from '../tables';
+import { simplePaths } from '../paths/list';
 import { Fault } from '../fault';
 import { type KeepKind, markNodes, placesOf } from './rule';
 
@@ -34,6 +35,9 @@ export const byCore: KeepKind<z.infer<typeof coreSchema>> = {
     return { nodes: markNodes(net, (v) => core[v] >= k) };
   },
 };
+
+/** Paths that are listed before the rule gives up. */
+const mostListed = 200_000;
 
 const direction = z.enum(['out', 'in', 'both']).default('both');
 const nodes = z.array(z.string());
@@ -129,16 +133,18 @@ export const betweenSchema = z.object({
   by: z.literal('between'),
   from: nodes,
   to: nodes,
-  /** Walks of at most so many steps; absent: the shortest paths of each pair. */
+  /** Ways of at most so many steps; absent: the shortest paths of each pair. */
   longest: z.number().int().min(1).max(1000).optional(),
+  /** Simple paths alone, which meet no node twice; else walks, which may. */
+  simple: z.boolean().default(false),
   directed: z.boolean().default(true),
 });
 export const byBetween: KeepKind<z.infer<typeof betweenSchema>> = {
   by: 'between',
   title: 'what lies on paths between two sets',
-  help: 'Nodes on the shortest paths from any node of the first set to any of the second; or within a number of steps on the way from one set to the other.',
+  help: 'Nodes on the shortest paths from any node of the first set to any of the second; or on walks (or simple paths) of at most so many steps from one set to the other.',
   schema: betweenSchema,
-  summary: ({ from, to, longest }) => `paths ${from.length} → ${to.length}${longest ? `, at most ${longest} steps` : ''}`, // prettier-ignore
+  summary: ({ from, to, longest, simple }) => `${longest && !simple ? 'walks' : 'paths'} ${from.length} → ${to.length}${longest ? `, at most ${longest} steps` : ''}`, // prettier-ignore
   marks(net, rule, { step }) {
     const from = chosen(net, rule.from, step);
     const to = chosen(net, rule.to, step);
@@ -146,6 +152,12 @@ export const byBetween: KeepKind<z.infer<typeof betweenSchema>> = {
     const back = rule.directed ? 'in' : 'both';
     const marks = new Uint8Array(nodeCount(net));
     const { longest } = rule;
+    if (longest !== undefined && rule.simple) {
+      const { paths, more } = simplePaths(net, from, to, there, longest, mostListed);
+      if (more) throw new Fault(`There are too many simple paths of at most ${longest} steps to list. Take fewer steps, or walks.`, step); // prettier-ignore
+      for (const { nodes: path } of paths) for (const v of path) marks[v] = 1;
+      return { nodes: marks };
+    }
     if (longest !== undefined) {
       const left = distances(net, from, there);
       const right = distances(net, to, back);

@@ -33,6 +33,8 @@ export interface Looks {
   /** Index into `patterns`. */
   edgePattern: Uint8Array;
   curve: number;
+  /** Which of several edges from one node to another each is, from 0: each bows farther than the one before. */
+  lane: Uint8Array;
   arrows: boolean;
   ground: StyleSettings['ground'];
   legend: LegendPart[];
@@ -59,10 +61,32 @@ export function dress(net: Network, style: StyleSettings, step?: string): Looks 
     edgeWidth: width,
     edgePattern: pattern,
     curve: edgeCount(net) > mostCurves ? 0 : style.curve,
+    lane: lanes(net, style.curve),
     arrows: style.arrows && net.directed,
     ground: style.ground,
     legend: style.legend ? legend : [],
   };
+}
+
+/** Lanes that can be told apart; further edges share the last. */
+export const mostLanes = 15;
+
+/** Parallel edges are numbered, so that none lies on another; straight ones of both directions together. */
+function lanes(net: Network, curve: number): Uint8Array {
+  const m = edgeCount(net);
+  const found = new Uint8Array(m);
+  if (m > mostCurves) return found;
+  const n = nodeCount(net);
+  const met = new Map<number, number>();
+  for (let e = 0; e < m; e++) {
+    let [a, b] = [net.source[e], net.target[e]];
+    if (a === b) continue;
+    if (curve === 0 && a > b) [a, b] = [b, a];
+    const before = met.get(a * n + b) ?? 0;
+    found[e] = Math.min(mostLanes, before);
+    met.set(a * n + b, before + 1);
+  }
+  return found;
 }
 
 /** Values of a column with their counts, most frequent first, equal counts as in the dictionary; an empty cell is no value. */

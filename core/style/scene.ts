@@ -64,3 +64,9 @@ export function fit(bounds: Bounds, width: number, height: number, margin: numbe
 export function bend(x1: number, y1: number, x2: number, y2: number, curve: number): [number, number] {
   return [(x1 + x2) / 2 + (y2 - y1) * curve, (y1 + y2) / 2 - (x2 - x1) * curve];
 }
+
+/** How much farther each of several parallel edges bows than the one before. */
+export const laneBow = 0.14;
+
+/** How far an edge bows, as a share of its length. */
+export const bowOf = ({ curve, lane }: Pick<Scene, 'curve' | 'lane'>, e: number): number => curve + laneBow * lane[e];

@@ -209,3 +209,9 @@ test('ties within a group are told by its code, not by its colour: two groups ma
   const of = (e: number): string => hex([looks.edgeColour[4 * e], looks.edgeColour[4 * e + 1], looks.edgeColour[4 * e + 2]]); // prettier-ignore
   expect([of(0), of(1)].map((colour) => colour === '#112233')).toEqual([true, false]);
 });
+
+test('parallel edges of one direction have lanes of their own; straight ones of both directions do', () => {
+  const parallel = network({ nodes: 3, edges: [[0, 1], [0, 1], [1, 0], [0, 1], [1, 2], [2, 2], [2, 2]] }); // prettier-ignore
+  expect([...dress(parallel, style({ curve: 0.1 })).lane]).toEqual([0, 1, 0, 2, 0, 0, 0]);
+  expect([...dress(parallel, style({ curve: 0 })).lane]).toEqual([0, 1, 2, 3, 0, 0, 0]);
+});

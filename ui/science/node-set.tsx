@@ -4,6 +4,7 @@ import { cellText } from '@/core/tables';
 import type { Network } from '@/core/graph';
 import { Choose, Field, counted } from '@/ui/kit';
 import { useWorkbench } from '@/ui/shell/workbench-context';
+import { FindNodes } from './find-nodes';
 
 /** Where a set of nodes comes from: a selection as it was, one node, a shortlist, or a value of a column. */
 export type NodeSet =
@@ -85,13 +86,26 @@ export function ChooseNodes({ label, value, onChange }: { label: string; value: 
         {value?.from === 'value' && column && (
           <Choose compact label={`${label}: value`} value={value.value} choices={column.values.map((one) => ({ value: one, label: one }))} onChange={(next) => onChange({ ...value, value: next })} />
         )}
+        {(value === undefined || value.from === 'nodes') && (
+          <FindNodes
+            label={`${label}: by name`}
+            at="end"
+            taken={new Set(nodes)}
+            onFind={(found) => onChange({ from: 'nodes', ids: [...(value?.from === 'nodes' ? value.ids : []), ...found.map(({ id }) => id)] })}
+          />
+        )}
         {value?.from === 'nodes' && (
           <p className="text-sm text-quiet">
             {nodes.slice(0, 3).map((id) => net?.labels[net.ids.indexOf(id)]).join(', ')}
             {nodes.length > 3 && ` and ${nodes.length - 3} more`}{' '}
             <button type="button" className="text-accent underline disabled:opacity-50" disabled={!selected.length} onClick={() => onChange({ from: 'nodes', ids: [...selected] })}>
               take the selection
-            </button>
+            </button>{' '}
+            {value.ids.length > 0 && (
+              <button type="button" className="text-accent underline" onClick={() => onChange({ from: 'nodes', ids: [] })}>
+                none
+              </button>
+            )}
           </p>
         )}
       </div>

@@ -3,6 +3,7 @@ import { Command } from 'cmdk';
 import { Search } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useEffect, useMemo, useState } from 'react';
+import { foundByName } from '@/core/graph';
 import { type Step, stepKinds, summaryOf } from '@/core/trail';
 import { grouped } from '@/ui/kit';
 import { firstSettings } from '@/ui/trail/first-settings';
@@ -60,14 +61,9 @@ function Found({ close, onKeys }: { close: () => void; onKeys: () => void }) {
   const wanted = text.trim().toLowerCase();
   const { nodes, all } = useMemo(() => {
     if (!net || wanted === '') return { nodes: [], all: [] };
-    const all = net.ids.filter((_, v) => net.labels[v].toLowerCase().includes(wanted));
-    const hits: { id: string; label: string; at: number }[] = [];
-    for (let v = 0; v < net.labels.length; v++) {
-      const at = net.labels[v].toLowerCase().indexOf(wanted);
-      if (at >= 0) hits.push({ id: net.ids[v], label: net.labels[v], at });
-      if (hits.length > 2000) break;
-    }
-    const nodes = hits.sort((a, b) => a.at - b.at || (a.label < b.label ? -1 : 1)).slice(0, mostFound);
+    const { places, all: count } = foundByName(net.labels, wanted, Infinity);
+    const nodes = places.slice(0, mostFound).map((v) => ({ id: net.ids[v], label: net.labels[v] }));
+    const all = count > 1 ? places.map((v) => net.ids[v]) : [];
     return { nodes, all };
   }, [net, wanted]);
   const hits = all.length;
@@ -112,15 +108,6 @@ function Found({ close, onKeys }: { close: () => void; onKeys: () => void }) {
       </div>
       <Command.List className="max-h-96 overflow-auto p-1.5">
         <Command.Empty className="px-2 py-3 text-quiet">Nothing has these letters.</Command.Empty>
-        {hits > 1 && (
-          <Command.Item
-            value="select all found"
-            className={item}
-            onSelect={then(() => store.getState().select({ nodes: all }))}
-          >
-            Select all {grouped(hits)} nodes with these letters
-          </Command.Item>
-        )}
         {nodes.length > 0 && (
           <Command.Group heading="Nodes" className={heading}>
             {nodes.map(({ id, label }) => (
@@ -137,6 +124,15 @@ function Found({ close, onKeys }: { close: () => void; onKeys: () => void }) {
               </Command.Item>
             ))}
           </Command.Group>
+        )}
+        {hits > 1 && (
+          <Command.Item
+            value="select all found"
+            className={item}
+            onSelect={then(() => store.getState().select({ nodes: all }))}
+          >
+            Select all {grouped(hits)} nodes with these letters
+          </Command.Item>
         )}
         {steps.length > 0 && (
           <Command.Group heading="Steps" className={heading}>

@@ -1,14 +1,14 @@
 'use client';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo } from 'react';
 import { distances } from '@/core/graph';
 import type { WeightAs } from '@/core/paths';
 import { Button, Choose, NumberField, Progress, Toggle, Trouble, counted, grouped, shortNumber } from '@/ui/kit';
-import { ChooseNodes, type NodeSet, useNodesOf } from '@/ui/science/node-set';
+import { ChooseNodes, useNodesOf } from '@/ui/science/node-set';
 import { useQuestion } from '@/ui/science/use-question';
 import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
 import type { PathAnswer, PathAsk } from '@/worker/client';
+import { type Find, type PathsState, answerKey, freshPaths, usePaths } from './paths-store';
 
-type Find = PathAsk['find'] | 'around';
 const finds: readonly { value: Find; label: string; help: string }[] = [
   { value: 'shortest', label: 'Shortest paths', help: 'All paths between two nodes or sets that are as short as any. Between sets, the nearest pairs.' },
   { value: 'all', label: 'All paths up to a length', help: 'Paths that meet no node twice. Counting ends at two hundred, or where it would take too long; it is said then.' },
@@ -22,18 +22,21 @@ const finds: readonly { value: Find; label: string; help: string }[] = [
 export function PathsView() {
   const net = useWorkbench((state) => state.net);
   const digest = useWorkbench((state) => state.digest);
+  const network = useWorkbench((state) => state.network.id);
   const store = useWorkbenchStore();
-  const selected = store.getState().selection.nodes;
-  const [find, setFind] = useState<Find>('shortest');
-  const [from, setFrom] = useState<NodeSet | undefined>(() => (selected.length ? { from: 'nodes', ids: [selected[0]] } : undefined));
-  const [to, setTo] = useState<NodeSet | undefined>(() => (selected.length > 1 ? { from: 'nodes', ids: selected.slice(1) } : undefined));
-  const [either, setEither] = useState(false);
-  const [as, setAs] = useState<WeightAs>('none');
-  const [longest, setLongest] = useState(3);
-  const [which, setWhich] = useState<'minimum' | 'maximum'>('maximum');
-  const [capacities, setCapacities] = useState<'weights' | 'ones'>('weights');
-  const [way, setWay] = useState<'in' | 'out' | 'both'>('out');
-  const { answer, ask, share, stop, fault, clear } = useQuestion('paths');
+  const state = usePaths();
+  const { find, from, to, either, as, longest, which, capacities, way, found } = state;
+  const set = (change: Partial<PathsState>): void => usePaths.setState(change);
+  useEffect(() => {
+    const { nodes: selected } = store.getState().selection;
+    const now = usePaths.getState();
+    // Another network's ends say nothing here; nodes that are selected are the ends that are meant.
+    if (now.network !== network) usePaths.setState({ ...freshPaths, network });
+    if (selected.length && (now.network !== network || !now.from)) {
+      set({ from: { from: 'nodes', ids: [selected[0]] }, to: selected.length > 1 ? { from: 'nodes', ids: selected.slice(1) } : undefined });
+    }
+  }, [network, store]);
+  const { ask, share, stop, fault, clear } = useQuestion('paths');
   const [fromIds, toIds] = [useNodesOf(from), useNodesOf(to)];
   useEffect(() => clear(), [digest, find, clear]);
   const around = useMemo(() => {
@@ -51,20 +54,22 @@ export function PathsView() {
     if (find === 'flow') return { find, ...ends, capacities };
     return { find: 'shortest', ...ends, either, as };
   };
+  // An answer belongs to its settings and to the network that it was asked of.
+  const answer = find !== 'around' && found?.of === answerKey(asked(), digest) ? found.answer : undefined;
   const needsEnds = find === 'shortest' || find === 'all' || find === 'flow';
   const ready = find === 'around' ? fromIds.length > 0 : !needsEnds || (fromIds.length > 0 && toIds.length > 0);
   return (
     <div className="grid min-h-0 grow grid-cols-[15.5rem_minmax(0,1fr)] gap-6 overflow-hidden bg-paper px-5 pt-12">
       <section aria-label="What is looked for" className="overflow-y-auto pb-6">
-        <Choose label="Find" value={find} choices={finds.map(({ value, label }) => ({ value, label }))} onChange={(next) => setFind(next as Find)} help={finds.find(({ value }) => value === find)?.help} />
-        {(needsEnds || find === 'around') && <ChooseNodes label={find === 'around' ? 'Of' : 'From'} value={from} onChange={setFrom} />}
-        {needsEnds && <ChooseNodes label="To" value={to} onChange={setTo} />}
+        <Choose label="Find" value={find} choices={finds.map(({ value, label }) => ({ value, label }))} onChange={(next) => set({ find: next as Find })} help={finds.find(({ value }) => value === find)?.help} />
+        {(needsEnds || find === 'around') && <ChooseNodes label={find === 'around' ? 'Of' : 'From'} value={from} onChange={(from) => set({ from })} />}
+        {needsEnds && <ChooseNodes label="To" value={to} onChange={(to) => set({ to })} />}
         {find === 'around' && (
           <Choose
             label="Direction"
             value={way}
             choices={[{ value: 'in', label: 'upstream: who leads to them' }, { value: 'out', label: 'downstream: whom they lead to' }, { value: 'both', label: 'around: either way' }]}
-            onChange={(next) => setWay(next as typeof way)}
+            onChange={(next) => set({ way: next as typeof way })}
           />
         )}
         {find === 'shortest' && (
@@ -72,19 +77,19 @@ export function PathsView() {
             label="Length"
             value={as}
             choices={[{ value: 'none', label: 'in steps' }, { value: 'strength', label: 'strong ties are short (1 / weight)' }, { value: 'distance', label: 'weights are distances' }]}
-            onChange={(next) => setAs(next as WeightAs)}
+            onChange={(next) => set({ as: next as WeightAs })}
           />
         )}
-        {(find === 'all' || find === 'cycles' || find === 'around') && <NumberField label="At most so many steps" whole min={1} max={find === 'around' ? 100 : 12} value={longest} onCommit={setLongest} />}
-        {find === 'tree' && <Choose label="With" value={which} choices={[{ value: 'maximum', label: 'the strongest ties' }, { value: 'minimum', label: 'the weakest ties' }]} onChange={(next) => setWhich(next as typeof which)} />}
-        {find === 'flow' && <Choose label="Capacities" value={capacities} choices={[{ value: 'weights', label: net.weightName }, { value: 'ones', label: 'one for each tie' }]} onChange={(next) => setCapacities(next as typeof capacities)} />}
-        {net.directed && (find === 'shortest' || find === 'all' || find === 'cycles') && <Toggle label="Ignore direction" checked={either} onChange={setEither} />}
+        {(find === 'all' || find === 'cycles' || find === 'around') && <NumberField label="At most so many steps" whole min={1} max={find === 'around' ? 100 : 12} value={longest} onCommit={(longest) => set({ longest })} />}
+        {find === 'tree' && <Choose label="With" value={which} choices={[{ value: 'maximum', label: 'the strongest ties' }, { value: 'minimum', label: 'the weakest ties' }]} onChange={(next) => set({ which: next as typeof which })} />}
+        {find === 'flow' && <Choose label="Capacities" value={capacities} choices={[{ value: 'weights', label: net.weightName }, { value: 'ones', label: 'one for each tie' }]} onChange={(next) => set({ capacities: next as typeof capacities })} />}
+        {net.directed && (find === 'shortest' || find === 'all' || find === 'cycles') && <Toggle label="Ignore direction" checked={either} onChange={(either) => set({ either })} />}
         {find !== 'around' && (
-          <Button look="main" className="mt-4" disabled={!ready} onClick={() => void ask('end', asked())}>
+          <Button look="main" className="mt-4" disabled={!ready} onClick={() => void ask('end', asked()).then((answer) => answer && usePaths.setState({ found: { of: answerKey(asked(), digest), answer } }))}>
             Find {find === 'cycles' ? 'cycles' : find === 'tree' ? 'the tree' : find === 'flow' ? 'the flow' : 'paths'}
           </Button>
         )}
-        {!ready && <p className="mt-2 text-sm text-quiet">Choose the nodes: from the selection, a shortlist, or a column.</p>}
+        {!ready && <p className="mt-2 text-sm text-quiet">Choose the nodes: by name, from the selection, a shortlist, or a column.</p>}
         {share !== undefined && share > 0 && <Progress name="Looking" share={share} onStop={stop} />}
         {fault && <Trouble>{fault}</Trouble>}
       </section>
@@ -95,6 +100,9 @@ export function PathsView() {
             <p className="text-sm text-quiet">The chosen ones and all within {counted(longest, 'step')}, {{ in: 'upstream', out: 'downstream', both: 'either way' }[way]}.</p>
             <Actions nodes={around} />
           </>
+        )}
+        {find !== 'around' && found && !answer && share === undefined && (
+          <p className="mt-3 text-quiet">The settings have changed since the last answer. Find again to see what holds now.</p>
         )}
         {find !== 'around' && answer && <Found answer={answer} find={find} weightName={net.weightName} directed={net.directed && !either} />}
       </section>
@@ -110,7 +118,11 @@ function Actions({ nodes, edges }: { nodes: readonly string[]; edges?: readonly 
         Show in the graph
       </Button>
       <Button disabled={!nodes.length} onClick={() => store.getState().select({ nodes: [...nodes] })}>Select the nodes</Button>
-      <Button disabled={!nodes.length} onClick={() => store.getState().addStep('keep', { rule: { by: 'nodes', nodes: [...nodes] } })}>Keep only these</Button>
+      <Button disabled={!nodes.length} onClick={() => {
+        const { net, addStep } = store.getState();
+        const ties = net && edges?.map((e) => [net.ids[net.source[e]], net.ids[net.target[e]]]);
+        addStep('keep', { rule: { by: 'nodes', nodes: [...nodes], ...(ties ? { ties } : {}) } });
+      }}>Keep only these</Button>
     </div>
   );
 } // prettier-ignore

@@ -6,6 +6,7 @@ import { useWorkbench } from '@/ui/shell/workbench-context';
 import type { ColumnHoldings, Holdings } from '@/worker/client';
 import { Bars } from '../bars';
 import type { EditorProps } from '../../step-editor';
+import { useStepBefore } from '../groups/use-step-before';
 import { ChosenNodes } from './chosen-nodes';
 import { Conditions } from './conditions';
 import { ValuesRule } from './values-rule';
@@ -15,11 +16,14 @@ interface RuleProps<B extends KeepRule['by']> {
   rule: Of<B>;
   before: Holdings;
   set: (change: { rule: KeepRule }, merge?: string) => void;
+  /** The step before, whose network is narrowed. */
+  at?: string;
 }
 
 export function KeepEditor({ step, before, set }: EditorProps<'keep'>) {
   const { rule } = step;
   const report = useWorkbench((state) => state.reports[step.id]);
+  const { at } = useStepBefore(step.id);
   return (
     <>
       <Choose
@@ -29,7 +33,7 @@ export function KeepEditor({ step, before, set }: EditorProps<'keep'>) {
         onChange={(by) => before && set({ rule: firstRule(by as KeepRule['by'], before) })}
         help={keepKinds[rule.by].help}
       />
-      {before && <RuleForm rule={rule} before={before} set={set} />}
+      {before && <RuleForm rule={rule} before={before} set={set} at={at} />}
       {report && before && before.nodes > 0 && !report.fault && (
         <p className="mt-4 border-t border-line pt-3" aria-live="polite">
           <b className="font-semibold">
@@ -72,7 +76,7 @@ function firstRule(by: KeepRule['by'], before: Holdings): KeepRule {
   }
 }
 
-function RuleForm({ rule, before, set }: RuleProps<KeepRule['by']>): ReactNode {
+function RuleForm({ rule, before, set, at }: RuleProps<KeepRule['by']>): ReactNode {
   switch (rule.by) {
     case 'component':
       return (
@@ -101,7 +105,7 @@ function RuleForm({ rule, before, set }: RuleProps<KeepRule['by']>): ReactNode {
     case 'ego':
       return (
         <>
-          <ChosenNodes label="Around" ids={rule.nodes} onChange={(nodes) => set({ rule: { ...rule, nodes } })} />
+          <ChosenNodes at={at} label="Around" ids={rule.nodes} onChange={(nodes) => set({ rule: { ...rule, nodes } })} />
           <Slide label="Steps" value={rule.distance} min={1} max={Math.max(6, rule.distance)} step={1} onChange={(distance) => set({ rule: { ...rule, distance } }, 'distance')} />
           {before.directed && <WayField value={rule.direction} onChange={(direction) => set({ rule: { ...rule, direction } })} />}
           <Choose
@@ -118,7 +122,7 @@ function RuleForm({ rule, before, set }: RuleProps<KeepRule['by']>): ReactNode {
     case 'reach':
       return (
         <>
-          <ChosenNodes label="From" ids={rule.nodes} onChange={(nodes) => set({ rule: { ...rule, nodes } })} />
+          <ChosenNodes at={at} label="From" ids={rule.nodes} onChange={(nodes) => set({ rule: { ...rule, nodes } })} />
           <Choose
             label="Which way"
             value={rule.direction}
@@ -133,22 +137,34 @@ function RuleForm({ rule, before, set }: RuleProps<KeepRule['by']>): ReactNode {
     case 'between':
       return (
         <>
-          <ChosenNodes label="From" ids={rule.from} onChange={(from) => set({ rule: { ...rule, from } })} />
-          <ChosenNodes label="To" ids={rule.to} onChange={(to) => set({ rule: { ...rule, to } })} />
+          <ChosenNodes at={at} label="From" ids={rule.from} onChange={(from) => set({ rule: { ...rule, from } })} />
+          <ChosenNodes at={at} label="To" ids={rule.to} onChange={(to) => set({ rule: { ...rule, to } })} />
           <NumberField
             label="At most so many steps (0: the shortest paths)"
             whole
             min={0}
             value={rule.longest ?? 0}
-            onCommit={(longest) => set({ rule: { ...rule, longest: longest || undefined } })}
+            onCommit={(longest) => set({ rule: { ...rule, longest: longest || undefined, simple: rule.longest === undefined ? true : rule.simple } })}
           />
+          {rule.longest !== undefined && (
+            <Toggle
+              label="Simple paths only: no node twice"
+              checked={rule.simple}
+              onChange={(simple) => set({ rule: { ...rule, simple } })}
+            />
+          )}
           {before.directed && <Toggle label="Along the direction of edges" checked={rule.directed} onChange={(directed) => set({ rule: { ...rule, directed } })} />}
         </>
       ); // prettier-ignore
     case 'nodes':
       return (
         <>
-          <ChosenNodes label="Chosen" ids={rule.nodes} onChange={(nodes) => set({ rule: { ...rule, nodes } })} />
+          <ChosenNodes
+            at={at}
+            label="Chosen"
+            ids={rule.nodes}
+            onChange={(nodes) => set({ rule: { ...rule, nodes } })}
+          />
           <LeaveField leave={rule.leave} onChange={(leave) => set({ rule: { ...rule, leave } })} />
         </>
       );

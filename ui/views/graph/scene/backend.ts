@@ -32,6 +32,8 @@ export interface Backend {
   layerCamera(): Camera | undefined;
   /** Shows the finished layer as it would lie at another camera. */
   showLayer(camera: Camera, strength: number): void;
+  /** Shows the finished layer with the nodes on it, as they were when it was finished. */
+  showWhole(camera: Camera): void;
   /** All nodes; `fine` with rims and smooth edges. */
   drawNodes(camera: Camera, fine: boolean): void;
   /** Ends the frame. */

@@ -23,6 +23,7 @@ export function canvasBackend(canvas: HTMLCanvasElement): Backend {
   let ground = '#ffffff';
   let front: Layer | undefined;
   let back: Layer | undefined;
+  let whole: Layer | undefined;
 
   const pen = (target: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D, strength: number): Pen => {
     const plain = canvasPen(target, view);
@@ -44,12 +45,49 @@ export function canvasBackend(canvas: HTMLCanvasElement): Backend {
     return { canvas: offscreen, context: made, camera };
   };
 
+  const show = (layer: Layer | undefined, camera: Camera, strength: number): void => {
+    if (!layer) return;
+    const zoom = camera.scale / layer.camera.scale;
+    const margin = (layerRoom - 1) / 2;
+    context.globalAlpha = strength;
+    context.drawImage(
+      layer.canvas,
+      camera.x - (layer.camera.x + view.width * margin) * zoom,
+      camera.y - (layer.camera.y + view.height * margin) * zoom,
+      view.width * layerRoom * zoom,
+      view.height * layerRoom * zoom,
+    );
+    context.globalAlpha = 1;
+  };
+
+  /** All nodes within the view and a margin around it, as a share of its size. */
+  const nodesOn = (
+    target: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D,
+    camera: Camera,
+    fine: boolean,
+    margin: number,
+  ): void => {
+    if (!scene) return;
+    const plain = canvasPen(target, view);
+    const [right, bottom] = [view.width * (1 + margin), view.height * (1 + margin)];
+    for (const v of nodeOrder) {
+      const x = scene.positions[2 * v] * camera.scale + camera.x;
+      const y = scene.positions[2 * v + 1] * camera.scale + camera.y;
+      const r = pixelRadius(scene.radius[v], camera);
+      if (x < -r - view.width * margin || y < -r - view.height * margin || x > right + r || y > bottom + r) continue;
+      const fill = hex([scene.fill[3 * v], scene.fill[3 * v + 1], scene.fill[3 * v + 2]]);
+      // A dimmed node is a shape in the ground's colour under a faint one of its own.
+      const dim = focus && !focus[v];
+      plain.shape(shapes[scene.shape[v]], x, y, r, dim ? mixed(fill, ground) : fill, ground, fine ? Math.min(1.5, r / 4) : 0);
+    }
+  }; // prettier-ignore
+
   const backend: Backend = {
     resize(next) {
       view = next;
       canvas.width = Math.max(1, Math.round(view.width * view.ratio));
       canvas.height = Math.max(1, Math.round(view.height * view.ratio));
-      front = back = undefined;
+      front = back = whole = undefined;
     },
     setScene(next, shuffled) {
       scene = { ...next };
@@ -98,42 +136,26 @@ export function canvasBackend(canvas: HTMLCanvasElement): Backend {
     },
     finishLayer() {
       [front, back] = [back, front];
+      if (!front || !scene) return;
+      whole ??= newLayer(front.camera);
+      whole.camera = front.camera;
+      const margin = (layerRoom - 1) / 2;
+      const { ratio } = view;
+      whole.context.setTransform(1, 0, 0, 1, 0, 0);
+      whole.context.clearRect(0, 0, whole.canvas.width, whole.canvas.height);
+      whole.context.drawImage(front.canvas, 0, 0);
+      whole.context.setTransform(ratio, 0, 0, ratio, view.width * margin * ratio, view.height * margin * ratio);
+      nodesOn(whole.context, front.camera, true, (layerRoom - 1) / 2);
+    },
+    showWhole(camera) {
+      show(whole, camera, 1);
     },
     layerCamera: () => front?.camera,
     showLayer(camera, strength) {
-      if (!front) return;
-      const zoom = camera.scale / front.camera.scale;
-      const margin = (layerRoom - 1) / 2;
-      context.globalAlpha = strength;
-      context.drawImage(
-        front.canvas,
-        camera.x - (front.camera.x + view.width * margin) * zoom,
-        camera.y - (front.camera.y + view.height * margin) * zoom,
-        view.width * layerRoom * zoom,
-        view.height * layerRoom * zoom,
-      );
+      show(front, camera, strength);
     },
     drawNodes(camera, fine) {
-      if (!scene) return;
-      const plain = canvasPen(context, view);
-      for (const v of nodeOrder) {
-        const x = scene.positions[2 * v] * camera.scale + camera.x;
-        const y = scene.positions[2 * v + 1] * camera.scale + camera.y;
-        const r = pixelRadius(scene.radius[v], camera);
-        if (x < -r || y < -r || x > view.width + r || y > view.height + r) continue;
-        const fill = hex([scene.fill[3 * v], scene.fill[3 * v + 1], scene.fill[3 * v + 2]]);
-        // A dimmed node is a shape in the ground's colour under a faint one of its own.
-        const dim = focus && !focus[v];
-        plain.shape(
-          shapes[scene.shape[v]],
-          x,
-          y,
-          r,
-          dim ? mixed(fill, ground) : fill,
-          ground,
-          fine ? Math.min(1.5, r / 4) : 0,
-        );
-      }
+      nodesOn(context, camera, fine, 0);
     },
     flush: () => undefined,
     busy: () => false,

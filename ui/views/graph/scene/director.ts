@@ -7,8 +7,11 @@ const frameBudget = 45;
 /** After this long without movement the picture is refined. */
 const restAfter = 140;
 const chunk = 5000;
-/** Up to this many edges are drawn afresh in every frame. */
-const alwaysAll = 4000;
+/** Up to this many edges, and nodes at the price of edges, are drawn afresh in every frame. */
+const alwaysAll = 1500;
+const edgesANode = 4;
+/** Up to this many edges are drawn in their own order, as in an exported picture. */
+const ownOrder = 4000;
 /** So few edges cost no more than a frame's nodes. */
 const fewEdges = 300;
 
@@ -35,6 +38,9 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
   let positionsMovedAt = -Infinity;
   // What the finished layer shows, and how far the next one is.
   let layerStale = true;
+  /** Whether the layer with the nodes on it shows all of them alike. */
+  let wholeLayer = false;
+  let moved = false;
   let refined = -1;
   let refining: Camera | undefined;
   let partial = false;
@@ -71,7 +77,7 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
     const capacity = Math.max(400, Math.floor(edgesPerMs * frameBudget));
     const resting = now - movedAt > restAfter;
     const settled = now - positionsMovedAt > restAfter;
-    if (edges <= Math.min(capacity, alwaysAll)) {
+    if (edges + edgesANode * scene.labels.length <= Math.min(capacity, alwaysAll)) {
       // Few enough to be drawn afresh each time.
       if (dirty) {
         dirty = false;
@@ -108,6 +114,13 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
     if (dirty) {
       dirty = false;
       backend.clear();
+      if (usable && !resting && !focus && wholeLayer) {
+        // While the camera moves one picture is moved, nodes and all.
+        backend.showWhole(camera);
+        drew(now, 0);
+        tell(true);
+        return wake();
+      }
       if (usable) backend.showLayer(camera, focus ? 0.3 : 1);
       else
         backend.drawEdges(
@@ -123,7 +136,15 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
       return wake();
     }
     if (!resting) return wake();
-    if (usable && same(shown, camera)) return tell(false);
+    if (usable && same(shown, camera)) {
+      // The last frame of a movement was the moved picture.
+      if (moved) {
+        moved = false;
+        dirty = true;
+        return wake();
+      }
+      return tell(false);
+    }
     if (!refining || !same(refining, camera) || refined < 0) {
       refining = camera;
       refined = 0;
@@ -136,6 +157,7 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
     refined = to;
     if (refined === edges) {
       backend.finishLayer();
+      wholeLayer = focus === undefined;
       layerStale = false;
       refining = undefined;
       refined = -1;
@@ -178,6 +200,7 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
     setCamera(next) {
       if (same(next, camera)) return;
       camera = next;
+      moved = true;
       movedAt = performance.now();
       dirty = true;
       wake();
@@ -201,7 +224,7 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
  */
 function fairOrder(edges: number): Uint32Array {
   const order = Uint32Array.from({ length: edges }, (_, e) => e);
-  if (edges <= alwaysAll) return order;
+  if (edges <= ownOrder) return order;
   let stride = Math.floor(edges * 0.6180339887498949);
   while (commonDivisor(stride, edges) !== 1) stride++;
   for (let e = 0, at = 0; e < edges; e++) {

@@ -10,6 +10,8 @@ const scene = (edges: number, curve = 0): Scene => ({
     positions: Float32Array.of(0, 0, 100, 0, 0, 100, 100, 100),
   }),
   curve,
+  // The tests' nodes have many edges between them; these bow alike.
+  lane: new Uint8Array(edges),
 });
 const still = { scale: 1, x: 0, y: 0 };
 
@@ -82,6 +84,7 @@ describe('the director', () => {
       finishLayer: () => (layer = beginning),
       layerCamera: () => layer,
       showLayer: () => calls.push('layer'),
+      showWhole: () => calls.push('whole'),
       drawNodes: (_camera, fine) => calls.push(fine ? 'fine nodes' : 'coarse nodes'),
       flush: () => undefined,
       busy: () => false,
@@ -119,8 +122,14 @@ describe('the director', () => {
     const before = calls.length;
     director.setCamera({ scale: 1, x: 30, y: 0 });
     play(1);
-    expect(calls.slice(before)).toEqual(['clear', 'layer', 'coarse nodes']);
+    expect(calls.slice(before)).toEqual(['clear', 'whole']);
     expect(partial.at(-1)).toBe(true);
+    // At rest the nodes are drawn finely again, also where the camera has come back.
+    director.setCamera(still);
+    play(1);
+    play();
+    expect(calls.at(-1)).toBe('fine nodes');
+    expect(partial.at(-1)).toBe(false);
   });
 
   test('while a layout runs a fair sample is drawn, the smaller the slower the machine', () => {

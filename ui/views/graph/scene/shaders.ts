@@ -1,3 +1,5 @@
+import { laneBow } from '@/core/style';
+
 /** The scene's programs. Everything is read from textures by gl_VertexID; there are no vertex attributes. */
 
 const common = `#version 300 es
@@ -28,7 +30,9 @@ float radius(uint v) { return max(0.6, uintBitsToFloat(texelFetch(uNodes, place(
 const edgeShape = `
 uniform float uCurve;
 uniform bool uArrows;
-vec2 bent(vec2 a, vec2 b) { return (a + b) * 0.5 + vec2(b.y - a.y, a.x - b.x) * uCurve; }
+/** The two lowest bits beside a width say the pattern, the next four the lane among parallel edges. */
+float bow(uint packed) { return uCurve + ${laneBow} * float((packed >> 2) & 15u); }
+vec2 bent(vec2 a, vec2 b, float by) { return (a + b) * 0.5 + vec2(b.y - a.y, a.x - b.x) * by; }
 vec2 quadratic(vec2 a, vec2 c, vec2 b, float t) { return mix(mix(a, c, t), mix(c, b, t), t); }
 /** Where an arrowed edge's line ends: at the base of its head. */
 float arrowLength(float width) { return 4.0 + 2.0 * width; }
@@ -50,7 +54,7 @@ void main() {
   int e = uBase + gl_VertexID / corners;
   int corner = gl_VertexID % corners;
   uvec4 edge = texelFetch(uEdges, place(int(texelFetch(uOrder, place(e), 0).x)), 0);
-  float width = max(0.25, uintBitsToFloat(edge.w & ~3u) * uScale);
+  float width = max(0.25, uintBitsToFloat(edge.w & ~63u) * uScale);
   uint pattern = edge.w & 3u;
   vec2 a = onScreen(edge.x);
   vec2 b = onScreen(edge.y);
@@ -78,7 +82,7 @@ void main() {
     along = mix(c - p, q - c, s);
     total = 8.0 * r;
   } else {
-    vec2 c = bent(a, b);
+    vec2 c = bent(a, b, bow(edge.w));
     if (uArrows) b = lineEnd(c, b, radius(edge.y) + 1.0 + arrowLength(width));
     at = quadratic(a, c, b, t);
     along = mix(c - a, b - c, t);
@@ -123,10 +127,10 @@ void main() {
   int e = uBase + gl_VertexID / 3;
   int corner = gl_VertexID % 3;
   uvec4 edge = texelFetch(uEdges, place(int(texelFetch(uOrder, place(e), 0).x)), 0);
-  float width = max(0.25, uintBitsToFloat(edge.w & ~3u) * uScale);
+  float width = max(0.25, uintBitsToFloat(edge.w & ~63u) * uScale);
   vec2 a = onScreen(edge.x);
   vec2 b = onScreen(edge.y);
-  vec2 from = uCurve > 0.0 ? bent(a, b) : a;
+  vec2 from = bow(edge.w) > 0.0 ? bent(a, b, bow(edge.w)) : a;
   float far = length(b - from);
   vec2 along = far > 0.0 ? (b - from) / far : vec2(0.0);
   vec2 tip = b - along * (radius(edge.y) + 1.0);

@@ -62,6 +62,8 @@ class WebglBackend implements Backend {
   private nodeData = new Uint32Array(0);
   private front: Layer | undefined;
   private back: Layer | undefined;
+  /** The finished layer with the nodes on it, for while the camera moves. */
+  private whole: Layer | undefined;
   private fence: WebGLSync | null = null;
 
   constructor(private readonly gl: WebGL2RenderingContext) {
@@ -84,15 +86,15 @@ class WebglBackend implements Backend {
     const { canvas } = this.gl;
     canvas.width = Math.max(1, Math.round(view.width * view.ratio));
     canvas.height = Math.max(1, Math.round(view.height * view.ratio));
-    for (const layer of [this.front, this.back]) if (layer) this.free(layer);
-    this.front = this.back = undefined;
+    for (const layer of [this.front, this.back, this.whole]) if (layer) this.free(layer);
+    this.front = this.back = this.whole = undefined;
   }
 
   setScene(scene: Scene, order: Uint32Array): void {
     this.scene = scene;
     const m = scene.source.length;
     const n = scene.labels.length;
-    let loops = false;
+    let bent = false;
     const edges = new Uint32Array(4 * m);
     const widths = new Uint32Array(Float32Array.from(scene.edgeWidth).buffer);
     for (let e = 0; e < m; e++) {
@@ -101,11 +103,11 @@ class WebglBackend implements Backend {
       edges[c] = scene.source[e];
       edges[c + 1] = scene.target[e];
       edges[c + 2] = colours[c] | (colours[c + 1] << 8) | (colours[c + 2] << 16) | (colours[c + 3] << 24);
-      // The two lowest bits of the width's float say the pattern.
-      edges[c + 3] = (widths[e] & ~3) | scene.edgePattern[e];
-      if (scene.source[e] === scene.target[e]) loops = true;
+      // The lowest bits of the width's float say the pattern and the lane.
+      edges[c + 3] = (widths[e] & ~63) | scene.edgePattern[e] | (scene.lane[e] << 2);
+      if (scene.source[e] === scene.target[e] || scene.lane[e]) bent = true;
     }
-    this.curved = scene.curve > 0 || (loops && m <= 20000);
+    this.curved = scene.curve > 0 || (bent && m <= 20000);
     const radii = new Uint32Array(Float32Array.from(scene.radius).buffer);
     this.nodeData = new Uint32Array(4 * n);
     for (let v = 0; v < n; v++) {
@@ -163,12 +165,7 @@ class WebglBackend implements Backend {
     const { gl, view } = this;
     const width = Math.ceil(view.width * view.ratio * layerRoom);
     const height = Math.ceil(view.height * view.ratio * layerRoom);
-    if (!this.back) {
-      const attachments = [
-        { format: gl.RGBA, type: gl.UNSIGNED_BYTE, min: gl.LINEAR, mag: gl.LINEAR, wrap: gl.CLAMP_TO_EDGE },
-      ];
-      this.back = { frame: twgl.createFramebufferInfo(gl, attachments, width, height), camera };
-    }
+    this.back ??= this.newLayer(camera, width, height);
     this.back.camera = camera;
     gl.bindFramebuffer(gl.FRAMEBUFFER, this.back.frame.framebuffer);
     gl.viewport(0, 0, width, height);
@@ -181,10 +178,7 @@ class WebglBackend implements Backend {
     if (!back) return;
     gl.bindFramebuffer(gl.FRAMEBUFFER, back.frame.framebuffer);
     gl.viewport(0, 0, back.frame.width, back.frame.height);
-    const room = { ...view, width: view.width * layerRoom, height: view.height * layerRoom };
-    const margin = (layerRoom - 1) / 2;
-    const { scale, x, y } = back.camera;
-    const camera = { scale, x: x + view.width * margin, y: y + view.height * margin };
+    const { room, camera } = roomy(view, back.camera);
     this.edges(camera, room, 'edgeOrder', from, to, 1);
     gl.bindFramebuffer(gl.FRAMEBUFFER, null);
     gl.viewport(0, 0, gl.canvas.width, gl.canvas.height);
@@ -192,6 +186,26 @@ class WebglBackend implements Backend {
 
   finishLayer(): void {
     [this.front, this.back] = [this.back, this.front];
+    const { gl, front, view, scene, programs } = this;
+    if (!front || !scene) return;
+    this.whole ??= this.newLayer(front.camera, front.frame.width, front.frame.height);
+    this.whole.camera = front.camera;
+    gl.bindFramebuffer(gl.FRAMEBUFFER, this.whole.frame.framebuffer);
+    gl.viewport(0, 0, front.frame.width, front.frame.height);
+    gl.clearColor(0, 0, 0, 0);
+    gl.clear(gl.COLOR_BUFFER_BIT);
+    const { room, camera } = roomy(view, front.camera);
+    const size = [room.width, room.height];
+    this.use(programs.layer, { uLayer: front.frame.attachments[0], uQuad: [0, 0, ...size], uSize: size, uStrength: 1 });
+    gl.drawArrays(gl.TRIANGLE_STRIP, 0, 4);
+    this.use(programs.nodes, { ...this.shared(camera, room, 'nodeOrder'), uRim: this.rim, uFine: true });
+    this.inBatches(programs.nodes, 0, scene.labels.length, 4, 6, () => gl.TRIANGLES);
+    gl.bindFramebuffer(gl.FRAMEBUFFER, null);
+    gl.viewport(0, 0, gl.canvas.width, gl.canvas.height);
+  }
+
+  showWhole(camera: Camera): void {
+    this.show(this.whole, camera, 1);
   }
 
   layerCamera(): Camera | undefined {
@@ -199,14 +213,26 @@ class WebglBackend implements Backend {
   }
 
   showLayer(camera: Camera, strength: number): void {
-    const { gl, view, front } = this;
-    if (!front) return;
-    const zoom = camera.scale / front.camera.scale;
+    this.show(this.front, camera, strength);
+  }
+
+  private newLayer(camera: Camera, width: number, height: number): Layer {
+    const { gl } = this;
+    const attachments = [
+      { format: gl.RGBA, type: gl.UNSIGNED_BYTE, min: gl.LINEAR, mag: gl.LINEAR, wrap: gl.CLAMP_TO_EDGE },
+    ];
+    return { frame: twgl.createFramebufferInfo(gl, attachments, width, height), camera };
+  }
+
+  private show(layer: Layer | undefined, camera: Camera, strength: number): void {
+    const { gl, view } = this;
+    if (!layer) return;
+    const zoom = camera.scale / layer.camera.scale;
     const margin = (layerRoom - 1) / 2;
-    const left = camera.x - (front.camera.x + view.width * margin) * zoom;
-    const top = camera.y - (front.camera.y + view.height * margin) * zoom;
+    const left = camera.x - (layer.camera.x + view.width * margin) * zoom;
+    const top = camera.y - (layer.camera.y + view.height * margin) * zoom;
     this.use(this.programs.layer, {
-      uLayer: front.frame.attachments[0],
+      uLayer: layer.frame.attachments[0],
       uQuad: [left, top, view.width * layerRoom * zoom, view.height * layerRoom * zoom],
       uSize: [view.width, view.height],
       uStrength: strength,
@@ -241,7 +267,7 @@ class WebglBackend implements Backend {
 
   dispose(): void {
     const { gl } = this;
-    for (const layer of [this.front, this.back]) if (layer) this.free(layer);
+    for (const layer of [this.front, this.back, this.whole]) if (layer) this.free(layer);
     for (const texture of Object.values(this.textures)) gl.deleteTexture(texture);
     for (const buffer of this.indices.values()) gl.deleteBuffer(buffer);
     for (const { program } of Object.values(this.programs) as twgl.ProgramInfo[]) gl.deleteProgram(program);
@@ -355,6 +381,15 @@ class WebglBackend implements Backend {
     this.gl.deleteFramebuffer(frame.framebuffer);
     for (const attachment of frame.attachments) this.gl.deleteTexture(attachment);
   }
+}
+
+/** The view with the layer's room around it, and the camera that keeps the middle where it is. */
+function roomy(view: Viewport, { scale, x, y }: Camera): { room: Viewport; camera: Camera } {
+  const margin = (layerRoom - 1) / 2;
+  return {
+    room: { ...view, width: view.width * layerRoom, height: view.height * layerRoom },
+    camera: { scale, x: x + view.width * margin, y: y + view.height * margin },
+  };
 }
 
 function padded<T extends Float32Array | Uint32Array>(data: T, length: number): T {
