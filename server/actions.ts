@@ -11,7 +11,7 @@ import * as edits from '@/server/tables/edit';
 import * as names from '@/server/names';
 import * as shortlists from '@/server/shortlists';
 import * as networks from '@/server/networks';
-import { createSuggestedNetwork } from '@/server/networks/suggest';
+import { type NetworkOffer, createSuggestedNetwork, networkOffers as offers } from '@/server/networks/suggest';
 
 const text = z.string().max(1000);
 const whole = z.number().int();
@@ -44,6 +44,10 @@ export async function editTable(
     edits.editTable(text.parse(study), text.parse(key), whole.parse(base), edits.editSchema.parse(edit)),
   );
 }
+/** Takes back an import that made a table, with all that it did elsewhere. */
+export async function undoIntake(study: string, key: string): Promise<Answer<void>> {
+  return answered(() => edits.undoIntake(text.parse(study), text.parse(key)));
+}
 export async function stepTable(
   study: string,
   key: string,
@@ -69,8 +73,15 @@ export async function restoreTable(study: string, key: string): Promise<Answer<v
 }
 
 /** A first network from what the study's tables hold. */
-export async function suggestNetwork(study: string): Promise<Answer<{ id: string }>> {
-  return answered(() => createSuggestedNetwork(text.parse(study)));
+/** What can be asked of the study's tables, those of the named one first. */
+export async function networkOffers(study: string, table?: string): Promise<Answer<NetworkOffer[]>> {
+  return answered(() => offers(text.parse(study), text.optional().parse(table)));
+}
+/** Makes a network of the chosen offer, or of what the tables suggest. */
+export async function suggestNetwork(study: string, ties?: object): Promise<Answer<{ id: string }>> {
+  return answered(() =>
+    createSuggestedNetwork(text.parse(study), z.record(z.string(), z.unknown()).optional().parse(ties)),
+  );
 }
 export async function createNetwork(study: string, name: string, trail: Trail): Promise<Answer<{ id: string }>> {
   return answered(() => networks.createNetwork(text.parse(study), text.parse(name), trailSchema.parse(trail)));

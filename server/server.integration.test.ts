@@ -10,7 +10,7 @@ import * as actions from './actions';
 import { createStudy, deleteStudy, listStudies, renameStudy, restoreStudy } from './studies';
 import { deleteTable, listTables, renameTable, restoreTable, setAside, tableFor } from './tables';
 import { type StoreRequest, keyFrom, storeBody, storeTable } from './tables/store';
-import { bringBackTable, editTable, stepTable, tableHistory } from './tables/edit';
+import { bringBackTable, editTable, stepTable, tableHistory, undoIntake } from './tables/edit';
 import {
   changeNames,
   createNames,
@@ -26,7 +26,7 @@ import { changeShortlist, createShortlist, deleteShortlist, listShortlists, rest
 import { stacks } from './history';
 import { allWrittenRows, readTable } from './tables/read';
 import { createNetwork, listNetworks, openNetwork, saveTrail } from './networks';
-import { createSuggestedNetwork } from './networks/suggest';
+import { createSuggestedNetwork, networkOffers } from './networks/suggest';
 import { keepSnapshot, keptPositions } from './networks/snapshot';
 import { archiveOf } from './networks/archive';
 import { GET as columnsRoute } from '@/app/api/studies/[study]/tables/[table]/[version]/route';
@@ -286,6 +286,75 @@ describe('tables', () => {
     await migrateDatabase();
     await stepTable(id, 'ties', 'undo');
     expect(await written(id, 'ties')).toEqual([['x']]);
+  });
+});
+
+describe('an import is one thing to undo', () => {
+  const records = async (id: string): Promise<string[][]> => written(id, 'keepers');
+  const start = async (): Promise<string> => {
+    const id = await newStudy();
+    await bringIn(id, [['K1', 'Ann'], ['K2', 'Bo']], { name: 'keepers', columns: [{ name: 'id', type: 'text', id: true }, text('name')] }); // prettier-ignore
+    return id;
+  };
+  const ends = { columns: [{ name: 'from', type: 'reference', table: 'keepers', by: 'name' }, text('to')] as const };
+  const elsewhere = {
+    names: [{ table: 'keepers', by: 'name', column: 'from', joins: [{ from: 'Anne', to: 'Ann' }], drops: ['?'] }],
+    creates: [{ table: 'keepers', by: 'name', values: ['Cy', 'Di'] }],
+  };
+  const joinedIn = async (id: string): Promise<Record<string, string>> =>
+    Object.assign({}, ...(await openNames(id)).map(({ entries }) => entries)) as Record<string, string>;
+
+  test('a new table goes with the names and records that it had made; what was changed since stays', async () => {
+    const id = await start();
+    await bringIn(id, [['Anne', 'Cy']], { ...ends, columns: [...ends.columns], ...elsewhere });
+    expect(await joinedIn(id)).toEqual({ Anne: 'Ann', '?': '' });
+    expect(await records(id)).toHaveLength(4);
+    const { version } = await tableFor(id, 'keepers');
+    await editTable(id, 'keepers', version, {
+      kind: 'cells',
+      edits: [{ row: 3, column: 1, text: 'Di Orde' }],
+      what: 'x',
+    });
+    await undoIntake(id, 'ties');
+    expect((await listTables(id)).map(({ key }) => key)).toEqual(['keepers']);
+    expect(await joinedIn(id)).toEqual({});
+    expect((await records(id)).map(([, name]) => name)).toEqual(['Ann', 'Bo', 'Di Orde']);
+  });
+
+  test('what was added to a table is taken back and brought again with its names and records', async () => {
+    const id = await start();
+    await bringIn(id, [['Ann', 'Bo']], { ...ends, columns: [...ends.columns] });
+    await bringIn(id, [['Ann', 'Bo'], ['Anne', 'Cy']], { ...ends, columns: [...ends.columns], ...elsewhere, into: { table: 'ties', version: 1, what: 'added more' } }); // prettier-ignore
+    await stepTable(id, 'ties', 'undo');
+    expect([await joinedIn(id), (await records(id)).length]).toEqual([{}, 2]);
+    await stepTable(id, 'ties', 'redo');
+    expect([await joinedIn(id), (await records(id)).length]).toEqual([{ Anne: 'Ann', '?': '' }, 4]);
+  });
+
+  test('a table that was changed since is not taken back in silence', async () => {
+    const id = await start();
+    await bringIn(id, [['Ann', 'Bo']], { ...ends, columns: [...ends.columns] });
+    await editTable(id, 'ties', 1, { kind: 'cells', edits: [{ row: 0, column: 1, text: 'Cy' }], what: 'x' });
+    await expect(undoIntake(id, 'ties')).rejects.toThrow(/was changed since it came in/);
+  });
+});
+
+describe('networks are offered by what they would give', () => {
+  test('from the table one comes from, with sizes and an example; the chosen one is made', async () => {
+    const id = await newStudy();
+    await bringIn(id, [['Ann', 'Bo'], ['Bo', 'Cy']]); // prettier-ignore
+    await bringIn(id, [['Ann', 'Union'], ['Bo', 'Union'], ['Cy', 'Guild']], { name: 'members', columns: [text('keeper'), text('society')] }); // prettier-ignore
+    const newest = await networkOffers(id);
+    expect(newest[0]).toMatchObject({ question: 'part', table: 'members', size: { nodes: 5, edges: 3 } });
+    const [sent] = await networkOffers(id, 'ties');
+    expect(sent).toMatchObject({
+      question: 'sent',
+      tableName: 'ties',
+      size: { nodes: 3, edges: 2 },
+      example: 'Ann → Bo',
+    });
+    const made = await createSuggestedNetwork(id, sent.ties);
+    expect((await openNetwork(id, made.id)).trail.steps[0]).toMatchObject({ table: 'ties', from: 'from', to: 'to' });
   });
 });
 

@@ -1,5 +1,5 @@
 /** What a newer file changes in a table. */
-import { type ColumnSpec, RawBuilder, type RawTable, identityOf, rawCell, rawRow } from '../tables';
+import { type ColumnSpec, type RawTable, type ReadDate, RawBuilder, identityOf, listSeparator, losesDigits, rawCell, rawRow, readDate, readList, readNumber, readYesNo, writeDate } from '../tables'; // prettier-ignore
 
 export interface Differences {
   columns: { added: string[]; gone: string[] };
@@ -20,6 +20,31 @@ export interface Differences {
 
 const mostExamples = 200;
 
+/** Whether two written cells mean the same under the column's type. */
+function sameMeaning(a: string, b: string, spec: ColumnSpec | undefined): boolean {
+  if (a.trim() === b.trim()) return true;
+  switch (spec?.type) {
+    case 'date': {
+      const [x, y] = [readDate(a, spec.order), readDate(b, spec.order)];
+      return !!x && !!y && dateForm(x) === dateForm(y);
+    }
+    case 'number': {
+      const [x, y] = [readNumber(a, spec.decimal), readNumber(b, spec.decimal)];
+      return x === y && !losesDigits(a) && !losesDigits(b);
+    }
+    case 'list': {
+      const form = (text: string): string => JSON.stringify(readList(text, spec.separator ?? listSeparator));
+      return form(a) === form(b);
+    }
+    case 'yesno':
+      return readYesNo(a) >= 0 && readYesNo(a) === readYesNo(b);
+    default:
+      return false;
+  }
+}
+
+const dateForm = ({ day, precision, doubtful, span }: ReadDate): string => writeDate(day, precision, doubtful, span);
+
 /** A row's key under the identity (or all shared columns), numbered where it stands more than once, so that each row has its partner. */
 function keysOf(table: RawTable, names: readonly string[]): string[] {
   const columns = names.map((name) => table.columns.find((column) => column.name === name));
@@ -34,6 +59,7 @@ function keysOf(table: RawTable, names: readonly string[]): string[] {
 
 /** Compares by the newer file's identity; without one, rows are the same when all their shared cells are. */
 export function differences(before: RawTable, after: RawTable, specs: readonly ColumnSpec[]): Differences {
+  const specOf = new Map(specs.map((spec) => [spec.name, spec]));
   const old = new Map(before.columns.map((column) => [column.name, column]));
   const shared = after.columns.filter(({ name }) => old.has(name)).map(({ name }) => name);
   const by = identityOf(specs).filter((name) => old.has(name));
@@ -68,7 +94,8 @@ export function differences(before: RawTable, after: RawTable, specs: readonly C
       const former = old.get(column.name);
       if (!former) continue;
       const [was, is] = [rawCell(former, partner), rawCell(column, row)];
-      if (was === is) continue;
+      // The same day, number or list written otherwise is no correction.
+      if (was === is || sameMeaning(was, is, specOf.get(column.name))) continue;
       cells++;
       if (found.examples.changed.length < mostExamples) {
         found.examples.changed.push({ key: key.replaceAll('\n', ', '), column: column.name, before: was, after: is });

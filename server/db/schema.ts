@@ -104,6 +104,29 @@ export const tableChange = pgTable(
   (table) => [primaryKey({ columns: [table.tableId, table.version] })],
 );
 
+/** What an import did beside its own table. */
+export interface IntakeEffects {
+  /** Entries of lists, with what they were before. */
+  names: { list: string; entries: Record<string, [string | null, string | null]> }[];
+  /** Lists that were made for it. */
+  lists: string[];
+  /** Rows that were made in other tables. */
+  created: { table: string; rows: string[][] }[];
+}
+
+/** Of imports that did something beside their table, by the version that they gave it: so that all of it is taken back together. */
+export const intake = pgTable(
+  'intake',
+  {
+    tableId: integer('table_id')
+      .notNull()
+      .references(() => studyTable.id, { onDelete: 'cascade' }),
+    version: integer('version').notNull(),
+    effects: json('effects').$type<IntakeEffects>().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.tableId, table.version] })],
+);
+
 /** Names: the joined spellings of columns that hold the same kind of thing. */
 export const namesList = pgTable(
   'names_list',

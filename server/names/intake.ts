@@ -3,6 +3,7 @@ import type { PoolClient } from 'pg';
 import type { ColumnSpec } from '@/core/tables';
 import type { NamesChange } from '@/core/intake';
 import { dropped, joinedAll } from '@/core/names';
+import type { NamesEdit } from '@/server/db';
 import { type LockedList, lockedList, withBefore, writeNames } from '.';
 
 type Ref = { table: string; column: string };
@@ -23,7 +24,7 @@ async function listFor(
   studyId: string,
   ref: Ref,
   name: string,
-): Promise<{ id: string; columns: Ref[] }> {
+): Promise<{ id: string; columns: Ref[]; made?: boolean }> {
   const found = (await listsOf(client, studyId)).find(({ columns }) =>
     columns.some((one) => one.table === ref.table && one.column === ref.column),
   );
@@ -32,7 +33,7 @@ async function listFor(
     'insert into names_list (study_id, name, columns, created_at) values ($1, $2, $3, clock_timestamp()) returning id, columns',
     [studyId, titled(name), JSON.stringify([ref])],
   );
-  return made.rows[0];
+  return { ...made.rows[0], made: true };
 }
 
 async function addColumn(
@@ -49,13 +50,14 @@ async function addColumn(
   ]);
 }
 
-/** References are read with the names they point to; list columns by a list of their own name. */
+/** References are read with the names they point to; list columns by a list of their own name. Returns the lists that were made for it. */
 export async function joinLists(
   client: PoolClient,
   studyId: string,
   key: string,
   columns: readonly ColumnSpec[],
-): Promise<void> {
+): Promise<string[]> {
+  const made: string[] = [];
   for (const spec of columns) {
     const ref = { table: key, column: spec.name };
     if (spec.type === 'reference' && spec.table !== undefined && spec.by !== undefined) {
@@ -69,24 +71,30 @@ export async function joinLists(
         { table: spec.table, column: spec.by },
         target.rows[0]?.name ?? spec.table,
       );
+      if (list.made) made.push(list.id);
       await addColumn(client, studyId, list, ref);
     } else if (spec.type === 'list') {
       const same = (await listsOf(client, studyId)).find(
         ({ name }) => name.toLowerCase() === titled(spec.name).toLowerCase(),
       );
       if (same) await addColumn(client, studyId, same, ref);
-      else await listFor(client, studyId, ref, spec.name);
+      else {
+        const list = await listFor(client, studyId, ref, spec.name);
+        if (list.made) made.push(list.id);
+      }
     }
   }
+  return made;
 }
 
-/** Enters joins and drops that were decided while the table came in. */
+/** Enters joins and drops that were decided while the table came in. Returns the entries, with what they were before. */
 export async function intakeNames(
   client: PoolClient,
   studyId: string,
   key: string,
   changes: readonly NamesChange[],
-): Promise<void> {
+): Promise<{ list: string; entries: NamesEdit['entries'] }[]> {
+  const entered: { list: string; entries: NamesEdit['entries'] }[] = [];
   for (const { table, by, column, joins, drops } of changes) {
     const { id } = await listFor(client, studyId, { table, column: by }, table);
     const list: LockedList = await lockedList(client, studyId, id);
@@ -94,7 +102,9 @@ export async function intakeNames(
     const values = new Set([...Object.keys(list.entries), ...Object.keys(next)]);
     const wanted = Object.fromEntries(Array.from(values, (one) => [one, Object.hasOwn(next, one) ? next[one] : null]));
     const entries = withBefore(list, wanted);
-    if (Object.keys(entries).length)
-      await writeNames(client, list, { entries, rejected: [], unrejected: [] }, `matched ${column} of ${key}`);
+    if (!Object.keys(entries).length) continue;
+    await writeNames(client, list, { entries, rejected: [], unrejected: [] }, `matched ${column} of ${key}`);
+    entered.push({ list: list.id, entries });
   }
+  return entered;
 }

@@ -9,15 +9,15 @@ import { lockedTable } from '.';
 /** The number at the end of an id, and what stands before it. */
 const numbered = /^(.*?)(\d+)$/;
 
-/** Adds a record for each value, called by it in column `by`, with an id that goes on from those there are. */
+/** Adds a record for each value, called by it in column `by`, with an id that goes on from those there are. Returns the rows. */
 export async function appendRecords(
   client: PoolClient,
   studyId: string,
   key: string,
   by: string,
   values: readonly string[],
-): Promise<void> {
-  if (!values.length) return;
+): Promise<string[][]> {
+  if (!values.length) return [];
   const table = await lockedTable(client, studyId, key);
   const at = table.columns.findIndex(({ name }) => name === by);
   if (at < 0) throw new Fault(`The table “${table.name}” has no column “${by}” any more. Match the column again.`, key);
@@ -35,9 +35,11 @@ export async function appendRecords(
     const cells = table.columns.map(() => '');
     cells[at] = value;
     if (idAt >= 0 && idAt !== at) cells[idAt] = `${prefix || 'R'}${String(last + i + 1).padStart(width, '0')}`;
-    return JSON.stringify(cells);
+    return cells;
   });
-  await appendRows(client, table, rows, `added ${counted(rows.length, 'record')} named elsewhere`);
+  const lines = rows.map((cells) => JSON.stringify(cells));
+  await appendRows(client, table, lines, `added ${counted(rows.length, 'record')} named elsewhere`);
+  return rows;
 }
 
 /** Adds rows at the end. What stood beyond the end, from additions that were taken back, gives way. */

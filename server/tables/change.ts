@@ -131,7 +131,7 @@ export async function stepBack(
   client: PoolClient,
   table: LockedTable,
   direction: 'undo' | 'redo',
-): Promise<{ version: number; what: string }> {
+): Promise<{ version: number; what: string; of: number }> {
   const kept = await client.query<Kept>(
     'select version, role, of from table_change where table_id = $1 order by version',
     [table.id],
@@ -146,11 +146,11 @@ export async function stepBack(
   const role: Role = { role: direction, of };
   if (change.cells) {
     const edits = change.cells.map(([row, column, before, after]) => ({ row, column, text: direction === 'undo' ? before : after })); // prettier-ignore
-    return { version: await writeCells(client, table, edits, change.what, role), what: change.what };
+    return { version: await writeCells(client, table, edits, change.what, role), what: change.what, of };
   }
   const state = direction === 'undo' ? change.before : change.after;
   if (!state) throw new Fault(`There is nothing to ${direction} in “${table.name}”.`, table.name);
-  return { version: await recordChange(client, table, state, change.what, role), what: change.what };
+  return { version: await recordChange(client, table, state, change.what, role), what: change.what, of };
 }
 
 /** The states a table has had, the last first, with what ended each. */

@@ -6,6 +6,7 @@ import { Fault, counted } from '@/core/fault';
 import { studyFor } from '@/server/access';
 import { cleanName, touchStudy } from '@/server/studies';
 import { appendRows } from './append';
+import { stepEffects } from './intake';
 import { bringBack, formerStates, recordChange, stepBack, undoable, withSpec, writeCells } from './change';
 import { newSet, readRows } from './record-sets';
 import { type LockedTable, lockedTable, tableFor } from '.';
@@ -132,6 +133,23 @@ async function rewritten(
   return recordChange(client, table, { ...written, columns }, what);
 }
 
+/** Takes back the import that a table began with: the table goes to the deleted ones, and what it did elsewhere is taken back. */
+export async function undoIntake(studyId: string, key: string): Promise<void> {
+  await studyFor(studyId, 'edit');
+  await inTransaction(async (client) => {
+    const table = await lockedTable(client, studyId, key);
+    if (table.version !== 1) {
+      throw new Fault(
+        `“${table.name}” was changed since it came in. Undo these changes first, or delete the table.`,
+        key,
+      );
+    }
+    await client.query('update study_table set deleted_at = now() where id = $1', [table.id]);
+    await stepEffects(client, studyId, table.id, 1, 'undo');
+  });
+  await touchStudy(studyId);
+}
+
 /** Takes the last change of a table back, or makes it again. */
 export async function stepTable(
   studyId: string,
@@ -139,9 +157,13 @@ export async function stepTable(
   direction: 'undo' | 'redo',
 ): Promise<{ version: number; what: string }> {
   await studyFor(studyId, 'edit');
-  const result = await inTransaction(async (client) =>
-    stepBack(client, await lockedTable(client, studyId, key), direction),
-  );
+  const result = await inTransaction(async (client) => {
+    const table = await lockedTable(client, studyId, key);
+    const { of, ...stepped } = await stepBack(client, table, direction);
+    // An import is taken back with all that it did elsewhere.
+    await stepEffects(client, studyId, table.id, of, direction);
+    return stepped;
+  });
   await touchStudy(studyId);
   return result;
 }

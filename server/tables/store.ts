@@ -6,8 +6,10 @@ import { Fault, grouped } from '@/core/fault';
 import { studyFor } from '@/server/access';
 import { cleanName, touchStudy } from '@/server/studies';
 import { intakeNames, joinLists } from '@/server/names/intake';
+import type { IntakeEffects } from '@/server/db';
 import { appendRecords } from './append';
 import { recordChange } from './change';
+import { keepEffects } from './intake';
 import { newSet } from './record-sets';
 import { lockedTable } from '.';
 import { inTransaction } from './transaction';
@@ -80,11 +82,12 @@ export async function storeTable(studyId: string, asked: StoreRequest, rows: Asy
     const columns = JSON.stringify(request.columns);
     let key: string;
     let id: number;
+    let version = 1;
     if (request.into) {
       const before = await lockedTable(client, studyId, request.into.table, request.into.version);
       key = before.key;
       id = before.id;
-      await recordChange(client, before, { ...written, columns: request.columns }, request.into.what);
+      version = await recordChange(client, before, { ...written, columns: request.columns }, request.into.what);
       const former = request.into.keepsAside ? await asideOf(client, id) : [];
       await client.query('update study_table set origin = $1, aside = $2 where id = $3', [
         request.origin,
@@ -99,9 +102,13 @@ export async function storeTable(studyId: string, asked: StoreRequest, rows: Asy
       );
       id = made.rows[0].id;
     }
-    for (const { table, by, values } of request.creates) await appendRecords(client, studyId, table, by, values);
-    await joinLists(client, studyId, key, request.columns);
-    await intakeNames(client, studyId, key, request.names);
+    const created: IntakeEffects['created'] = [];
+    for (const { table, by, values } of request.creates) {
+      created.push({ table, rows: await appendRecords(client, studyId, table, by, values) });
+    }
+    const lists = await joinLists(client, studyId, key, request.columns);
+    const entered = await intakeNames(client, studyId, key, request.names);
+    await keepEffects(client, id, version, { names: entered, lists, created });
     return { key, rows: written.rows };
   });
   await touchStudy(studyId);

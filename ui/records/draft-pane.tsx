@@ -93,7 +93,7 @@ export function DraftPane({
         )}
         <StoreBar
           preview={preview}
-          verb={into ? (draft.remedies.into?.how === 'append' ? 'Add' : 'Replace with') : 'Store'}
+          verb={into ? (draft.remedies.into?.how === 'append' ? 'Bring in' : 'Replace with') : 'Store'}
           storing={storing}
           fault={refused ?? (laid ? fault : undefined)}
           onStop={() => void desk().stop(draft.id)}

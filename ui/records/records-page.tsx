@@ -6,6 +6,7 @@ import { toast } from 'sonner';
 import type { NamesList } from '@/core/names';
 import type { PracticeFile } from '@/server/practice';
 import type { TableHead } from '@/server/tables';
+import { stepTable, undoIntake } from '@/server/actions';
 import { IconButton, sentence } from '@/ui/kit';
 import { StudyPlaces, TopBar } from '@/ui/shell/top-bar';
 import { DraftPane } from './draft-pane';
@@ -142,7 +143,19 @@ export function RecordsPage({
               );
             }}
             onStored={(key) => {
-              toast(`“${draft.remedies.name}” stored.`);
+              const { into } = draft.remedies;
+              toast(`“${draft.remedies.name}” stored.`, {
+                duration: 10_000,
+                action: {
+                  label: 'Undo',
+                  onClick: () =>
+                    void (into ? stepTable(study.id, key, 'undo') : undoIntake(study.id, key)).then((answer) => {
+                      if (answer.ok) toast('Taken back, with the names and records it had made.');
+                      else toast.error(answer.fault);
+                      router.refresh();
+                    }),
+                },
+              });
               drafts.putAway(draft.id);
               router.refresh();
               show({ kind: 'table', key });

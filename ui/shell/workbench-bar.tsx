@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { IconButton, Menu, TextField } from '@/ui/kit';
-import { createNetwork, deleteNetwork, renameNetwork, restoreNetwork, suggestNetwork } from '@/server/actions';
+import { createNetwork, deleteNetwork, renameNetwork, restoreNetwork } from '@/server/actions';
 import { deleteEntry } from '@/ui/studies/card';
 import { TopBar } from './top-bar';
 import { Find } from './find';
@@ -110,11 +110,7 @@ function NetworkMenu() {
         {
           label: 'New network',
           icon: <Plus size={15} aria-hidden />,
-          onSelect: async () => {
-            const answer = await suggestNetwork(study);
-            if (answer.ok) to(answer.value.id);
-            else toast.error(answer.fault);
-          },
+          onSelect: () => router.push(`/studies/${study}/networks?new=`),
         },
         {
           label: 'Fork: try another way',

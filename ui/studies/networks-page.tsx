@@ -9,6 +9,7 @@ import type { NetworkHead } from '@/server/networks';
 import { Button, sizeInWords } from '@/ui/kit';
 import { StudyPlaces, TopBar } from '@/ui/shell/top-bar';
 import { Card, deleteEntry } from './card';
+import { NewNetwork } from './new-network';
 import { changedWords } from './ago';
 
 /** The networks of a study, as cards. */
@@ -16,16 +17,20 @@ export function NetworksPage({
   study,
   networks,
   tables,
+  asked,
 }: {
   study: { id: string; name: string };
   networks: NetworkHead[];
   tables: number;
+  /** The table that a network is to be made of; empty: of any. */
+  asked?: string;
 }) {
   const router = useRouter();
   const [making, setMaking] = useState(false);
-  const create = async (): Promise<void> => {
+  const [asking, setAsking] = useState(asked !== undefined);
+  const create = async (ties?: object): Promise<void> => {
     setMaking(true);
-    const answer = await suggestNetwork(study.id);
+    const answer = await suggestNetwork(study.id, ties);
     setMaking(false);
     if (answer.ok) router.push(`/studies/${study.id}/networks/${answer.value.id}`);
     else toast.error(answer.fault);
@@ -41,10 +46,21 @@ export function NetworksPage({
             <h1 className="font-serif text-2xl font-semibold">Networks</h1>
             <p className="text-quiet">What the records hold, seen as nodes and ties.</p>
           </div>
-          <Button look="main" className="h-8" onClick={create} disabled={tables === 0 || making}>
+          <Button look="main" className="h-8" onClick={() => setAsking(true)} disabled={tables === 0 || making}>
             <Plus size={15} aria-hidden /> {making ? 'Reading the tables …' : 'New network'}
           </Button>
         </div>
+        {asking && tables > 0 && (
+          <NewNetwork
+            study={study.id}
+            table={asked || undefined}
+            onChoose={(ties) => {
+              setAsking(false);
+              void create(ties);
+            }}
+            onClose={() => setAsking(false)}
+          />
+        )}
         {networks.length === 0 && (
           <p className="mt-10 rounded-lg border border-dashed border-line p-8 text-center text-quiet">
             {tables === 0 ? (
@@ -56,7 +72,7 @@ export function NetworksPage({
                 .
               </>
             ) : (
-              'No network yet. “New network” makes a first one of the tables; every step of it can be changed.'
+              'No network yet. “New network” asks what you want to know of the tables; every step of what it makes can be changed.'
             )}
           </p>
         )}

@@ -8,11 +8,18 @@ import { orNotFound } from '@/app/or-not-found';
 export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'Networks · Nunatak' };
 
-export default async function Networks({ params }: { params: Promise<{ study: string }> }) {
+export default async function Networks({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ study: string }>;
+  searchParams: Promise<{ new?: string | string[] }>;
+}) {
   const shown = await orNotFound(async () => {
     const study = await studyFor((await params).study, 'read');
     const tables = await listTables(study.id);
     return { study, tables: tables.length, networks: await listNetworks(study.id) };
   });
-  return <NetworksPage {...shown} />;
+  const { new: asked } = await searchParams;
+  return <NetworksPage {...shown} asked={typeof asked === 'string' ? asked : undefined} />;
 }
