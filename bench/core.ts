@@ -60,7 +60,7 @@ export async function coreLines(): Promise<Line[]> {
   const lines: Line[] = [];
   const graphology = (took: number) => ({ what: 'graphology', took });
 
-  const settings = { pull: 0.2, spread: 40, apart: 0, iterations: 100, seed: 1, weights: false };
+  const settings = { pull: 0.2, spread: 40, apart: 0, iterations: 100, seed: 1, weights: false, pack: false };
   let ours = new Float32Array(0) as Float32Array;
   const layout = await milliseconds(async () => (ours = await forceLayout(fresh(big), settings, atOnce)), 2);
   const random = seeded(2);

@@ -133,6 +133,7 @@ test('a list of one’s own changes what a network counts, and the trail says wh
   await says('Perhaps the same', 'TOVE');
   await (await named(driver, 'a', 'Networks')).click();
   await press('New network');
+  await press('Who sent what to whom?');
   await shows(driver, 'settled', '3 · 2 ties');
   await driver.navigate().back();
   await driver.get((await driver.getCurrentUrl()).replace(/networks.*$/, 'names'));

@@ -130,7 +130,7 @@ describe('the demo study', () => {
   test('groups follow the resolution; a step is added, switched off and removed', async () => {
     await (await button(driver, 'Groups')).click();
     const slider = await named(driver, '[role="slider"]', 'Resolution');
-    for (let i = 0; i < 20; i++) await slider.sendKeys(Key.ARROW_RIGHT);
+    for (let i = 0; i < 5; i++) await slider.sendKeys(Key.PAGE_UP);
     await shows(driver, 'resolution 2');
     await driver.wait(
       async () => !(await driver.findElement(By.css('nav[aria-label="Trail"]')).getText()).includes('6 groups'),
@@ -317,6 +317,9 @@ describe('two files of one’s own', () => {
   test('a network is made of them, and its ties say what did not fit', async () => {
     await (await button(driver, 'Networks')).click();
     await (await button(driver, 'New network')).click();
+    // The table of ties is offered with its size, before it is made.
+    await shows(driver, 'What do you want to know?', '5 nodes, 3 ties');
+    await (await button(driver, 'Who sent what to whom?')).click();
     await shows(driver, 'settled', 'Ties');
     await (await button(driver, 'Ties')).click();
     await shows(

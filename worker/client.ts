@@ -7,10 +7,29 @@ import type { TableDesk } from './table-desk';
 export interface Started<T> {
   service: Comlink.Remote<T>;
   end(): void;
+  /** Hears once when the thread has died by itself. */
+  onDeath(heard: () => void): void;
 }
 
 function started<T>(worker: Worker): Started<T> {
-  return { service: Comlink.wrap<T>(worker), end: () => worker.terminate() };
+  let ended = false;
+  return {
+    service: Comlink.wrap<T>(worker),
+    end() {
+      ended = true;
+      worker.terminate();
+    },
+    onDeath(heard) {
+      const died = (): void => {
+        if (ended) return;
+        ended = true;
+        worker.terminate();
+        heard();
+      };
+      worker.addEventListener('error', died);
+      worker.addEventListener('messageerror', died);
+    },
+  };
 }
 
 export const startTrailWorker = (): Started<TrailService> =>

@@ -1,11 +1,12 @@
 import fc from 'fast-check';
-import { type Network, network } from '../graph';
+import { type Network, components, network } from '../graph';
 import { atOnce } from '../measure';
 import { seeded } from '../random';
 import { type ForceSettings, forceLayout, keepApart } from '.';
+import { packParts } from './pack';
 import { Quadtree } from './quadtree';
 
-const settings: ForceSettings = { pull: 0.2, spread: 40, apart: 12, iterations: 120, seed: 3, weights: false };
+const settings: ForceSettings = { pull: 0.2, spread: 40, apart: 12, iterations: 120, seed: 3, weights: false, pack: true };
 const lay = (net: Network, change: Partial<ForceSettings> = {}): Promise<Float32Array> =>
   forceLayout(net, { ...settings, ...change }, atOnce);
 const distance = (at: Float32Array, a: number, b: number): number =>
@@ -111,4 +112,53 @@ test('the quadtree holds all mass once, and its cells sum up what is in them', (
     expect(tree.skip[0]).toBe(tree.cells);
     expect(tree.x[0]).toBeCloseTo(x.reduce((sum, at, i) => sum + at * mass[i], 0) / all, 8);
   }
+});
+
+describe('parts that no edge joins', () => {
+  const edges: [number, number][] = [];
+  for (let i = 0; i < 30; i++) for (const j of [1, 2, 5]) edges.push([i, (i + j) % 30]);
+  // Beside the ring of 30: four pairs and 20 isolates.
+  for (let p = 0; p < 4; p++) edges.push([30 + 2 * p, 31 + 2 * p]);
+  const net = network({ nodes: 58, edges });
+  const box = (at: Float32Array, nodes: number[]) => ({
+    left: Math.min(...nodes.map((v) => at[2 * v])),
+    right: Math.max(...nodes.map((v) => at[2 * v])),
+    top: Math.min(...nodes.map((v) => at[2 * v + 1])),
+    bottom: Math.max(...nodes.map((v) => at[2 * v + 1])),
+  });
+  const main = Array.from({ length: 30 }, (_, v) => v);
+  const rest = Array.from({ length: 28 }, (_, i) => 30 + i);
+
+  test('stand in rows beside the largest, and take little room', async () => {
+    const at = await lay(net);
+    const [a, b] = [box(at, main), box(at, rest)];
+    expect(b.left).toBeGreaterThan(a.right);
+    expect(b.bottom - b.top).toBeLessThan(1.6 * (a.bottom - a.top));
+    expect(b.right - b.left).toBeLessThan(a.right - a.left);
+    // Isolates stand in rows: few different heights.
+    const heights = new Set(rest.slice(8).map((v) => Math.round(at[2 * v + 1])));
+    expect(heights.size).toBeLessThan(12);
+  });
+
+  test('none lies over another, each keeps its shape, and unpacked they stay where forces put them', () => {
+    fc.assert(
+      fc.property(fc.array(fc.tuple(fc.nat(23), fc.nat(23)), { maxLength: 30 }), fc.integer(), (pairs, seed) => {
+        const any = network({ nodes: 24, edges: pairs });
+        const parts = components(any);
+        const random = seeded(seed);
+        const before = Float32Array.from({ length: 48 }, () => 200 * random.unit());
+        const at = before.slice();
+        packParts(at, parts, 10);
+        const boxes = Array.from(parts.sizes, (_, part) => box(at, [...parts.of.keys()].filter((v) => parts.of[v] === part)));
+        boxes.forEach((one, i) =>
+          boxes.slice(0, i).forEach((other) => {
+            const over = one.left < other.right && other.left < one.right && one.top < other.bottom && other.top < one.bottom;
+            expect(over).toBe(false);
+          }),
+        );
+        for (const [a, b] of pairs) expect(distance(at, a, b)).toBeCloseTo(distance(before, a, b), 2);
+      }),
+      { numRuns: 50 },
+    );
+  });
 });

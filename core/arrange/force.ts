@@ -5,6 +5,7 @@ import { seeded } from '../random';
 import { Quadtree } from './quadtree';
 import { startPositions } from './start';
 import { keepApart } from './apart';
+import { packParts } from './pack';
 
 export interface ForceSettings {
   /** Pull to the centre, 0 to 1: how closely parts that no edge joins are held together. */
@@ -17,14 +18,21 @@ export interface ForceSettings {
   seed: number;
   /** Whether heavier edges pull harder (by the square root of their weight). */
   weights: boolean;
+  /** Whether parts that no edge joins are set beside each other in rows. */
+  pack: boolean;
 }
+
+/** Rounds after which a large network is hardly bettered, and what is large in nodes and edges. */
+const largeRounds = 80;
+const large = 20_000;
 
 const theta2 = 0.9;
 
 /**
  * Positions (x, y of each node, in map units, centred on 0) that balance edges, which pull in proportion to their length, against nodes, which push in
  * proportion to their degrees over their distance: the edge-repulsion model with exponents 1 and −1 (Noack 2009), the far field summed after Barnes & Hut (1986).
- * Each node steps by its force over its stiffness, no farther than a bound that cools. `report` receives the positions as they move.
+ * Each node steps by its force over its stiffness, no farther than a bound that cools. Large networks end after fewer rounds than are asked for, as further ones gain
+ * next to nothing. `report` receives the positions as they move.
  */
 export async function forceLayout(
   net: Network,
@@ -57,16 +65,22 @@ export async function forceLayout(
   const push = rows.to.length ? rows.to.length / 2 / (allMass * allMass) : 1 / (allMass * allMass);
   const gravity = (0.02 + 0.6 * settings.pull) * push * allMass;
   const tree = new Quadtree(n);
-  for (let round = 0; round < settings.iterations; round++) {
-    await breath.breathe(round / settings.iterations);
-    if (report && round > 0) report(placed(x, y, settings.spread));
+  const iterations = n + rows.to.length / 2 > large ? Math.min(settings.iterations, largeRounds) : settings.iterations;
+  const shown = (): Float32Array => {
+    const at = placed(x, y, settings.spread);
+    if (settings.pack) packParts(at, parts, settings.spread / 2);
+    return at;
+  };
+  for (let round = 0; round < iterations; round++) {
+    await breath.breathe(round / iterations);
+    if (report && round > 0) report(shown());
     tree.build(x, y, mass);
-    const left = 1 - round / settings.iterations;
+    const left = 1 - round / iterations;
     // Beyond this no node moves in one round; quadratic cooling settles the detail.
     const bound = 0.25 * left * left + 0.0005;
     step(x, y, { tree, rows, springs, stiffness, mass, push, gravity, bound });
   }
-  const positions = placed(x, y, settings.spread);
+  const positions = shown();
   if (settings.apart > 0) await keepApart(positions, settings.apart, breath);
   return positions;
 }

@@ -170,14 +170,14 @@ export function formula(text: string, column: (name: string) => Typed | undefine
     const part = (child: unknown): string => written(child as Expression);
     switch (node.type) {
       case 'Literal':
-        return String(node.raw);
+        return node.raw as string;
       case 'Identifier':
         return (node.name as string).startsWith(placeholder) ? `[${nameOf(node.name as string)}]` : (node.name as string); // prettier-ignore
       case 'UnaryExpression':
-        return `${node.operator === '!' ? 'not ' : String(node.operator)}${part(node.argument)}`;
+        return `${node.operator === '!' ? 'not ' : (node.operator as string)}${part(node.argument)}`;
       case 'BinaryExpression':
       case 'LogicalExpression':
-        return `${part(node.left)} ${shown.get(node.operator as string) ?? String(node.operator)} ${part(node.right)}`;
+        return `${part(node.left)} ${shown.get(node.operator as string) ?? (node.operator as string)} ${part(node.right)}`;
       case 'CallExpression':
         return `${part(node.callee)}(${(node.arguments as Expression[]).map(written).join(', ')})`;
       case 'MemberExpression':
@@ -296,7 +296,7 @@ export function formula(text: string, column: (name: string) => Typed | undefine
       case 'LogicalExpression': {
         const found = binary(node);
         if (found) return found;
-        throw wrong(node, `the sign ${String(node.operator)} is not known. There are + − * / % ^, comparisons, and, or, not.`); // prettier-ignore
+        throw wrong(node, `the sign ${node.operator as string} is not known. There are + − * / % ^, comparisons, and, or, not.`); // prettier-ignore
       }
       case 'ConditionalExpression':
         return chosen(node, [node.test, node.consequent, node.alternate] as Expression[]);

@@ -3,7 +3,7 @@ import type { Network } from '../graph';
 import type { Measure } from './measure';
 
 const short = (value: number): string =>
-  Number(value.toPrecision(4)).toLocaleString('en-GB', { maximumSignificantDigits: 4 });
+  Number(value.toPrecision(4)).toLocaleString('en-GB', { maximumSignificantDigits: 4 }).replace('-', '−');
 const percent = (share: number): string => `${short(100 * share)} %`;
 
 /** Two or three sentences made from the values of a measure's first column. Empty where no node has a value. */

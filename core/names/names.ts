@@ -138,3 +138,9 @@ export const namesVersion = (key: string, lists: readonly NamesList[]): string =
     .filter(({ columns }) => columns.some((ref) => ref.table === key))
     .map(({ name, version }) => `${name} (version ${version})`)
     .join(', ');
+
+/** The lists that read one of the columns of a table, each once, with their versions. */
+export const namesOfColumns = (key: string, columns: readonly string[], lists: readonly NamesList[]): string[] =>
+  lists
+    .filter((list) => list.columns.some((ref) => ref.table === key && columns.includes(ref.column)))
+    .map(({ name, version }) => `${name} (version ${version})`);

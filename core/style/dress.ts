@@ -309,6 +309,9 @@ function ends({ low, high }: Amounts): { low: string; high: string } {
 /** At most four significant digits, thousands separated. */
 export function shortNumber(value: number): string {
   if (!Number.isFinite(value)) return '–';
-  if (Number.isInteger(value) && Math.abs(value) < 1e15) return value.toLocaleString('en-GB');
-  return Number(value.toPrecision(4)).toLocaleString('en-GB', { maximumSignificantDigits: 4 });
+  const whole = Number.isInteger(value) && Math.abs(value) < 1e15;
+  const text = whole
+    ? value.toLocaleString('en-GB')
+    : Number(value.toPrecision(4)).toLocaleString('en-GB', { maximumSignificantDigits: 4 });
+  return text.replace('-', '−');
 }

@@ -179,7 +179,7 @@ describe('the default palette', () => {
   const nearest = (of: readonly string[]): number => {
     let least = Infinity;
     for (const sight of sights)
-      of.forEach((a, i) => of.slice(0, i).forEach((b) => (least = Math.min(least, apart(sight(parse(a) as Color) as Color, sight(parse(b) as Color) as Color))))); // prettier-ignore
+      of.forEach((a, i) => of.slice(0, i).forEach((b) => (least = Math.min(least, apart(sight(parse(a) as Color), sight(parse(b) as Color)))))); // prettier-ignore
     return least;
   };
   test.each([

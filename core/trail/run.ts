@@ -13,8 +13,8 @@ import type { Note, Shortlist, StepOutcome, TrailState, Whereabouts } from './st
 export interface Source {
   keys(): string[];
   version(key: string): string;
-  /** The lists of names that a table is read with, and their versions; empty where there are none. */
-  names?(key: string): string;
+  /** The lists of names that columns of a table are read with, and their versions. */
+  names?(key: string, columns: readonly string[]): string[];
   table(key: string): Table;
   /** The study's shortlists, and its other networks; absent where there are none. */
   shortlist?(id: string): Shortlist | undefined;
@@ -172,7 +172,7 @@ export async function runTrail(source: Source, trail: Trail, options: RunOptions
         outcome = await kind.run(state, step, {
           step: step.id,
           table: (key) => tableFor(source, key, step.id),
-          names: (key) => source.names?.(key) ?? '',
+          names: (key, columns) => source.names?.(key, columns) ?? [],
           shortlist: (id) => shortlistFor(source, id, step.id),
           network: (id) =>
             networkFor(source, id, step.id, {

@@ -1,6 +1,6 @@
 /** The study's tables as trails read them: with their names joined. */
 import type { Table } from '../tables';
-import { type NamesList, namedTable, namesVersion } from '../names';
+import { type NamesList, namedTable, namesOfColumns, namesVersion } from '../names';
 import { type Trail, readsOf } from './registry';
 import type { Source } from './run';
 import type { Reads, Shortlist } from './step';
@@ -40,7 +40,7 @@ export function sourceOf(
   return {
     keys: () => [...versions.keys()],
     version: (key) => [versions.get(key), namesVersion(key, lists)].filter(Boolean).join(' · '),
-    names: (key) => namesVersion(key, lists),
+    names: (key, columns) => namesOfColumns(key, columns, lists),
     shortlist: (id) => others.shortlists?.find((one) => one.id === id),
     network: (id) => others.networks?.find((one) => one.id === id),
     table(key) {

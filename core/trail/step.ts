@@ -37,8 +37,8 @@ export interface StepContext extends Breath {
   step: string;
   /** A table of the study; a Fault where there is none. */
   table(key: string): Table;
-  /** The lists of names that a table is read with, and their versions. */
-  names(key: string): string;
+  /** The lists of names that columns of a table are read with, and their versions. */
+  names(key: string, columns: readonly string[]): string[];
   /** A shortlist of the study; a Fault where there is none. */
   shortlist(id: string): Shortlist;
   /** Another network of the study, as its trail makes it, and its name; a Fault where it cannot be made. */

@@ -29,7 +29,8 @@ export function Menu({
         <DropdownMenu.Content
           align={align}
           sideOffset={5}
-          className="z-50 max-h-[70vh] min-w-48 overflow-auto rounded-lg border border-line bg-panel p-1 shadow-lg"
+          collisionPadding={8}
+          className="z-50 max-h-[min(70vh,var(--radix-dropdown-menu-content-available-height))] max-w-[min(32rem,96vw)] min-w-48 overflow-auto rounded-lg border border-line bg-panel p-1 shadow-lg"
         >
           {entries.map((entry, i) =>
             entry ? (

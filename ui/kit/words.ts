@@ -1,5 +1,6 @@
 /** Numbers, dates and ranks as the interface writes them. */
 import { shortNumber } from '@/core/style';
+import { type NumberColumn, isYears } from '@/core/tables';
 import { grouped } from '@/core/fault';
 
 export { shortNumber, grouped };
@@ -11,6 +12,14 @@ export function ordinal(n: number): string {
   const ending = tens >= 11 && tens <= 13 ? 'th' : (['th', 'st', 'nd', 'rd'][n % 10] ?? 'th');
   return `${grouped(n)}${ending}`;
 }
+
+/** `3 packets`, `1 packet`: an amount with what it counts. */
+export const amountOf = (value: number, what: string): string =>
+  `${shortNumber(value)} ${value === 1 && /^\p{L}+s$/u.test(what) && !/ss$/.test(what) ? what.slice(0, -1) : what}`;
+
+/** The number of a cell as it is shown: years without thousands, else shortened. */
+export const cellNumber = (col: NumberColumn, row: number): string =>
+  isYears(col) ? String(col.values[row]) : shortNumber(col.values[row]);
 
 /** `132 nodes, 330 ties, 6 groups`. */
 export function sizeInWords(nodes: number, edges: number, groups?: number | null): string {

@@ -4,7 +4,7 @@ import { cellText } from '@/core/tables';
 import { columnTitle } from '@/core/measure';
 import type { Network } from '@/core/graph';
 import { hex } from '@/core/style';
-import { shortNumber } from '@/ui/kit';
+import { amountOf } from '@/ui/kit';
 import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
 import { Facts, Heading, MeasureBar, Records, partColumns } from './parts';
 
@@ -37,7 +37,7 @@ export function NodeReading({ net, node }: { net: Network; node: number }) {
       <Facts
         facts={given
           .filter((col) => cellText(col, node) !== net.labels[node])
-          .map((col) => ({ name: columnTitle(col.name), value: cellText(col, node) }))}
+          .map((col) => ({ name: columnTitle(col.name), value: cellText(col, node), picture: col.type === 'text' && col.as === 'picture' }))}
       />
       {computed.length > 0 && <Heading>Measures</Heading>}
       {computed.map((col, i) => (
@@ -57,7 +57,7 @@ export function NodeReading({ net, node }: { net: Network; node: number }) {
                 {net.labels[other]}
               </span>
               <span className="shrink-0 text-quiet">
-                {shortNumber(weight)} {net.weightName}
+                {amountOf(weight, net.weightName)}
               </span>
             </button>
           </li>

@@ -4,7 +4,7 @@ import type { Column } from '@/core/tables';
 import { cellText } from '@/core/tables';
 import { columnTitle, measureOf } from '@/core/measure';
 import { type Records as Behind, type Network, isMeasured, scopeOf } from '@/core/graph';
-import { grouped, ordinal, shortNumber } from '@/ui/kit';
+import { cellNumber, grouped, ordinal, shortNumber } from '@/ui/kit';
 import { useSession } from '@/ui/shell/workbench-context';
 import type { RecordTexts } from '@/worker/client';
 import { highestOf, rankOf } from './ranks';
@@ -13,18 +13,25 @@ export function Heading({ children }: { children: string }) {
   return <h3 className="mt-4 mb-1 text-sm font-semibold">{children}</h3>;
 }
 
+/** A picture's cell: drawn where its bytes stand in it, else its name; nothing is fetched. */
+export function Picture({ text, small = false }: { text: string; small?: boolean }) {
+  if (!/^data:image\/(png|jpeg|gif|webp|svg\+xml)[;,]/i.test(text)) return <>{text.slice(0, 60)}</>;
+  // eslint-disable-next-line @next/next/no-img-element -- its bytes stand in the address
+  return <img src={text} alt="" className={small ? 'size-6 rounded object-cover' : 'max-h-28 rounded-md'} />;
+}
+
 /** Names and values; empty values are left out. */
-export function Facts({ facts }: { facts: readonly { name: string; value: string }[] }) {
+export function Facts({ facts }: { facts: readonly { name: string; value: string; picture?: boolean }[] }) {
   return (
     <dl className="mt-2 grid grid-cols-[6.2rem_1fr] gap-y-0.5">
       {facts
         .filter(({ value }) => value !== '')
-        .map(({ name, value }) => (
+        .map(({ name, value, picture }) => (
           <div key={name} className="contents">
             <dt className="truncate text-quiet" title={name}>
               {name}
             </dt>
-            <dd className="break-words">{value}</dd>
+            <dd className="break-words">{picture ? <Picture text={value} /> : value}</dd>
           </div>
         ))}
     </dl>
@@ -120,10 +127,10 @@ export function Records({ behind, place, title }: { behind: Behind | undefined; 
             <li
               key={`${table} ${row}`}
               className="border-b border-rule py-1"
-              title={cells.map((cell, c) => `${found.columns[c]}: ${cell}`).join('\n')}
+              title={cells.map((cell, c) => `${found.columns[c]}: ${cell.startsWith('data:') ? 'a picture' : cell}`).join('\n')}
             >
               {texts.length > 1 && <span className="text-quiet">{table} · </span>}
-              {cells.filter((cell) => cell !== '').join(' · ')}
+              {cells.filter((cell) => cell !== '' && !cell.startsWith('data:')).join(' · ')}
             </li>
           )),
         )}
@@ -149,7 +156,7 @@ export function edgeFacts(net: Network, edge: number): { name: string; value: st
         name: col.name,
         value:
           col.type === 'number' && !Number.isNaN(col.values[edge])
-            ? shortNumber(col.values[edge])
+            ? cellNumber(col, edge)
             : cellText(col, edge),
       })),
   ];

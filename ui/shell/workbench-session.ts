@@ -9,6 +9,8 @@ import type { WorkbenchStore } from './workbench-store';
 
 const saveAfter = 600;
 const keepAfter = 1500;
+/** Deaths of the worker after which it is not tried again. */
+const mostDeaths = 3;
 
 export interface Session {
   service: Started<TrailService>['service'];
@@ -24,17 +26,30 @@ export interface Session {
 }
 
 export function startSession(store: WorkbenchStore): Session {
-  const { service, end } = startTrailWorker();
-  const { study, network, tables, names, networks, shortlists } = store.getState();
-  void service.open({
-    study: study.id,
-    network: network.id,
-    tables,
-    names,
-    networks,
-    shortlists,
-    layout: network.layout,
-  });
+  const { study, network } = store.getState();
+  let worker = opened();
+  let { service } = worker;
+  let deaths = 0;
+  /** A worker that knows the study. One that dies is replaced, and it is said. */
+  function opened(): Started<TrailService> {
+    const made = startTrailWorker();
+    const { tables, names, networks, shortlists } = store.getState();
+    void made.service.open({ study: study.id, network: network.id, tables, names, networks, shortlists, layout: network.layout }); // prettier-ignore
+    made.onDeath(() => {
+      deaths++;
+      worker = opened();
+      service = worker.service;
+      session.service = service;
+      if (deaths > mostDeaths) {
+        runs++;
+        store.setState({ running: false, progress: undefined, fault: 'The computation broke off again and again. Undo the last change, or make the network smaller.' }); // prettier-ignore
+        return;
+      }
+      toast('The computation broke off and was started anew. Nothing of the trail is lost.');
+      void run();
+    });
+    return made;
+  }
   let saveTimer: ReturnType<typeof setTimeout> | undefined;
   let keepTimer: ReturnType<typeof setTimeout> | undefined;
   let kept: string | undefined;
@@ -168,7 +183,7 @@ export function startSession(store: WorkbenchStore): Session {
   window.addEventListener('beforeunload', leaving);
   void run();
 
-  return {
+  const session: Session = {
     service,
     stop() {
       runs++;
@@ -212,9 +227,10 @@ export function startSession(store: WorkbenchStore): Session {
       window.removeEventListener('beforeunload', leaving);
       clearTimeout(keepTimer);
       void saveNow();
-      end();
+      worker.end();
     },
   };
+  return session;
 }
 
 /** The selection as far as the new network has its nodes. */

@@ -17,6 +17,7 @@ import { type Session, startSession } from './workbench-session';
 import { WorkbenchContext, useWorkbench } from './workbench-context';
 import { WorkbenchBar } from './workbench-bar';
 import { useWorkbenchKeys } from './workbench-keys';
+import { addressOf, lookedAt } from './address';
 import { Conflict } from './conflict';
 import { OfBefore } from './of-before';
 
@@ -28,11 +29,21 @@ export function WorkbenchPage({ start }: { start: WorkbenchStart }) {
   useEffect(() => {
     const started = startSession(store);
     session.current = started;
+    const first = store.getInitialState().step;
+    store.setState(lookedAt(window.location.search, start.trail.steps));
+    const unsubscribe = store.subscribe((state, before) => {
+      if (state.view === before.view && state.step === before.step && state.selection === before.selection && state.reading === before.reading && state.lists === before.lists) return; // prettier-ignore
+      const query = addressOf(state, first, window.location.search);
+      if (query !== window.location.search) {
+        window.history.replaceState(window.history.state, '', `${window.location.pathname}${query}`);
+      }
+    });
     return () => {
+      unsubscribe();
       session.current = undefined;
       started.end();
     };
-  }, [store]);
+  }, [store, start]);
   return (
     <WorkbenchContext.Provider value={value}>
       <Frame />
@@ -46,13 +57,21 @@ function Frame() {
   const editing = useWorkbench((state) => state.step !== undefined);
   const lists = useWorkbench((state) => state.lists);
   const reading = useWorkbench((state) => state.reading);
+  const name = useWorkbench((state) => state.network.name);
   return (
     <div className="flex h-dvh flex-col overflow-hidden">
+      <a
+        href="#views"
+        className="sr-only focus:not-sr-only focus:absolute focus:top-1 focus:left-1 focus:z-50 focus:rounded-md focus:bg-ink focus:px-3 focus:py-1.5 focus:text-paper"
+      >
+        Skip to the network
+      </a>
+      <h1 className="sr-only">{name}</h1>
       <WorkbenchBar />
       <TrailStrip />
       <div className="flex min-h-0 grow">
         {lists ? <ShortlistsPanel /> : editing && <StepEditor />}
-        <main aria-label="Views" className="relative flex min-w-0 grow flex-col">
+        <main id="views" tabIndex={-1} aria-label="Views" className="relative flex min-w-0 grow flex-col">
           <ViewBar />
           <Conflict />
           <div className="pointer-events-none absolute inset-x-0 bottom-3 z-10 flex justify-center empty:hidden">

@@ -28,7 +28,7 @@ export function ShortlistsPanel() {
     <aside aria-label="Shortlists" className="flex w-[312px] shrink-0 flex-col border-r border-line bg-panel">
       <div className="min-h-0 grow overflow-y-auto px-3.5 pt-3.5 pb-4">
         <div className="flex items-start justify-between">
-          <h1 className="font-serif text-lg font-semibold">Shortlists</h1>
+          <h2 className="font-serif text-lg font-semibold">Shortlists</h2>
           <IconButton name="Close the shortlists" keys="Esc" onClick={() => store.setState({ lists: false })}>
             <PanelLeftClose size={16} aria-hidden />
           </IconButton>

@@ -41,7 +41,7 @@ export function StepEditor() {
     <aside aria-label={`Step ${kind.title}`} className="flex w-[312px] shrink-0 flex-col border-r border-line bg-panel">
       <div className="min-h-0 grow overflow-y-auto px-3.5 pt-3.5 pb-4">
         <div className="flex items-start justify-between">
-          <h1 className="font-serif text-lg font-semibold">{kind.title}</h1>
+          <h2 className="font-serif text-lg font-semibold">{kind.title}</h2>
           <IconButton name="Close the editor" keys="Esc" onClick={() => store.setState({ step: undefined })}>
             <PanelLeftClose size={16} aria-hidden />
           </IconButton>

@@ -16,6 +16,8 @@ export const arrangeSchema = z.object({
   weights: z.boolean().default(false),
   iterations: z.number().int().min(1).max(5000).default(300),
   seed: z.number().int().default(7),
+  /** Parts that no edge joins stand in rows beside the largest. */
+  pack: z.boolean().default(true),
   /** Nodes placed by hand, by id: x and y in map units. */
   placed: z.record(z.string(), z.tuple([z.number(), z.number()])).default({}),
 });
@@ -94,8 +96,8 @@ export function layoutKey(settings: ArrangeSettings): string {
   return `force ${JSON.stringify(forceSettings(settings))}`;
 }
 
-function forceSettings({ pull, spread, apart, iterations, seed, weights }: ArrangeSettings): ForceSettings {
-  return { pull, spread, apart, iterations, seed, weights };
+function forceSettings({ pull, spread, apart, iterations, seed, weights, pack }: ArrangeSettings): ForceSettings {
+  return { pull, spread, apart, iterations, seed, weights, pack };
 }
 
 function byHand(net: Network, positions: Float32Array, { placed }: ArrangeSettings): Float32Array {

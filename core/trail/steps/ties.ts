@@ -28,7 +28,15 @@ export const ties: StepKind<TiesSettings> = {
   async run(_state, settings, context) {
     const { network, notes } = await makeTies(settings, context);
     if (nodeCount(network) === 0) throw new Fault(nothing(settings, context, notes), context.step);
-    const names = new Set(tablesRead(settings).flatMap((key) => context.names(key) || []));
+    // A list that the network does not use has no part in it.
+    const names = new Set(
+      tablesRead(settings).flatMap((key) =>
+        context.names(
+          key,
+          columnsRead(settings).flatMap(({ table, column: name }) => (table === key ? [name] : [])),
+        ),
+      ),
+    );
     return {
       state: { network },
       result: `${grouped(nodeCount(network))} · ${counted(edgeCount(network), 'tie')}`,

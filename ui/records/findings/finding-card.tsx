@@ -60,16 +60,30 @@ export function FindingCard(props: FindingProps) {
   }
 }
 
+/** Cases of a finding; many of them are folded, so that the remedies stay in view. */
+function Cases({ label, cases }: { label: string; cases: readonly { key: string; text: string; title?: string }[] }) {
+  const list = (
+    <ul className="mt-1 max-h-36 overflow-auto text-sm text-quiet" aria-label={label} tabIndex={0}>
+      {cases.map(({ key, text, title }) => (
+        <li key={key} className="truncate" title={title ?? text}>
+          {text}
+        </li>
+      ))}
+    </ul>
+  );
+  if (cases.length <= mostOpen) return list;
+  return (
+    <details className="mt-1.5">
+      <summary className="cursor-pointer text-sm text-quiet">{counted(cases.length, 'case')}</summary>
+      {list}
+    </details>
+  );
+}
+const mostOpen = 10;
+
 function FaultyCard({ finding, decided, onDecide }: FindingProps<'faulty'>) {
   return (
     <Card title={`${counted(finding.count, 'row')} ${finding.count === 1 ? 'does' : 'do'} not fit the header`}>
-      <ul className="mt-1 max-h-36 overflow-auto text-sm text-quiet" aria-label="Faulty rows" tabIndex={0}>
-        {finding.examples.map(({ line, reason, text }) => (
-          <li key={line} className="truncate" title={text}>
-            line {grouped(line)}: {reason}
-          </li>
-        ))}
-      </ul>
       <Remedies>
         <Remedy
           label="Set rows aside"
@@ -82,9 +96,13 @@ function FaultyCard({ finding, decided, onDecide }: FindingProps<'faulty'>) {
           onChoose={() => onDecide({ faulty: 'fit' }, '')}
         />
       </Remedies>
+      <Cases
+        label="Faulty rows"
+        cases={finding.examples.map(({ line, reason, text }) => ({ key: String(line), text: `line ${grouped(line)}: ${reason}`, title: text }))}
+      />
     </Card>
   );
-}
+} // prettier-ignore
 
 function AsksCard({ finding, specs, decided, onDecide }: FindingProps<'asks'>) {
   const { column, what, examples, answered } = finding;
@@ -210,13 +228,6 @@ function DoublesCard({ finding, decided, specs, onDecide }: FindingProps<'double
       title={doubtful ? `${counted(count, 'record')} may have come twice` : `${counted(count, 'record')} came twice`}
     >
       <Quiet>Same in {by}:</Quiet>
-      <ul className="max-h-28 overflow-auto text-sm text-quiet" aria-label={`Doubles by ${by}`} tabIndex={0}>
-        {examples.map(({ key, lines }) => (
-          <li key={lines.join()} className="truncate" title={`${key}: ${linesInWords(lines)}`}>
-            {key} ({linesInWords(lines.slice(0, 4))})
-          </li>
-        ))}
-      </ul>
       <Remedies>
         <Remedy
           label={by === 'every cell' ? 'Keep one' : 'Join them'}
@@ -229,9 +240,13 @@ function DoublesCard({ finding, decided, specs, onDecide }: FindingProps<'double
           onChoose={() => onDecide(doubtful ? { titles: 'keep' } : { doubles: 'keep' }, 'kept doubles')}
         />
       </Remedies>
+      <Cases
+        label={`Doubles by ${by}`}
+        cases={examples.map(({ key, lines }) => ({ key: lines.join(), text: `${key} (${linesInWords(lines.slice(0, 4))})`, title: `${key}: ${linesInWords(lines)}` }))}
+      />
     </Card>
   );
-}
+} // prettier-ignore
 
 function ShapeCard({ finding, decided, onDecide }: FindingProps<'shape'>) {
   const { shape, symmetric, misfits, ties } = finding;

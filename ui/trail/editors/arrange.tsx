@@ -41,6 +41,7 @@ export function ArrangeEditor({ step, set }: EditorProps<'arrange'>) {
         help="Least distance between two nodes; 0 lets them cover each other."
       />
       <Toggle label="Heavier ties pull harder" checked={step.weights} onChange={(weights) => set({ weights })} />
+      <Toggle label="Parts without ties between them in rows" checked={step.pack} onChange={(pack) => set({ pack })} />
       <div className="grid grid-cols-2 gap-2">
         <NumberField
           label="Rounds"

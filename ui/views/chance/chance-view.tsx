@@ -29,7 +29,7 @@ export function ChanceView() {
       <div className="mx-auto max-w-3xl">
         {!inEditor && (
           <section aria-label="Whole-network figures" className="mb-6 max-w-md rounded-lg border border-line bg-panel px-4 py-3">
-            <h1 className="font-serif text-lg font-semibold">The whole network, and chance</h1>
+            <h2 className="font-serif text-lg font-semibold">The whole network, and chance</h2>
             <p className="text-sm text-quiet">Whole-network figures, and what chance alone would give.</p>
             <ChancePanel />
           </section>

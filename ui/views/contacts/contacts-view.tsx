@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useMemo, useState } from 'react';
 import { csvRows } from '@/core/formats';
-import { Button, Choose, Field, Tabs, Trouble, counted, grouped, saveFile, shortNumber } from '@/ui/kit';
+import { Button, Choose, Field, Tabs, Trouble, counted, amountOf, grouped, saveFile } from '@/ui/kit';
 import { ChooseNodes, type NodeSet, groupingColumns, nodesOf, useNodesOf } from '@/ui/science/node-set';
 import { useQuestion } from '@/ui/science/use-question';
 import { useShortlists } from '@/ui/shortlists/use-shortlists';
@@ -35,7 +35,7 @@ export function ContactsView() {
   }, [how, groups, a, askSeveral, digest]);
   if (!net) return null;
   const edgeColumns = net.edgeColumns.filter(({ type }) => type === 'text' || type === 'list').map(({ name }) => name);
-  const ready = how === 'two' ? a.length && b.length : a.length && groups.length;
+  const ready = how === 'two' ? a.length > 0 && b.length > 0 : a.length > 0 && groups.length > 0;
   return (
     <div className="grid min-h-0 grow grid-cols-[15.5rem_minmax(0,1fr)] gap-6 overflow-hidden bg-paper px-5 pt-12">
       <section aria-label="Which groups" className="overflow-y-auto pb-6">
@@ -125,7 +125,7 @@ function Two({ answer, by, ends }: { answer: ContactAnswer; by: string; ends: re
               <li key={edge} className="border-b border-rule">
                 <button type="button" className="flex w-full justify-between gap-3 py-0.5 text-left hover:bg-ground" onClick={() => store.getState().select({ nodes: [], edge })}>
                   <span className="truncate">{from} {net.directed ? '→' : '–'} {to}</span>
-                  <span className="text-quiet">{shortNumber(weight)} {net.weightName}</span>
+                  <span className="text-quiet">{amountOf(weight, net.weightName)}</span>
                 </button>
               </li>
             ))}

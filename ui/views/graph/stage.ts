@@ -1,5 +1,6 @@
 /** The canvas with its camera, pointer and keys. Outside of React: nothing here renders a component. */
-import { type Camera, type Scene, boundsOf, fit, inks } from '@/core/style';
+import { type Components, components } from '@/core/graph';
+import { type Bounds, type Camera, type Scene, boundsOf, fit, inks } from '@/core/style';
 import type { Theme } from '@/ui/shell/theme';
 import type { Workbench, WorkbenchStore } from '@/ui/shell/workbench-store';
 import { canvasBackend } from './scene/canvas2d';
@@ -25,6 +26,7 @@ export class Stage {
   private following = true;
   private theme: Theme = 'light';
   private hovered = -1;
+  private parts: ({ source: Uint32Array } & Components) | undefined;
   private readonly pointer: Pointer;
   private readonly undo: (() => void)[] = [];
 
@@ -170,8 +172,29 @@ export class Stage {
     if (!keepFollowing) this.following = true;
     if (!this.scene) return;
     const { width, height } = this.size;
-    const camera = fit(boundsOf(this.scene.positions), width, height - inset.top - inset.bottom, margin);
+    const camera = fit(keepFollowing ? this.firstBounds() : boundsOf(this.scene.positions), width, height - inset.top - inset.bottom, margin); // prettier-ignore
     this.setCamera({ ...camera, y: camera.y + inset.top });
+  }
+
+  /** What the view begins with: the largest part, where it holds most nodes and the others would make it small. */
+  private firstBounds(): Bounds {
+    const { net } = this.store.getState();
+    const { scene } = this;
+    if (!net || !scene) return boundsOf(new Float32Array(0));
+    const all = boundsOf(scene.positions);
+    if (this.parts?.source !== net.source) this.parts = { source: net.source, ...components(net) };
+    const { of, sizes } = this.parts;
+    if (sizes.length < 2 || 2 * sizes[0] < of.length) return all;
+    const inside = Float32Array.from({ length: 2 * sizes[0] });
+    let k = 0;
+    for (let v = 0; v < of.length; v++) {
+      if (of[v] !== 0) continue;
+      inside[k++] = scene.positions[2 * v];
+      inside[k++] = scene.positions[2 * v + 1];
+    }
+    const main = boundsOf(inside);
+    const across = (box: Bounds): number => Math.max(box.right - box.left, box.bottom - box.top);
+    return across(all) > 1.5 * across(main) ? main : all;
   }
 
   /** Zooms to a node. */

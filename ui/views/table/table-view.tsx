@@ -2,12 +2,13 @@
 import { clsx } from 'clsx';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
-import { useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, useMemo, useRef, useState } from 'react';
 import { columnTitle } from '@/core/measure';
 import { edgeTable, nodeTable } from '@/core/formats';
 import { type Network, isMeasured } from '@/core/graph';
 import { type Column, cellText, orderBy, sortKeys } from '@/core/tables';
-import { counted, shortNumber } from '@/ui/kit';
+import { cellNumber, counted } from '@/ui/kit';
+import { Picture } from '@/ui/reading/parts';
 import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
 
 const rowHeight = 28;
@@ -117,6 +118,34 @@ function Rows({
         .select({ nodes: chosen.has(id) ? selection.nodes.filter((one) => one !== id) : [...selection.nodes, id] });
     }
   };
+  // The row that the keyboard stands on.
+  const [at, setAt] = useState(-1);
+  const pressed = (event: KeyboardEvent<HTMLDivElement>): void => {
+    if (event.target !== event.currentTarget || rows.length === 0) return;
+    const page = Math.max(1, Math.floor((scroller.current?.clientHeight ?? 0) / rowHeight) - 2);
+    const moves = new Map([
+      ['ArrowDown', at + 1],
+      ['ArrowUp', at - 1],
+      ['PageDown', at + page],
+      ['PageUp', at - page],
+      ['Home', 0],
+      ['End', rows.length - 1],
+    ]);
+    const to = moves.get(event.key);
+    if (to !== undefined) {
+      event.preventDefault();
+      event.stopPropagation();
+      const next = Math.max(0, Math.min(rows.length - 1, to));
+      setAt(next);
+      virtual.scrollToIndex(next);
+      if (event.shiftKey && of === 'nodes' && !isSelected(rows[next])) choose(rows[next], true);
+      return;
+    }
+    if ((event.key !== 'Enter' && event.key !== ' ') || at < 0 || at >= rows.length) return;
+    event.preventDefault();
+    event.stopPropagation();
+    choose(rows[at], event.key === ' ' || event.shiftKey || event.ctrlKey || event.metaKey);
+  };
   const width = columns.length * columnWidth;
   return (
     <div
@@ -125,7 +154,10 @@ function Rows({
       role="grid"
       aria-label={of === 'nodes' ? 'Nodes' : 'Edges'}
       aria-rowcount={rows.length + 1}
+      aria-activedescendant={at >= 0 && at < rows.length ? `${of}-row-${at}` : undefined}
+      aria-multiselectable={of === 'nodes'}
       tabIndex={0}
+      onKeyDown={pressed}
     >
       <div role="row" className="sticky top-0 z-10 flex border-b border-line bg-paper" style={{ width }}>
         {columns.map((col, c) => {
@@ -167,12 +199,14 @@ function Rows({
             <div
               key={item.key}
               role="row"
+              id={`${of}-row-${item.index}`}
               aria-selected={selected}
               aria-rowindex={item.index + 2}
               onClick={(event) => choose(row, event.shiftKey || event.ctrlKey || event.metaKey)}
               className={clsx(
                 'absolute top-0 left-0 flex cursor-pointer border-b border-rule',
                 selected ? 'bg-tint' : 'bg-paper hover:bg-ground',
+                item.index === at && 'outline-2 -outline-offset-2 outline-accent',
               )}
               style={{ transform: `translateY(${item.start}px)`, height: rowHeight, width }}
             >
@@ -186,11 +220,15 @@ function Rows({
                     c === 0 && 'sticky left-0 border-r border-rule bg-inherit font-medium',
                   )}
                   style={{ width: columnWidth }}
-                  title={cellText(col, row)}
+                  title={col.type === 'text' && col.as === 'picture' ? undefined : cellText(col, row)}
                 >
-                  {col.type === 'number' && !Number.isNaN(col.values[row])
-                    ? shortNumber(col.values[row])
-                    : cellText(col, row)}
+                  {col.type === 'number' && !Number.isNaN(col.values[row]) ? (
+                    cellNumber(col, row)
+                  ) : col.type === 'text' && col.as === 'picture' ? (
+                    <Picture small text={cellText(col, row)} />
+                  ) : (
+                    cellText(col, row)
+                  )}
                 </div>
               ))}
             </div>

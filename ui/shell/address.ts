@@ -1,0 +1,47 @@
+/** What is looked at, in the page's address: so that it survives a reload and can be linked to. */
+import { createLoader, createSerializer, parseAsArrayOf, parseAsBoolean, parseAsString, parseAsStringLiteral } from 'nuqs/server'; // prettier-ignore
+import type { Workbench } from './workbench-store';
+
+type Looked = Pick<Workbench, 'view' | 'step' | 'selection' | 'reading' | 'lists'>;
+
+const views = ['graph', 'table', 'measures', 'chance', 'paths', 'contacts', 'compare'] as const;
+/** Longer selections are not written: an address has no room for them. */
+const mostNodes = 40;
+const longestId = 500;
+/** An editor that is closed. */
+const none = 'none';
+
+const parts = {
+  view: parseAsStringLiteral(views).withDefault('graph'),
+  step: parseAsString,
+  nodes: parseAsArrayOf(parseAsString).withDefault([]),
+  reading: parseAsBoolean.withDefault(true),
+  lists: parseAsBoolean.withDefault(false),
+};
+const load = createLoader(parts);
+const serialize = createSerializer(parts);
+
+/** The query of an address, as it is read; what it does not say, or says wrongly, is as it is at first. */
+export function lookedAt(query: string, steps: readonly { id: string }[]): Partial<Looked> {
+  const { view, step, nodes, reading, lists } = load(new URLSearchParams(query));
+  const chosen = nodes.filter((id) => id.length <= longestId).slice(0, mostNodes);
+  return {
+    view,
+    reading,
+    lists,
+    ...(chosen.length ? { selection: { nodes: chosen } } : {}),
+    ...(step === none ? { step: undefined } : step !== null && steps.some(({ id }) => id === step) ? { step } : {}),
+  };
+}
+
+/** The query for a state; what is as at first is left out. What else the address says stays. */
+export function addressOf(state: Looked, first: string | undefined, base = ''): string {
+  const { nodes } = state.selection;
+  return serialize(base, {
+    view: state.view,
+    step: state.step === first ? null : (state.step ?? none),
+    nodes: nodes.length <= mostNodes ? nodes : [],
+    reading: state.reading,
+    lists: state.lists,
+  });
+}
