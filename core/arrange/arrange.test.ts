@@ -6,7 +6,15 @@ import { type ForceSettings, forceLayout, keepApart } from '.';
 import { packParts } from './pack';
 import { Quadtree } from './quadtree';
 
-const settings: ForceSettings = { pull: 0.2, spread: 40, apart: 12, iterations: 120, seed: 3, weights: false, pack: true };
+const settings: ForceSettings = {
+  pull: 0.2,
+  spread: 40,
+  apart: 12,
+  iterations: 120,
+  seed: 3,
+  weights: false,
+  pack: true,
+};
 const lay = (net: Network, change: Partial<ForceSettings> = {}): Promise<Float32Array> =>
   forceLayout(net, { ...settings, ...change }, atOnce);
 const distance = (at: Float32Array, a: number, b: number): number =>
@@ -149,10 +157,16 @@ describe('parts that no edge joins', () => {
         const before = Float32Array.from({ length: 48 }, () => 200 * random.unit());
         const at = before.slice();
         packParts(at, parts, 10);
-        const boxes = Array.from(parts.sizes, (_, part) => box(at, [...parts.of.keys()].filter((v) => parts.of[v] === part)));
+        const boxes = Array.from(parts.sizes, (_, part) =>
+          box(
+            at,
+            [...parts.of.keys()].filter((v) => parts.of[v] === part),
+          ),
+        );
         boxes.forEach((one, i) =>
           boxes.slice(0, i).forEach((other) => {
-            const over = one.left < other.right && other.left < one.right && one.top < other.bottom && other.top < one.bottom;
+            const over =
+              one.left < other.right && other.left < one.right && one.top < other.bottom && other.top < one.bottom;
             expect(over).toBe(false);
           }),
         );

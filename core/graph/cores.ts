@@ -4,40 +4,45 @@ import { type Network, nodeCount } from './network';
 
 /**
  * For each node the greatest k such that it belongs to the k-core, the largest part in which every node has k neighbours there. Direction, loops and
- * parallel edges aside. Batagelj and Zaveršnik 2003, linear in the edges.
+ * parallel edges aside. Peeled shell by shell (Batagelj and Zaveršnik 2003), the nodes that are left gone through once for each shell.
  */
 export function coreNumbers(net: Network): Uint32Array {
   const n = nodeCount(net);
   const { offsets, to } = simpleAdjacency(net, 'both');
   const degree = Uint32Array.from({ length: n }, (_, v) => offsets[v + 1] - offsets[v]);
-  let most = 0;
-  for (const d of degree) if (d > most) most = d;
-  // Nodes by degree; `start[d]` is where those of degree d begin.
-  const start = new Uint32Array(most + 2);
-  for (const d of degree) start[d + 1]++;
-  for (let d = 0; d <= most; d++) start[d + 1] += start[d];
-  const next = start.slice();
-  const order = new Uint32Array(n);
-  const place = new Uint32Array(n);
-  for (let v = 0; v < n; v++) {
-    place[v] = next[degree[v]]++;
-    order[place[v]] = v;
-  }
-  for (let i = 0; i < n; i++) {
-    const v = order[i];
-    for (let k = offsets[v]; k < offsets[v + 1]; k++) {
-      const u = to[k];
-      if (degree[u] <= degree[v]) continue;
-      // u moves to the front of its degree's nodes, and its degree falls by one.
-      const first = Math.max(start[degree[u]], i + 1);
-      const w = order[first];
-      order[first] = u;
-      order[place[u]] = w;
-      place[w] = place[u];
-      place[u] = first;
-      start[degree[u]] = first + 1;
-      degree[u]--;
+  // Shells are peeled one after the other: what has k neighbours left or fewer goes, and takes with it what then has no more than k.
+  const left = Uint32Array.from({ length: n }, (_, v) => v);
+  const going = new Uint32Array(n);
+  let remaining = n;
+  let k = 0;
+  while (remaining > 0) {
+    let least = n;
+    let end = 0;
+    let kept = 0;
+    for (let i = 0; i < remaining; i++) {
+      const v = left[i];
+      const d = degree[v];
+      // Those of this shell by now are those that an earlier one took down to it.
+      if (d < k) continue;
+      if (d === k) going[end++] = v;
+      else {
+        left[kept++] = v;
+        if (d < least) least = d;
+      }
     }
+    remaining = kept;
+    if (end === 0) {
+      k = least;
+      continue;
+    }
+    for (let head = 0; head < end; head++) {
+      const v = going[head];
+      for (let e = offsets[v], last = offsets[v + 1]; e < last; e++) {
+        const u = to[e];
+        if (degree[u] > k && --degree[u] === k) going[end++] = u;
+      }
+    }
+    k++;
   }
   return degree;
 }

@@ -1,6 +1,6 @@
 /** Strongly connected components. */
 import { simpleAdjacency } from './adjacency';
-import type { Components } from './components';
+import { type Components, bySize } from './components';
 import { type Network, nodeCount } from './network';
 
 export interface StrongComponents extends Components {
@@ -53,12 +53,11 @@ export function strongComponents(net: Network): StrongComponents {
     }
   }
   const size = new Uint32Array(found);
-  const first = new Int32Array(found).fill(-1);
-  for (let v = 0; v < n; v++) {
-    size[raw[v]]++;
-    if (first[raw[v]] < 0) first[raw[v]] = v;
-  }
-  const order = Array.from(size, (_, c) => c).sort((a, b) => size[b] - size[a] || first[a] - first[b]);
+  // Components in the order of their first nodes.
+  const met = new Uint32Array(found);
+  let seen = 0;
+  for (let v = 0; v < n; v++) if (size[raw[v]]++ === 0) met[seen++] = raw[v];
+  const order = bySize(met, size);
   const number = new Uint32Array(found);
   order.forEach((c, i) => (number[c] = i));
   return {

@@ -1,6 +1,6 @@
 /** Leading eigenvalues and their vectors, for matrices without negative entries given as compressed rows. */
 import { EigenvalueDecomposition, Matrix } from 'ml-matrix';
-import { type Network, nodeCount, simpleAdjacency, strongComponents } from '../graph';
+import { type Network, type StrongComponents, components, nodeCount, simpleAdjacency, strongComponents } from '../graph'; // prettier-ignore
 import { Fault } from '../fault';
 
 /** A square matrix: row v holds the entries beside the diagonal, 1 each where there are no weights; `diagonal[v]` is the one on it. */
@@ -103,6 +103,81 @@ export function leadingOf(rows: Rows): { value: number; vector: Float64Array } {
   return { value, vector };
 }
 
+/** Steps of a cycle where the matrix is symmetric, and after how many it is looked whether they were enough. */
+const lanczosSteps = 30;
+const lanczosFirst = 10;
+const lanczosEvery = 5;
+
+/**
+ * As {@link leadingOf} for a symmetric matrix, by Lanczos' three-term recurrence: a step costs two products of vectors instead of one with each before it.
+ * The basis loses its orthogonality as the leading vector is found, which repeats that vector and spoils nothing; a restart from it removes what is left.
+ */
+export function leadingOfSymmetric(rows: Rows): { value: number; vector: Float64Array } {
+  const n = rows.diagonal.length;
+  let vector = new Float64Array(n).fill(1 / Math.sqrt(n));
+  if (n === 1) return { value: rows.diagonal[0], vector };
+  const most = Math.min(lanczosSteps, n);
+  const basis: Float64Array[] = [];
+  const alpha = new Float64Array(most);
+  const beta = new Float64Array(most);
+  let value = 0;
+  let least = Infinity;
+  for (let cycle = 0, idle = 0; cycle < mostCycles; cycle++) {
+    (basis[0] ??= new Float64Array(n)).set(vector);
+    let size = 0;
+    let rest = Infinity;
+    let weights: Float64Array = new Float64Array(0);
+    while (size < most) {
+      const x = basis[size];
+      const w = (basis[size + 1] ??= new Float64Array(n));
+      multiply(rows, x, w);
+      alpha[size] = dot(w, x);
+      addTimes(w, x, -alpha[size]);
+      if (size > 0) addTimes(w, basis[size - 1], -beta[size - 1]);
+      beta[size] = Math.sqrt(dot(w, w));
+      size++;
+      const ended = beta[size - 1] < 1e-14 * Math.max(1, Math.abs(alpha[0])) || size === most;
+      if (ended || (size >= lanczosFirst && (size - lanczosFirst) % lanczosEvery === 0)) {
+        [value, weights] = topOfTridiagonal(alpha, beta, size);
+        rest = Math.abs(beta[size - 1] * weights[size - 1]) / Math.abs(value);
+        if (ended || rest < 1e-13) break;
+      }
+      const by = 1 / beta[size - 1];
+      for (let v = 0; v < n; v++) w[v] *= by;
+    }
+    const next = new Float64Array(n);
+    for (let i = 0; i < size; i++) addTimes(next, basis[i], weights[i]);
+    let sum = 0;
+    for (let v = 0; v < n; v++) sum += next[v];
+    const sign = sum < 0 ? -1 : 1;
+    for (let v = 0; v < n; v++) next[v] = Math.max(0, sign * next[v]);
+    const length = Math.sqrt(dot(next, next));
+    for (let v = 0; v < n; v++) next[v] /= length;
+    vector = next;
+    if (rest < 1e-13 || size < most) break;
+    idle = rest < 0.5 * least ? 0 : idle + 1;
+    least = Math.min(least, rest);
+    if (least < 1e-11 && idle > 2) break;
+  }
+  return { value, vector };
+}
+
+/** Largest eigenvalue of a symmetric tridiagonal matrix, and its vector of length 1. */
+function topOfTridiagonal(alpha: Float64Array, beta: Float64Array, size: number): [number, Float64Array] {
+  const t = Matrix.zeros(size, size);
+  for (let i = 0; i < size; i++) {
+    t.set(i, i, alpha[i]);
+    if (i + 1 < size) {
+      t.set(i, i + 1, beta[i]);
+      t.set(i + 1, i, beta[i]);
+    }
+  }
+  const { realEigenvalues, eigenvectorMatrix } = new EigenvalueDecomposition(t, { assumeSymmetric: true });
+  let best = 0;
+  realEigenvalues.forEach((real, i) => real > realEigenvalues[best] && (best = i));
+  return [realEigenvalues[best], Float64Array.from(eigenvectorMatrix.getColumn(best))];
+}
+
 function multiply({ offsets, to, weight, diagonal }: Rows, x: Float64Array, y: Float64Array): void {
   const n = x.length;
   for (let v = 0; v < n; v++) {
@@ -168,7 +243,7 @@ interface Leader {
 }
 
 /** Largest eigenvalue over the classes of a matrix, and the classes that have it. `of` numbers the classes; within each the matrix is irreducible. */
-function leaders(rows: Rows, of: Uint32Array): { value: number; classes: Leader[] } {
+function leaders(rows: Rows, of: Uint32Array, symmetric: boolean): { value: number; classes: Leader[] } {
   const members: number[][] = [];
   for (let v = 0; v < of.length; v++) (members[of[v]] ??= []).push(v);
   const place = new Int32Array(of.length).fill(-1);
@@ -179,7 +254,8 @@ function leaders(rows: Rows, of: Uint32Array): { value: number; classes: Leader[
     if (bound(rows, nodes) < value * (1 - 1e-9)) continue;
     const whole = nodes.length === of.length;
     nodes.forEach((v, i) => (place[v] = i));
-    const one = leadingOf(whole ? rows : part(rows, nodes, place));
+    const own = whole ? rows : part(rows, nodes, place);
+    const one = symmetric ? leadingOfSymmetric(own) : leadingOf(own);
     for (const v of nodes) place[v] = -1;
     if (one.value <= 0) continue;
     value = Math.max(value, one.value);
@@ -189,9 +265,13 @@ function leaders(rows: Rows, of: Uint32Array): { value: number; classes: Leader[
   return { value, classes: found };
 }
 
+/** The classes in which everybody reaches everybody; undirected they are the connected parts. */
+const classesOf = (net: Network): StrongComponents =>
+  net.directed ? strongComponents(net) : { ...components(net), closed: new Uint32Array(0) };
+
 /** The largest eigenvalue of a network's matrix of arrivals; 0 where no walk returns. */
 export function spectralRadius(net: Network, rows: Rows): number {
-  return leaders(rows, strongComponents(net).of).value;
+  return leaders(rows, classesOf(net).of, !net.directed).value;
 }
 
 /**
@@ -200,8 +280,8 @@ export function spectralRadius(net: Network, rows: Rows): number {
  */
 export function principalVector(net: Network, rows: Rows): Float64Array {
   const n = nodeCount(net);
-  const strong = strongComponents(net);
-  const { value, classes } = leaders(rows, strong.of);
+  const strong = classesOf(net);
+  const { value, classes } = leaders(rows, strong.of, !net.directed);
   if (value === 0) {
     throw new NotUnique(
       net.directed && net.source.length
@@ -228,7 +308,7 @@ export function principalVector(net: Network, rows: Rows): Float64Array {
 /** Fills in what the leading class gives those it leads to: x = (arrivals of x) / λ, class after class in the order of the edges. */
 function passOn(
   rows: Rows,
-  strong: ReturnType<typeof strongComponents>,
+  strong: StrongComponents,
   leader: Leader,
   reached: Uint8Array,
   value: number,
@@ -325,7 +405,7 @@ export function singularVectors(net: Network, into: Rows): [Float64Array, Float6
     }
     count++;
   }
-  const { classes } = leaders(double, of);
+  const { classes } = leaders(double, of, true);
   if (classes.length === 0) throw new NotUnique('A network without edges has no hubs and no authorities.');
   if (classes.length > 1) {
     throw new NotUnique(

@@ -17,40 +17,51 @@ function ranks({ offsets }: Adjacency): Uint32Array {
   return rank;
 }
 
-/** Triangles at each node, without saying which. */
+/** Triangles at each node, without saying which. Nodes are gone through by rank, so that what is looked at most often lies together. */
 export function triangleCounts(rows: Adjacency): Float64Array {
   const { offsets, to } = rows;
   const n = offsets.length - 1;
   const rank = ranks(rows);
+  const order = new Uint32Array(n);
+  for (let v = 0; v < n; v++) order[rank[v]] = v;
   const first = new Uint32Array(n + 1);
   const node = new Uint32Array(to.length / 2);
   let size = 0;
-  for (let v = 0; v < n; v++) {
-    const own = rank[v];
-    for (let k = offsets[v], end = offsets[v + 1]; k < end; k++) if (rank[to[k]] < own) node[size++] = to[k];
-    first[v + 1] = size;
+  for (let r = 0; r < n; r++) {
+    const v = order[r];
+    for (let k = offsets[v], end = offsets[v + 1]; k < end; k++) {
+      const other = rank[to[k]];
+      if (other < r) node[size++] = other;
+    }
+    first[r + 1] = size;
   }
-  const counts = new Float64Array(n);
-  const mark = new Int32Array(n).fill(-1);
+  const counts = new Uint32Array(n);
+  const mark = new Uint8Array(n);
   for (let a = 0; a < n; a++) {
-    const [from, end] = [first[a], first[a + 1]];
-    for (let i = from; i < end; i++) mark[node[i]] = a;
+    const from = first[a];
+    const end = first[a + 1];
+    if (end - from < 2) continue;
+    for (let i = from; i < end; i++) mark[node[i]] = 1;
     let atA = 0;
     for (let i = from; i < end; i++) {
       const b = node[i];
       let atB = 0;
       for (let j = first[b], last = first[b + 1]; j < last; j++) {
+        // Without a branch: most are no triangles, and which cannot be foretold.
         const c = node[j];
-        if (mark[c] !== a) continue;
-        atB++;
-        counts[c]++;
+        const met = mark[c];
+        atB += met;
+        counts[c] += met;
       }
       counts[b] += atB;
       atA += atB;
     }
     counts[a] += atA;
+    for (let i = from; i < end; i++) mark[node[i]] = 0;
   }
-  return counts;
+  const found = new Float64Array(n);
+  for (let r = 0; r < n; r++) found[order[r]] = counts[r];
+  return found;
 }
 
 /**
