@@ -27,7 +27,8 @@ export async function chanceCommand(
   if (unknown !== undefined) {
     throw new Fault(`“${unknown}” cannot be held against chance. The figures are ${listed(chanceKeys, 100)}.`);
   }
-  const net = networkOf(options);
+  const said: string[] = [];
+  const net = networkOf(options, said);
   const ask = { model: model as ChanceModel, draws, seed: numberOption(options, 'seed', 1), figures };
   const found = await againstChance(net, ask, breath);
   const rows = found.figures.map(({ key, observed, mean, sd, z, share, why }) => [
@@ -42,6 +43,7 @@ export async function chanceCommand(
     ties: found.ties,
     ...(found.switches ? { switches: found.switches } : {}),
     figures: Object.fromEntries(rows) as Record<string, unknown>,
+    ...(said.length ? { notes: said } : {}),
   };
   return { text: JSON.stringify(result) + '\n', file: options.value('json') };
 }

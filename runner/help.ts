@@ -19,7 +19,7 @@ export function help(command?: string): string {
 
   --edges FILE       CSV file of edges; comma, semicolon or tab is found by itself
   --nodes FILE       CSV file of nodes; without it the ends of the edges are the nodes
-  --id COLUMN        id column of the nodes (id)
+  --id COLUMN        id column of the nodes (id, else the first that differs in every row)
   --source COLUMN    column of an edge's first end (source)
   --target COLUMN    column of an edge's second end (target)
   --directed         edges have a direction

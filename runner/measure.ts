@@ -113,7 +113,8 @@ export async function measureCommand(
   });
   const weight = options.value('weight');
   const ask = { ...wanted(options.value('measures'), weight !== undefined), weighted: weight !== undefined };
-  const net = networkOf(options);
+  const said: string[] = [];
+  const net = networkOf(options, said);
   const settings = optionsOf(options);
   const nodes = await columnsOf(nodeMeasures, net, ask, settings, breath);
   const edges = await columnsOf(edgeMeasures, net, ask, settings, breath);
@@ -135,13 +136,14 @@ export async function measureCommand(
     nodes: net.ids.map((id, v) => ({ id, ...rows(nodes, v) })),
     edges: Array.from(net.source, (from, e) => ({ source: net.ids[from], target: net.ids[net.target[e]], ...rows(edges, e) })), // prettier-ignore
     network,
+    ...(said.length ? { notes: said } : {}),
     ...(Object.keys(undefinedValues).length ? { undefined: undefinedValues } : {}),
   };
   return { text: JSON.stringify(result) + '\n', file: options.value('json') };
 }
 
-/** The network of the files that the words name. */
-export function networkOf(options: Words): Network {
+/** The network of the files that the words name; what was taken that was not asked for is added to `said`. */
+export function networkOf(options: Words, said: string[]): Network {
   if (options.rest.length)
     throw new Fault(`“${options.rest[0]}” stands alone; files are named with --nodes and --edges.`);
   const edges = options.value('edges');
@@ -149,12 +151,12 @@ export function networkOf(options: Words): Network {
   return readNetwork({
     nodes: options.value('nodes'),
     edges,
-    id: options.value('id') ?? 'id',
+    id: options.value('id'),
     source: options.value('source') ?? 'source',
     target: options.value('target') ?? 'target',
     directed: options.has('directed'),
     weight: options.value('weight'),
-  });
+  }, said); // prettier-ignore
 }
 
 async function addGroups(

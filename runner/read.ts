@@ -23,6 +23,23 @@ export function readTable(path: string, texts: readonly string[]): Table {
   return typedTable(path, table, specs);
 }
 
+/**
+ * The column of ids: the one asked for, else `id`, else the first whose cells are all filled and all different, which is said in `said`. Ids stay as they are written.
+ */
+function idColumn(path: string, asked: string | undefined, said: string[]): { table: Table; id: Column } {
+  const table = readTable(path, [asked ?? 'id']);
+  if (asked !== undefined || column(table, 'id')) return { table, id: needed(table, asked ?? 'id', 'id') };
+  const unique = table.columns.find((col) => {
+    const seen = new Set<string>();
+    for (let r = 0; r < table.rows; r++) seen.add(cellText(col, r));
+    return !seen.has('') && seen.size === table.rows;
+  });
+  if (!unique) return { table, id: needed(table, 'id', 'id') };
+  said.push(`“${path}” has no column “id”; its nodes are known by “${unique.name}”, the first that differs in every row. --id names another.`);
+  const again = readTable(path, [unique.name]);
+  return { table: again, id: needed(again, unique.name, 'id') };
+} // prettier-ignore
+
 function needed(table: Table, name: string, option: string): Column {
   const found = column(table, name);
   if (found) return found;
@@ -33,7 +50,8 @@ function needed(table: Table, name: string, option: string): Column {
 export interface Asked {
   nodes?: string;
   edges: string;
-  id: string;
+  /** The column of ids; absent: `id`, or the first that can be. */
+  id?: string;
   source: string;
   target: string;
   directed: boolean;
@@ -41,18 +59,17 @@ export interface Asked {
 }
 
 /** The network of the two files. Nodes come in the order of their file; ends it does not have are a Fault, without a node file they are the nodes. */
-export function readNetwork(asked: Asked): Network {
+export function readNetwork(asked: Asked, said: string[] = []): Network {
   const ids: string[] = [];
   let nodeColumns: Column[] = [];
   const places = new Map<string, number>();
   if (asked.nodes !== undefined) {
-    const table = readTable(asked.nodes, [asked.id]);
-    const id = needed(table, asked.id, 'id');
+    const { table, id } = idColumn(asked.nodes, asked.id, said);
     nodeColumns = table.columns.filter((col) => col !== id);
     for (let r = 0; r < table.rows; r++) {
       const key = cellText(id, r);
       if (key === '')
-        throw new Fault(`“${asked.nodes}”: row ${r + 1} has nothing in “${asked.id}”. Give every node an id.`);
+        throw new Fault(`“${asked.nodes}”: row ${r + 1} has nothing in “${id.name}”. Give every node an id.`);
       if (places.has(key))
         throw new Fault(`“${asked.nodes}”: the id “${key}” stands twice. Give every node an id of its own.`);
       places.set(key, ids.length);

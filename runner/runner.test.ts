@@ -70,6 +70,21 @@ describe('measure', () => {
     });
   });
 
+  test('without a column id the first that differs in every row is taken, and that is said', async () => {
+    const nodes = file('n.csv', 'island;code;name\nNess;007;Zoë\nNess;012;B\n');
+    const edges = file('e.csv', 'source,target\n007,012\n');
+    const result = await measure('--nodes', nodes, '--edges', edges, '--measures', 'degree');
+    expect(result.nodes).toEqual([
+      { id: '007', degree: 1 },
+      { id: '012', degree: 1 },
+    ]);
+    expect((result as { notes?: string[] }).notes?.[0]).toContain('known by “code”');
+    const asked = measure('--nodes', nodes, '--edges', edges, '--id', 'key');
+    await expect(asked).rejects.toThrow('has no column “key”');
+    const none = file('d.csv', 'island;name\nNess;Zoë\nNess;Zoë\n');
+    await expect(measure('--nodes', none, '--edges', edges)).rejects.toThrow('has no column “id”');
+  });
+
   test('a weight brings the weighted measures; what is undefined is null with its reason', async () => {
     const edges = file('e.csv', 'source,target,w\na,b,-1\nb,c,1\n');
     const result = await measure('--edges', edges, '--weight', 'w');
@@ -116,7 +131,7 @@ describe('measure', () => {
     [['EDGES'], /stands alone/],
     [['--edges', 'EDGES', '--nodes', 'NODES'], /names “b”, which is not in/],
     [['--edges', 'EDGES', '--nodes', 'TWICE'], /“a” stands twice/],
-    [['--edges', 'EDGES', '--nodes', 'EDGES'], /no column “id”/],
+    [['--edges', 'EDGES', '--nodes', 'EDGES', '--id', 'key'], /no column “key”/],
     [['--edges', 'RAGGED'], /line 3: 1 cell instead of 2/],
   ])('%j ends in one sentence', async (words, sentence) => {
     const files: Record<string, string> = {

@@ -353,6 +353,11 @@ describe('networks are offered by what they would give', () => {
       size: { nodes: 3, edges: 2 },
       example: 'Ann → Bo',
     });
+    // What nearly all share would tie nearly all: such a network is not offered.
+    const rows = Array.from({ length: 1100 }, (_, i) => [`P${i}`, i ? 'Ness' : 'Voe']);
+    await bringIn(id, rows, { name: 'people', columns: [{ ...text('id'), id: true }, text('island')] });
+    const offers = await networkOffers(id, 'people');
+    expect(offers.filter(({ table, question }) => table === 'people' && question === 'shares')).toEqual([]);
     const made = await createSuggestedNetwork(id, sent.ties);
     expect((await openNetwork(id, made.id)).trail.steps[0]).toMatchObject({ table: 'ties', from: 'from', to: 'to' });
   });

@@ -1,5 +1,5 @@
 /** A node column read as a grouping. */
-import { cellText } from '../tables';
+import { type Column, cellText } from '../tables';
 import { type Network, nodeColumn, nodeCount } from '../graph';
 import { Fault } from '../fault';
 
@@ -30,4 +30,22 @@ export function groupingOf(net: Network, by: string | undefined): Grouping {
     );
   }
   return { of, names: [...numbers.keys()] };
+}
+
+/** The most values by which a column of numbers is still taken for classes written as numbers. */
+const mostClasses = 60;
+
+/** Whether a column of numbers could be classes written as numbers: a few whole numbers, each of which comes more than once on the average. */
+export function isCoded(col: Column): boolean {
+  if (col.type !== 'number') return false;
+  const classes = new Set<number>();
+  let filled = 0;
+  for (const value of col.values) {
+    if (Number.isNaN(value)) continue;
+    if (!Number.isInteger(value)) return false;
+    filled++;
+    classes.add(value);
+    if (classes.size > mostClasses) return false;
+  }
+  return classes.size > 1 && filled >= 2 * classes.size;
 }

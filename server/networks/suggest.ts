@@ -28,6 +28,8 @@ export interface NetworkOffer {
 /** Tables of more rows are not tried beforehand. */
 const mostTried = 60_000;
 const mostOffers = 12;
+/** What would give more ties than this is not offered: a value that nearly everybody shares ties nearly all. */
+const mostTies = 500_000;
 
 /** Tables in the order in which they are likely meant: the named one, then the newest first. */
 async function tablesOf(studyId: string, first?: string): Promise<{ tables: Table[]; titles: Map<string, string> }> {
@@ -55,7 +57,7 @@ export async function networkOffers(studyId: string, first?: string): Promise<Ne
       if (table.rows > mostTried) found.push(one);
       else {
         const tried = await tryOut(ties, tables);
-        if (tried) found.push({ ...one, ...tried });
+        if (tried?.size && tried.size.edges <= mostTies) found.push({ ...one, ...tried });
       }
     }
   }

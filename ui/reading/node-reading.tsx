@@ -37,7 +37,11 @@ export function NodeReading({ net, node }: { net: Network; node: number }) {
       <Facts
         facts={given
           .filter((col) => cellText(col, node) !== net.labels[node])
-          .map((col) => ({ name: columnTitle(col.name), value: cellText(col, node), picture: col.type === 'text' && col.as === 'picture' }))}
+          .map((col) => ({
+            name: columnTitle(col.name),
+            value: cellText(col, node),
+            picture: col.type === 'text' && col.as === 'picture',
+          }))}
       />
       {computed.length > 0 && <Heading>Measures</Heading>}
       {computed.map((col, i) => (
@@ -56,9 +60,7 @@ export function NodeReading({ net, node }: { net: Network; node: number }) {
                 <span aria-hidden>{sign} </span>
                 {net.labels[other]}
               </span>
-              <span className="shrink-0 text-quiet">
-                {amountOf(weight, net.weightName)}
-              </span>
+              <span className="shrink-0 text-quiet">{amountOf(weight, net.weightName)}</span>
             </button>
           </li>
         ))}

@@ -16,7 +16,6 @@ export function Heading({ children }: { children: string }) {
 /** A picture's cell: drawn where its bytes stand in it, else its name; nothing is fetched. */
 export function Picture({ text, small = false }: { text: string; small?: boolean }) {
   if (!/^data:image\/(png|jpeg|gif|webp|svg\+xml)[;,]/i.test(text)) return <>{text.slice(0, 60)}</>;
-  // eslint-disable-next-line @next/next/no-img-element -- its bytes stand in the address
   return <img src={text} alt="" className={small ? 'size-6 rounded object-cover' : 'max-h-28 rounded-md'} />;
 }
 
@@ -127,7 +126,9 @@ export function Records({ behind, place, title }: { behind: Behind | undefined; 
             <li
               key={`${table} ${row}`}
               className="border-b border-rule py-1"
-              title={cells.map((cell, c) => `${found.columns[c]}: ${cell.startsWith('data:') ? 'a picture' : cell}`).join('\n')}
+              title={cells
+                .map((cell, c) => `${found.columns[c]}: ${cell.startsWith('data:') ? 'a picture' : cell}`)
+                .join('\n')}
             >
               {texts.length > 1 && <span className="text-quiet">{table} · </span>}
               {cells.filter((cell) => cell !== '' && !cell.startsWith('data:')).join(' · ')}
@@ -154,10 +155,7 @@ export function edgeFacts(net: Network, edge: number): { name: string; value: st
       .filter((col) => col.name !== net.weightName)
       .map((col) => ({
         name: col.name,
-        value:
-          col.type === 'number' && !Number.isNaN(col.values[edge])
-            ? cellNumber(col, edge)
-            : cellText(col, edge),
+        value: col.type === 'number' && !Number.isNaN(col.values[edge]) ? cellNumber(col, edge) : cellText(col, edge),
       })),
   ];
 }

@@ -1,5 +1,6 @@
 'use client';
 import { useMemo, useState } from 'react';
+import { useStay } from '@/ui/shell/stay';
 import type { Remedies } from '@/core/intake';
 import { noReferenceRemedy } from '@/core/intake/remedies';
 import type { ColumnSpec } from '@/core/tables';
@@ -34,6 +35,10 @@ export function DraftPane({
   const [search, setSearch] = useState('');
   const [storing, setStoring] = useState<number>();
   const [refused, setRefused] = useState<string>();
+  // Leaving ends the worker that stores, and what it has sent so far is taken back.
+  useStay(
+    storing === undefined ? undefined : `“${draft.remedies.name}” is being stored; what is not yet stored is lost.`,
+  );
   const preview = prepared?.preview;
   const laid = useMemo(
     () =>

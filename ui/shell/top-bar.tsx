@@ -3,6 +3,7 @@ import { clsx } from 'clsx';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { Mark } from './mark';
+import { askToLeave } from './stay';
 import { ThemeSwitch } from './theme';
 
 /** The bar across the top of every page. */
@@ -38,6 +39,7 @@ export function StudyPlaces({
           <Link
             key={key}
             href={`/studies/${study.id}/${key}`}
+            onNavigate={askToLeave}
             aria-current={key === here ? 'page' : undefined}
             className={clsx(
               'rounded-md px-3 py-[3px] font-medium',

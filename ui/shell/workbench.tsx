@@ -1,12 +1,7 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { useEffect, useRef, useState } from 'react';
 import { GraphView } from '@/ui/views/graph/graph-view';
-import { TableView } from '@/ui/views/table/table-view';
-import { ChanceView } from '@/ui/views/chance/chance-view';
-import { CompareView } from '@/ui/views/compare/compare-view';
-import { ContactsView } from '@/ui/views/contacts/contacts-view';
-import { MeasuresView } from '@/ui/views/measures/measures-view';
-import { PathsView } from '@/ui/views/paths/paths-view';
 import { ShortlistsPanel } from '@/ui/shortlists/panel';
 import { ViewBar } from '@/ui/views/view-bar';
 import { TrailStrip } from '@/ui/trail/trail-strip';
@@ -20,6 +15,14 @@ import { useWorkbenchKeys } from './workbench-keys';
 import { addressOf, lookedAt } from './address';
 import { Conflict } from './conflict';
 import { OfBefore } from './of-before';
+
+// The graph comes with the page; what is looked at now and then comes when it is.
+const TableView = dynamic(() => import('@/ui/views/table/table-view').then((it) => it.TableView));
+const MeasuresView = dynamic(() => import('@/ui/views/measures/measures-view').then((it) => it.MeasuresView));
+const ChanceView = dynamic(() => import('@/ui/views/chance/chance-view').then((it) => it.ChanceView));
+const PathsView = dynamic(() => import('@/ui/views/paths/paths-view').then((it) => it.PathsView));
+const ContactsView = dynamic(() => import('@/ui/views/contacts/contacts-view').then((it) => it.ContactsView));
+const CompareView = dynamic(() => import('@/ui/views/compare/compare-view').then((it) => it.CompareView));
 
 /** One network, opened to be worked on. */
 export function WorkbenchPage({ start }: { start: WorkbenchStart }) {

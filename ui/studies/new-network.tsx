@@ -5,6 +5,12 @@ import { networkOffers } from '@/server/actions';
 import type { NetworkOffer } from '@/server/networks/suggest';
 import { Button, IconButton, counted } from '@/ui/kit';
 
+/** The column whose values tie records, which tells two offers of one question apart. */
+function sharedColumn(ties: object): string {
+  const right = 'right' in ties && Array.isArray(ties.right) ? (ties.right as string[]) : [];
+  return right.length ? `, by ${right.join(', ').replace(/_/g, ' ')}` : '';
+}
+
 /** What can be asked of the records, each with what it would give; choosing one makes the network. */
 export function NewNetwork({
   study,
@@ -62,7 +68,8 @@ export function NewNetwork({
             >
               <b className="block font-semibold">{title}</b>
               <span className="block text-sm text-quiet">
-                {tableName}:{' '}
+                {tableName}
+                {sharedColumn(ties)}:{' '}
                 {size ? `${counted(size.nodes, 'node')}, ${counted(size.edges, 'tie')}` : counted(rows, 'record')}
               </span>
               {example && <span className="block truncate text-sm text-accent">{example}</span>}

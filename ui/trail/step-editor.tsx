@@ -1,5 +1,6 @@
 'use client';
 import { PanelLeftClose } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import type { ReactNode } from 'react';
 import { type Note, type Step, stepKinds } from '@/core/trail';
 import { IconButton, counted, grouped } from '@/ui/kit';
@@ -7,15 +8,17 @@ import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/shell/workbenc
 import type { Holdings } from '@/worker/client';
 import { editorFoot } from './editor-foot';
 import { useBefore } from './use-before';
-import { TiesEditor } from './editors/ties';
-import { ProjectEditor } from './editors/project';
-import { KeepEditor } from './editors/keep/keep';
-import { CombineEditor } from './editors/combine';
-import { DeriveEditor } from './editors/derive';
-import { MeasureEditor } from './editors/measure';
-import { GroupsEditor } from './editors/groups';
-import { ArrangeEditor } from './editors/arrange';
-import { StyleEditor } from './editors/style';
+
+// An editor comes when its step is opened.
+const TiesEditor = dynamic(() => import('./editors/ties').then((it) => it.TiesEditor));
+const ProjectEditor = dynamic(() => import('./editors/project').then((it) => it.ProjectEditor));
+const KeepEditor = dynamic(() => import('./editors/keep/keep').then((it) => it.KeepEditor));
+const CombineEditor = dynamic(() => import('./editors/combine').then((it) => it.CombineEditor));
+const DeriveEditor = dynamic(() => import('./editors/derive').then((it) => it.DeriveEditor));
+const MeasureEditor = dynamic(() => import('./editors/measure').then((it) => it.MeasureEditor));
+const GroupsEditor = dynamic(() => import('./editors/groups').then((it) => it.GroupsEditor));
+const ArrangeEditor = dynamic(() => import('./editors/arrange').then((it) => it.ArrangeEditor));
+const StyleEditor = dynamic(() => import('./editors/style').then((it) => it.StyleEditor));
 
 /** What every editor is given: its step, and what the network holds before it. */
 export interface EditorProps<K extends Step['kind']> {

@@ -1,6 +1,6 @@
 'use client';
 import { useEffect, useMemo } from 'react';
-import { distances } from '@/core/graph';
+import { type Network, distances } from '@/core/graph';
 import type { WeightAs } from '@/core/paths';
 import { Button, Choose, NumberField, Progress, Toggle, Trouble, counted, grouped, shortNumber } from '@/ui/kit';
 import { ChooseNodes, useNodesOf } from '@/ui/science/node-set';
@@ -18,6 +18,8 @@ const finds: readonly { value: Find; label: string; help: string }[] = [
   { value: 'flow', label: 'Flow and cut', help: 'The most that can run from one node to another when weights are capacities, and the ties that limit it (Dinic 1970).' },
 ]; // prettier-ignore
 
+const set = (change: Partial<PathsState>): void => usePaths.setState(change);
+
 /** Ways between nodes: drawn in the graph, listed in words. */
 export function PathsView() {
   const net = useWorkbench((state) => state.net);
@@ -26,7 +28,6 @@ export function PathsView() {
   const store = useWorkbenchStore();
   const state = usePaths();
   const { find, from, to, either, as, longest, which, capacities, way, found } = state;
-  const set = (change: Partial<PathsState>): void => usePaths.setState(change);
   useEffect(() => {
     const { nodes: selected } = store.getState().selection;
     const now = usePaths.getState();
@@ -39,12 +40,7 @@ export function PathsView() {
   const { ask, share, stop, fault, clear } = useQuestion('paths');
   const [fromIds, toIds] = [useNodesOf(from), useNodesOf(to)];
   useEffect(() => clear(), [digest, find, clear]);
-  const around = useMemo(() => {
-    if (!net || find !== 'around') return [];
-    const place = new Map(net.ids.map((id, v) => [id, v]));
-    const far = distances(net, fromIds.flatMap((id) => place.get(id) ?? []), way, longest);
-    return net.ids.filter((_, v) => far[v] >= 0);
-  }, [net, find, fromIds, way, longest]);
+  const around = useAround(net, find === 'around' ? fromIds : none, way, longest);
   if (!net) return null;
   const asked = (): PathAsk => {
     const ends = { from: fromIds, to: toIds };
@@ -60,7 +56,7 @@ export function PathsView() {
   const ready = find === 'around' ? fromIds.length > 0 : !needsEnds || (fromIds.length > 0 && toIds.length > 0);
   return (
     <div className="grid min-h-0 grow grid-cols-[15.5rem_minmax(0,1fr)] gap-6 overflow-hidden bg-paper px-5 pt-12">
-      <section aria-label="What is looked for" className="overflow-y-auto pb-6">
+      <section aria-label="What is looked for" className="-ml-1 overflow-y-auto pr-1 pb-6 pl-1">
         <Choose label="Find" value={find} choices={finds.map(({ value, label }) => ({ value, label }))} onChange={(next) => set({ find: next as Find })} help={finds.find(({ value }) => value === find)?.help} />
         {(needsEnds || find === 'around') && <ChooseNodes label={find === 'around' ? 'Of' : 'From'} value={from} onChange={(from) => set({ from })} />}
         {needsEnds && <ChooseNodes label="To" value={to} onChange={(to) => set({ to })} />}
@@ -108,6 +104,18 @@ export function PathsView() {
       </section>
     </div>
   );
+} // prettier-ignore
+
+const none: readonly string[] = [];
+
+/** Ids of the nodes within so many steps of some, in the order of the network; none without a node to start from. */
+function useAround(net: Network | undefined, from: readonly string[], way: PathsState['way'], longest: number): string[] {
+  return useMemo(() => {
+    if (!net || from.length === 0) return [];
+    const place = new Map(net.ids.map((id, v) => [id, v]));
+    const far = distances(net, from.flatMap((id) => place.get(id) ?? []), way, longest); // prettier-ignore
+    return net.ids.filter((_, v) => far[v] >= 0);
+  }, [net, from, way, longest]);
 } // prettier-ignore
 
 function Actions({ nodes, edges }: { nodes: readonly string[]; edges?: readonly number[] }) {

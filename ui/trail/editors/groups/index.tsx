@@ -1,5 +1,7 @@
 'use client';
+import { useMemo } from 'react';
 import { groupMethods } from '@/core/groups';
+import { isCoded } from '@/core/measure/grouping';
 import { Choose, NumberField, Toggle } from '@/ui/kit';
 import { useWorkbench } from '@/ui/shell/workbench-context';
 import type { EditorProps } from '../../step-editor';
@@ -10,9 +12,12 @@ import { Resolution } from './resolution';
 
 /** How groups are found, what they are, and how they are changed by hand. */
 export function GroupsEditor({ step, before, set }: EditorProps<'groups'>) {
-  const weightName = useWorkbench((state) => state.net?.weightName ?? 'weights');
+  const net = useWorkbench((state) => state.net);
+  const weightName = net?.weightName ?? 'weights';
   const named = before?.nodeColumns.filter(({ values }) => values.length > 1 && values.length <= 60) ?? [];
-  const grouping = before?.nodeColumns.filter(({ values }) => values.length > 1) ?? [];
+  // Classes are often written as numbers, which the holdings list no values of.
+  const coded = useMemo(() => new Set(net?.nodeColumns.filter(isCoded).map(({ name }) => name)), [net]);
+  const grouping = before?.nodeColumns.filter(({ name, values }) => values.length > 1 || coded.has(name)) ?? [];
   const method = step.method === 'column' ? undefined : groupMethods[step.method];
   const uses = (what: string): boolean => (method?.uses as readonly string[] | undefined)?.includes(what) ?? false;
   const namedBy = step.nameBy ?? (step.suggest === 'members' ? '\u0001' : '');

@@ -105,9 +105,9 @@ const height = 72;
 const margin = 7;
 const steps = 200;
 
-/** Where the network has several parts: of which the groups are counted. */
+/** Which groups are counted: single nodes and, where the network has several parts, small parts would make any number. */
 const partWords = ({ part }: ResolutionPoint): string =>
-  part === undefined ? '' : ` of two nodes or more in the largest connected part (${counted(part, 'node')})`;
+  ` of two nodes or more${part === undefined ? '' : ` in the largest connected part (${counted(part, 'node')})`}`;
 
 /** The numbers of groups over the range, and on the same axis the handle that sets the resolution, with the number of groups it gives. */
 function Curve({ points, low, high, at, groups, onChoose }: { points: readonly ResolutionPoint[]; low: number; high: number; at: number; groups: number; onChoose: (resolution: number) => void }) {

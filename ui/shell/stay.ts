@@ -1,0 +1,24 @@
+'use client';
+import { useEffect } from 'react';
+
+/** What would be lost by leaving the page now. */
+let losing: string | undefined;
+
+/** As long as there is a sentence, leaving the page asks first. */
+export function useStay(sentence: string | undefined): void {
+  useEffect(() => {
+    if (sentence === undefined) return;
+    const warn = (event: BeforeUnloadEvent): void => event.preventDefault();
+    losing = sentence;
+    window.addEventListener('beforeunload', warn);
+    return () => {
+      losing = undefined;
+      window.removeEventListener('beforeunload', warn);
+    };
+  }, [sentence]);
+}
+
+/** For links within the application: stays here where something would be lost and the user does not want that. */
+export function askToLeave(event: { preventDefault(): void }): void {
+  if (losing !== undefined && !window.confirm(`${losing} Leave all the same?`)) event.preventDefault();
+}
