@@ -24,7 +24,9 @@ import {
 } from './names';
 import { changeShortlist, createShortlist, deleteShortlist, listShortlists, restoreShortlist } from './shortlists';
 import { stacks } from './history';
+import { gunzipSync } from 'node:zlib';
 import { allWrittenRows, readTable } from './tables/read';
+import { packedTable } from './tables/packed';
 import { createNetwork, listNetworks, openNetwork, saveTrail } from './networks';
 import { createSuggestedNetwork, networkOffers } from './networks/suggest';
 import { keepSnapshot, keptPositions } from './networks/snapshot';
@@ -33,6 +35,7 @@ import { GET as columnsRoute } from '@/app/api/studies/[study]/tables/[table]/[v
 import { GET as writtenRoute } from '@/app/api/studies/[study]/tables/[table]/[version]/written/route';
 import { POST as importRoute } from '@/app/api/studies/[study]/tables/route';
 import { GET as positionsRoute } from '@/app/api/studies/[study]/networks/[network]/positions/[layout]/route';
+import { GET as pictureRoute } from '@/app/api/studies/[study]/networks/[network]/picture/[md5]/route';
 import { PUT as snapshotRoute } from '@/app/api/studies/[study]/networks/[network]/snapshot/route';
 import { GET as archiveRoute } from '@/app/api/studies/[study]/networks/[network]/archive/route';
 
@@ -40,6 +43,8 @@ beforeAll(() => migrateDatabase());
 afterAll(() => pool().end());
 
 const nowhere = '00000000-0000-4000-8000-000000000000';
+const there = (params: object): { params: Promise<never> } => ({ params: Promise.resolve(params as never) });
+const get = new Request('http://localhost/x');
 const text = (name: string): { name: string; type: 'text' } => ({ name, type: 'text' });
 const request = (change: Partial<StoreRequest> = {}): StoreRequest => ({
   name: 'ties',
@@ -464,14 +469,27 @@ describe('networks', () => {
       nodes: 1,
       edges: 0,
       groups: null,
-      picture: 'data:image/svg+xml;base64,',
+      picture: `data:image/svg+xml;base64,${btoa('<svg/>')}`,
       layout,
     };
     await keepSnapshot(id, net, head, Buffer.from(Float32Array.of(3, 4).buffer));
     const kept = await keptPositions(id, net, layout);
     expect([...new Float32Array(Uint8Array.from(kept ?? []).buffer)]).toEqual([3, 4]);
     expect(await keptPositions(id, net, 'c'.repeat(32))).toBeUndefined();
-    expect((await listNetworks(id))[0]).toMatchObject({ nodes: 1, picture: head.picture });
+    expect((await listNetworks(id))[0]).toMatchObject({
+      nodes: 1,
+      picture: expect.stringContaining(`/networks/${net}/picture/`) as string,
+    });
+    const address = (await listNetworks(id))[0].picture ?? '';
+    const md5 = address.slice(address.lastIndexOf('/') + 1);
+    const served = await pictureRoute(get, there({ study: id, network: net, md5 }));
+    expect([served.status, served.headers.get('content-type'), await served.text()]).toEqual([
+      200,
+      'image/svg+xml',
+      '<svg/>',
+    ]);
+    expect(served.headers.get('cache-control')).toContain('immutable');
+    expect((await pictureRoute(get, there({ study: id, network: net, md5: 'a'.repeat(32) }))).status).toBe(404);
     await expect(keepSnapshot(id, net, { ...head, nodes: 2 }, Buffer.alloc(8))).rejects.toThrow(/do not fit/);
   });
 
@@ -535,8 +553,6 @@ describe('shortlists', () => {
 });
 
 describe('every way in', () => {
-  const there = (params: object): { params: Promise<never> } => ({ params: Promise.resolve(params as never) });
-  const get = new Request('http://localhost/x');
   const put = (): Request => {
     const form = new FormData();
     form.set(
@@ -598,6 +614,14 @@ describe('every way in', () => {
     const answer = await columnsRoute(get, there({ study: id, table: 'ties', version: '1' }));
     expect(answer.headers.get('cache-control')).toContain('immutable');
     expect(fromArrow(new Uint8Array(await answer.arrayBuffer())).rows).toBe(1);
+    // Who takes gzip is sent what is kept; requests at once share one making.
+    const asking = new Request('http://localhost/x', { headers: { 'Accept-Encoding': 'gzip, br' } });
+    const many = await Promise.all(Array.from({ length: 40 }, () => columnsRoute(asking, there({ study: id, table: 'ties', version: '1' })))); // prettier-ignore
+    expect(new Set(many.map(({ headers }) => headers.get('content-encoding')))).toEqual(new Set(['gzip']));
+    expect(fromArrow(gunzipSync(new Uint8Array(await many[39].arrayBuffer()))).rows).toBe(1);
+    const first = await packedTable(id, 'ties', 1);
+    expect(await packedTable(id, 'ties', 1)).toBe(first);
+    await expect(packedTable(id, 'ties', 2)).rejects.toThrow('changed meanwhile');
   });
 
   test('wrong input is answered with what is wrong, another site is refused', async () => {

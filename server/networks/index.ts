@@ -3,6 +3,7 @@ import { and, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { z } from 'zod';
 import { type Trail, trailSchema } from '@/core/trail';
 import { database, network, networkVersion, snapshot } from '@/server/db';
+import { pictureAddress } from './picture';
 import { NotFound, studyFor } from '@/server/access';
 import { cleanName, touchStudy } from '@/server/studies';
 
@@ -28,7 +29,7 @@ export async function listNetworks(studyId: string): Promise<NetworkHead[]> {
       nodes: snapshot.nodes,
       edges: snapshot.edges,
       groups: snapshot.groups,
-      picture: snapshot.picture,
+      picture: pictureAddress,
     })
     .from(network)
     .leftJoin(snapshot, eq(snapshot.networkId, network.id))

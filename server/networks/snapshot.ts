@@ -1,4 +1,5 @@
 /** The last result of a network, kept so that opening it lays nothing out again and cards have a picture. */
+import { createHash } from 'node:crypto';
 import { eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { Fault } from '@/core/fault';
@@ -42,4 +43,14 @@ export async function keptPositions(studyId: string, id: string, layout: string)
   await openNetwork(studyId, id);
   const rows = await database().select().from(snapshot).where(eq(snapshot.networkId, id));
   return rows[0]?.layout === layout ? (rows[0].positions ?? undefined) : undefined;
+}
+
+/** The kept picture as the bytes of an SVG; undefined where none or another than the named one is kept. */
+export async function keptPicture(studyId: string, id: string, md5: string): Promise<Buffer | undefined> {
+  await studyFor(studyId, 'read');
+  await openNetwork(studyId, id);
+  const rows = await database().select({ picture: snapshot.picture }).from(snapshot).where(eq(snapshot.networkId, id));
+  const picture = rows[0]?.picture;
+  if (picture === undefined || createHash('md5').update(picture).digest('hex') !== md5) return undefined;
+  return Buffer.from(picture.slice(picture.indexOf(',') + 1), 'base64');
 }

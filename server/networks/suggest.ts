@@ -1,6 +1,6 @@
 /** Networks that the study's records could make: offered with what each would give, and made to be changed afterwards. */
 import { namedTable } from '@/core/names';
-import type { Table } from '@/core/tables';
+import type { Column, Table } from '@/core/tables';
 import { edgeCount, nodeCount } from '@/core/graph';
 import { type Question, type TableOffer, makeTies, offer, questions, sampleTies, tieWords, tiesSchema } from '@/core/ties'; // prettier-ignore
 import { describing, firstTrail, offeredTable, suggestTrail } from '@/core/trail';
@@ -72,8 +72,20 @@ function described(asked: object, table: Table, tables: readonly Table[]): objec
   return a && b ? { ...asked, nodes: describing({ table, from: a, to: b }, tables) } : asked;
 }
 
+/** How many pairs of records share a value of a column: without making them, whether a network of them would be one of too many ties. */
+function sharing(col: Column | undefined): number {
+  if (col?.type !== 'text') return 0;
+  const counts = new Float64Array(col.dictionary.length);
+  for (const code of col.codes) if (code >= 0) counts[code]++;
+  return counts.reduce((sum, n) => sum + (n * (n - 1)) / 2, 0);
+}
+
 async function tryOut(ties: object, tables: readonly Table[]): Promise<Pick<NetworkOffer, 'size' | 'example'> | undefined> {
   const settings = tiesSchema.parse({ id: 'offer', kind: 'ties', on: true, ...ties });
+  const from = tables.find(({ name }) => name === settings.table);
+  if (from && settings.make === 'incidence' && settings.result === 'left') {
+    if (settings.right.some((name) => sharing(column(from, name)) > mostTies)) return undefined;
+  }
   try {
     const { network } = await makeTies(settings, {
       step: 'offer',

@@ -3,6 +3,7 @@ import { and, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { Fault } from '@/core/fault';
 import { database, network, snapshot, study, studyTable } from '@/server/db';
 import { NotFound, studyFor } from '@/server/access';
+import { pictureAddress } from '@/server/networks/picture';
 
 export interface StudyCard {
   id: string;
@@ -50,7 +51,7 @@ export async function listStudies(): Promise<StudyCard[]> {
       nodes: snapshot.nodes,
       edges: snapshot.edges,
       groups: snapshot.groups,
-      picture: snapshot.picture,
+      picture: pictureAddress,
     })
     .from(network)
     .leftJoin(snapshot, eq(snapshot.networkId, network.id))

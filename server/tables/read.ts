@@ -6,7 +6,12 @@ import { type TableHead, tableFor } from '.';
 import { readRows } from './record-sets';
 import { inTransaction } from './transaction';
 
-async function headAt(studyId: string, key: string, version?: number): Promise<TableHead & { setId: number }> {
+/** What a table is called and holds, for those who may read it; a NotFound where it has another version than the given one by now. */
+export async function headAt(
+  studyId: string,
+  key: string,
+  version?: number,
+): Promise<TableHead & { id: number; setId: number }> {
   await studyFor(studyId, 'read');
   const head = await tableFor(studyId, key);
   if (version !== undefined && head.version !== version) {

@@ -1,19 +1,22 @@
+import { gunzipSync } from 'node:zlib';
 import { z } from 'zod';
-import { toArrow } from '@/core/formats';
-import { readTable } from '@/server/tables/read';
+import { packedTable } from '@/server/tables/packed';
 import { responded } from '@/server/answer';
 
 /** The columns of a table at a version, as one Arrow stream; what it holds under this address never changes. */
 export function GET(
-  _request: Request,
+  request: Request,
   { params }: { params: Promise<{ study: string; table: string; version: string }> },
 ): Promise<Response> {
   return responded(async () => {
     const { study, table, version } = await params;
-    const columns = toArrow(await readTable(study, table, z.coerce.number().int().parse(version)));
-    return new Response(columns as Uint8Array<ArrayBuffer>, {
+    const packed = await packedTable(study, table, z.coerce.number().int().parse(version));
+    const takes = /\bgzip\b/.test(request.headers.get('accept-encoding') ?? '');
+    return new Response((takes ? packed : gunzipSync(packed)) as Uint8Array<ArrayBuffer>, {
       headers: {
         'Content-Type': 'application/vnd.apache.arrow.stream',
+        ...(takes ? { 'Content-Encoding': 'gzip' } : {}),
+        Vary: 'Accept-Encoding',
         'Cache-Control': 'private, max-age=31536000, immutable',
       },
     });
