@@ -165,7 +165,7 @@ test('colours and numbers are written as they should be', () => {
     '0.1235',
     '12,350',
     '–',
-    '-3',
+    '−3',
   ]);
 });
 
