@@ -613,11 +613,9 @@ describe('every way in', () => {
     await bringIn(id, [['a', 'b']]);
     const answer = await columnsRoute(get, there({ study: id, table: 'ties', version: '1' }));
     expect(answer.headers.get('cache-control')).toContain('immutable');
-    expect(fromArrow(new Uint8Array(await answer.arrayBuffer())).rows).toBe(1);
-    // Who takes gzip is sent what is kept; requests at once share one making.
-    const asking = new Request('http://localhost/x', { headers: { 'Accept-Encoding': 'gzip, br' } });
-    const many = await Promise.all(Array.from({ length: 40 }, () => columnsRoute(asking, there({ study: id, table: 'ties', version: '1' })))); // prettier-ignore
-    expect(new Set(many.map(({ headers }) => headers.get('content-encoding')))).toEqual(new Set(['gzip']));
+    expect(fromArrow(gunzipSync(new Uint8Array(await answer.arrayBuffer()))).rows).toBe(1);
+    // Requests at once share one making.
+    const many = await Promise.all(Array.from({ length: 40 }, () => columnsRoute(get, there({ study: id, table: 'ties', version: '1' })))); // prettier-ignore
     expect(fromArrow(gunzipSync(new Uint8Array(await many[39].arrayBuffer()))).rows).toBe(1);
     const first = await packedTable(id, 'ties', 1);
     expect(await packedTable(id, 'ties', 1)).toBe(first);

@@ -25,5 +25,12 @@ async function load(address: string): Promise<Table> {
     const problem = (await answer.json().catch(() => ({}))) as { detail?: string };
     throw new Fault(problem.detail ?? 'The table could not be fetched. Check that the server runs, and try again.');
   }
-  return fromArrow(new Uint8Array(await answer.arrayBuffer()));
+  return fromArrow(await unpacked(new Uint8Array(await answer.arrayBuffer())));
+}
+
+/** What gzip packed, by its first two bytes (RFC 1952), or the bytes as they are. */
+async function unpacked(bytes: Uint8Array<ArrayBuffer>): Promise<Uint8Array> {
+  if (bytes[0] !== 0x1f || bytes[1] !== 0x8b) return bytes;
+  const stream = new Blob([bytes]).stream().pipeThrough(new DecompressionStream('gzip'));
+  return new Uint8Array(await new Response(stream).arrayBuffer());
 }

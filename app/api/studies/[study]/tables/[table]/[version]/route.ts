@@ -1,22 +1,19 @@
-import { gunzipSync } from 'node:zlib';
 import { z } from 'zod';
 import { packedTable } from '@/server/tables/packed';
 import { responded } from '@/server/answer';
 
-/** The columns of a table at a version, as one Arrow stream; what it holds under this address never changes. */
+/** The columns of a table at a version, as one Arrow stream in gzip, which the reader unpacks; what it holds under this address never changes. */
 export function GET(
-  request: Request,
+  _request: Request,
   { params }: { params: Promise<{ study: string; table: string; version: string }> },
 ): Promise<Response> {
   return responded(async () => {
     const { study, table, version } = await params;
     const packed = await packedTable(study, table, z.coerce.number().int().parse(version));
-    const takes = /\bgzip\b/.test(request.headers.get('accept-encoding') ?? '');
-    return new Response((takes ? packed : gunzipSync(packed)) as Uint8Array<ArrayBuffer>, {
+    return new Response(packed as Uint8Array<ArrayBuffer>, {
       headers: {
-        'Content-Type': 'application/vnd.apache.arrow.stream',
-        ...(takes ? { 'Content-Encoding': 'gzip' } : {}),
-        Vary: 'Accept-Encoding',
+        // Not as a Content-Encoding: the server drops that header from what comes compressed already.
+        'Content-Type': 'application/gzip',
         'Cache-Control': 'private, max-age=31536000, immutable',
       },
     });
