@@ -147,7 +147,7 @@ describe('the demo study', () => {
     await choose('Column', 'island');
     await shows(driver, 'Ness', 'of 125 nodes');
     await (await named(driver, 'button', 'None')).click();
-    await shows(driver, 'No node passes island: none. Widen the step');
+    await shows(driver, 'No value is ticked yet. Tick those whose nodes are to stay');
     // A step's menu shows on hover and on focus.
     await driver.executeScript(`[...document.querySelectorAll('button[aria-label="Keep: more"]')].at(-1).focus()`);
     await driver.switchTo().activeElement().sendKeys(Key.ENTER);
