@@ -75,6 +75,19 @@ describe('the demo study', () => {
     expect(await violations(driver)).toEqual([]);
   });
 
+  test('the workbench comes with at most 400 kB of compressed JavaScript', async () => {
+    // Loaded anew, so that nothing of the pages before counts.
+    await driver.navigate().refresh();
+    await shows(driver, '6 groups', 'settled');
+    const sizes = await driver.executeScript<number[]>(
+      `return performance.getEntriesByType('resource').filter(({ name }) => /\\.js(\\?|$)/.test(name)).map((entry) => entry.encodedBodySize)`,
+    );
+    const total = sizes.reduce((sum, size) => sum + size, 0);
+    expect(sizes.length).toBeGreaterThan(5);
+    expect(total).toBeGreaterThan(100_000);
+    expect(total).toBeLessThan(400_000);
+  });
+
   test('the map is really drawn, in both themes, and without WebGL too', async () => {
     const inked = async (): Promise<number> => {
       const picture = await (await driver.findElement(By.css('[data-drawn]'))).takeScreenshot();

@@ -1,6 +1,6 @@
 'use server';
 /** What the interface can ask the server to change. Every argument is parsed before it is used. */
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Aside } from '@/core/intake';
 import type { ColumnRef } from '@/core/names';
 import { type Trail, trailSchema } from '@/core/trail';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Fault } from '@/core/fault';
 import { NotFound } from './access';
 import { answered, fromHere, log, responded } from './answer';

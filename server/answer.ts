@@ -1,7 +1,7 @@
 /** How the server answers: values, or what went wrong in a form that can be shown. */
 import { randomUUID } from 'node:crypto';
 import pino from 'pino';
-import { z } from 'zod';
+import * as z from 'zod';
 import { Fault } from '@/core/fault';
 import { NotFound } from '@/server/access';
 

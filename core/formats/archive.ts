@@ -1,5 +1,5 @@
 /** The archive of a network: `network.json` with its trail and its tables' columns, and a CSV file for each table. */
-import { z } from 'zod';
+import * as z from 'zod';
 import { type Table, TableBuilder, columnSpecsSchema } from '../tables';
 import { type NamesList, columnRefSchema, namesFile, readNamesFile } from '../names';
 import { type Source, type Trail, sourceOf, trailSchema } from '../trail';

@@ -21,7 +21,7 @@ import {
   tableToIPC,
   vectorFromArray,
 } from 'apache-arrow';
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Column, Table } from '../tables';
 
 /** What the arrow types leave open: our own types, their parts, and the cells that did not fit. */

@@ -1,7 +1,8 @@
 /** Names and colours of groups, carried from one run to the next, and groups changed by hand. */
-import { z } from 'zod';
+import * as z from 'zod';
 import type { CategoryMark, TextColumn } from '../tables';
 import type { Network } from '../graph';
+import { endsAt } from '../measure/degree';
 
 export const knownSchema = z.object({
   /** Number of the group, its own as long as the step lives. */
@@ -156,3 +157,6 @@ export function knownOf(
     ];
   });
 }
+
+/** Strength of every node, for anchoring groups on their strongest members. */
+export const strengths = (net: Network): Float64Array => endsAt(net, { out: true, in: true }, true);

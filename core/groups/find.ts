@@ -1,9 +1,9 @@
-/** The ways of finding groups, by name. To add one: a line here. */
+/** The search for groups by each of the methods. */
 import { type Adjacency, type Network, components, coreNumbers, nodeCount, simpleAdjacency } from '../graph';
-import { endsAt } from '../measure/degree';
 import { Fault } from '../fault';
 import { seeded } from '../random';
 import type { Breath } from '../split';
+import type { GroupMethod } from './methods';
 import { type Quality, leiden, louvain } from './leiden';
 import { type Merge, cutInto, profileMerges, propagateLabels, removeEdges } from './others';
 import { modularityOf, numberBySize } from '../graph/partition';
@@ -29,68 +29,6 @@ export interface Found {
   /** Where the groups come from a tree of merges. */
   merges?: Merge[];
 }
-
-export interface Method {
-  name: string;
-  words: string;
-  source: string;
-  uses: readonly ('resolution' | 'seed' | 'weights' | 'directed' | 'count' | 'distance')[];
-}
-
-export const groupMethods = {
-  leiden: {
-    name: 'Leiden (modularity)',
-    words: 'Groups with more ties inside than their strengths would give by chance. Every group hangs together.',
-    source: 'Traag, Waltman & van Eck 2019; modularity: Newman & Girvan 2004, directed: Leicht & Newman 2008',
-    uses: ['resolution', 'seed', 'weights', 'directed'],
-  },
-  louvain: {
-    name: 'Louvain (modularity)',
-    words: 'The same aim by an older way, which can leave groups that do not hang together.',
-    source: 'Blondel, Guillaume, Lambiotte & Lefebvre 2008',
-    uses: ['resolution', 'seed', 'weights', 'directed'],
-  },
-  potts: {
-    name: 'Leiden (constant Potts)',
-    words: 'Groups that are denser inside than the resolution, and sparser between. The resolution is a density.',
-    source: 'Traag, Van Dooren & Nesterov 2011',
-    uses: ['resolution', 'seed', 'weights'],
-  },
-  labels: {
-    name: 'Label propagation',
-    words:
-      'Every node takes the label most of its neighbours have, until nothing moves. Quick, and different with every seed.',
-    source: 'Raghavan, Albert & Kumara 2007',
-    uses: ['seed', 'weights'],
-  },
-  removal: {
-    name: 'Edge removal',
-    words:
-      'The edges that most shortest paths run over are taken away until the network falls apart. For up to 500 ties.',
-    source: 'Girvan & Newman 2002',
-    uses: [],
-  },
-  profiles: {
-    name: 'Likeness of ties',
-    words:
-      'Nodes that are tied to the same others, whether or not they are tied to each other. A tree of likeness, cut into so many groups.',
-    source: 'Lorrain & White 1971; Burt 1976; average linkage',
-    uses: ['weights', 'count', 'distance'],
-  },
-  components: {
-    name: 'Components',
-    words: 'Parts that no edge joins.',
-    source: 'Tarjan 1972',
-    uses: [],
-  },
-  cores: {
-    name: 'Core shells',
-    words: 'Nodes of one core number together, from the thick of the network to its fringe.',
-    source: 'Seidman 1983',
-    uses: [],
-  },
-} as const satisfies Record<string, Method>;
-export type GroupMethod = keyof typeof groupMethods;
 
 /** Symmetric rows of the undirected simple view, weights 1 where ignored. A Fault for weights below 0. */
 function rowsFor(net: Network, weights: boolean): Adjacency {
@@ -248,6 +186,3 @@ export function potts(rows: Adjacency, of: Uint32Array, resolution: number): num
   for (const n of size) q -= (resolution * n * (n - 1)) / 2;
   return q;
 }
-
-/** Strength of every node, for anchoring groups on their strongest members. */
-export const strengths = (net: Network): Float64Array => endsAt(net, { out: true, in: true }, true);

@@ -2,6 +2,7 @@
 export * from '../graph/partition';
 export * from './leiden';
 export * from './others';
+export * from './methods';
 export * from './find';
 export * from './explore';
 export * from './carry';

@@ -1,5 +1,5 @@
 /** What was decided about a table that is coming in, and what was found in it. */
-import { z } from 'zod';
+import * as z from 'zod';
 import { columnSpecsSchema } from '../tables';
 
 export const remediesSchema = z.object({

@@ -1,5 +1,5 @@
 /** Rules by numbers: degree, strength, any number column; and by the weight of edges. */
-import { z } from 'zod';
+import * as z from 'zod';
 import { type Network, edgeColumn, nodeColumn } from '../graph';
 import { degree as degreeMeasure, endsAt } from '../measure/degree';
 import { Fault } from '../fault';

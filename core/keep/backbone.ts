@@ -1,5 +1,5 @@
 /** Rules that thin out edges: each node's strongest, and those that chance would not give. */
-import { z } from 'zod';
+import * as z from 'zod';
 import { bundled, nodeCount } from '../graph';
 import { disparity } from '../measure/disparity';
 import { type KeepKind, everyNode, markEdges } from './rule';

@@ -1,5 +1,5 @@
 /** Rules by name: chosen nodes, shortlists, a column's values; and by chance, and without isolates. */
-import { z } from 'zod';
+import * as z from 'zod';
 import { cellText } from '../tables';
 import { nodeColumn, nodeCount } from '../graph';
 import { seeded } from '../random';

@@ -1,5 +1,5 @@
 /** Conditions on nodes or edges: comparisons of a column with a value, joined by all or any, in groups. */
-import { z } from 'zod';
+import * as z from 'zod';
 import { type Column, cellText, datePrecision, isFilled, readDate, readNumber, readYesNo } from '../tables';
 import { type Network, edgeColumn, nodeColumn, nodeCount } from '../graph';
 import { endsAt } from '../measure/degree';

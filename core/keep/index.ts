@@ -1,5 +1,5 @@
 /** Rules by which a Keep step narrows a network. To add one: a file beside this, and a line in both lists. */
-import { z } from 'zod';
+import * as z from 'zod';
 import { byDegree, byNumber, byStrength, byWeight, degreeSchema, numberSchema, strengthSchema, weightSchema } from './amounts'; // prettier-ignore
 import { backboneSchema, byBackbone, byStrongest, strongestSchema } from './backbone';
 import { byIsolates, byNodes, bySample, byShortlist, byValues, isolatesSchema, nodesSchema, sampleSchema, shortlistSchema, valuesSchema } from './chosen'; // prettier-ignore

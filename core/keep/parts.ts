@@ -1,5 +1,5 @@
 /** Rules by place in the network: components, cores, and what lies near or between chosen nodes. */
-import { z } from 'zod';
+import * as z from 'zod';
 import { type Network, components, coreNumbers, distances, nodeCount } from '../graph';
 import type { Column } from '../tables';
 import { simplePaths } from '../paths/list';

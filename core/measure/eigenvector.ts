@@ -2,12 +2,16 @@ import type { Network } from '../graph';
 import { keptFor } from '../graph';
 import { weightsOfZeroOrMore } from '../paths/lengths';
 import { Fault } from '../fault';
-import { arrivals, principalVector, singularVectors, spectralRadius } from './leading';
 import type { Measure } from './measure';
 
-function rowsOf(net: Network, weighted: boolean, what: string): ReturnType<typeof arrivals> {
+/** The search for leading vectors comes with a package of linear algebra, so it is loaded when it is run. */
+const search = (): Promise<typeof import('./leading')> => import('./leading');
+
+/** A network's matrix of arrivals with the search; a Fault where a weight is below 0. */
+async function begun(net: Network, weighted: boolean, what: string) {
   if (weighted) weightsOfZeroOrMore(net, what);
-  return arrivals(net, weighted);
+  const found = await search();
+  return { ...found, rows: found.arrivals(net, weighted) };
 }
 
 const eigen = (weighted: boolean): Measure => ({
@@ -35,7 +39,10 @@ const eigen = (weighted: boolean): Measure => ({
       name: weighted ? 'Eigenvector, weighted' : 'Eigenvector',
     },
   ],
-  compute: (net) => [principalVector(net, rowsOf(net, weighted, 'Eigenvector centrality'))],
+  async compute(net) {
+    const { rows, principalVector } = await begun(net, weighted, 'Eigenvector centrality');
+    return [principalVector(net, rows)];
+  },
 });
 
 const hits = (weighted: boolean): Measure => {
@@ -63,7 +70,10 @@ const hits = (weighted: boolean): Measure => {
       { key: `hub${suffix}`, name: `Hub${title}` },
       { key: `authority${suffix}`, name: `Authority${title}` },
     ],
-    compute: (net) => keptFor(net, `hits${suffix}`, () => singularVectors(net, rowsOf(net, weighted, 'This measure'))),
+    async compute(net) {
+      const { rows, singularVectors } = await begun(net, weighted, 'This measure');
+      return keptFor(net, `hits${suffix}`, () => singularVectors(net, rows));
+    },
   };
 };
 
@@ -79,7 +89,11 @@ export const katzShare = 0.85;
  * Katz centrality x = 1 + α Aᵀ x, not rescaled, to a relative 1e-13. Without α, 0.85 of the limit 1 / λ; where no walk returns every α has an answer, and
  * 0.85 is taken. Throws a Fault with the limit where α is not below it.
  */
-export function katzOf(net: Network, alpha?: number): { values: Float64Array; alpha: number; limit: number } {
+export async function katzOf(
+  net: Network,
+  alpha?: number,
+): Promise<{ values: Float64Array; alpha: number; limit: number }> {
+  const { arrivals, spectralRadius } = await search();
   const rows = arrivals(net, false);
   const radius = keptFor(net, 'spectral radius', () => spectralRadius(net, rows));
   const limit = radius > 0 ? 1 / radius : Infinity;
@@ -123,5 +137,5 @@ export const katz: Measure = {
   beware:
     'The nearer α is to its limit, the more it becomes the eigenvector; scores of two networks cannot be compared.',
   columns: [{ key: 'katz', name: 'Katz' }],
-  compute: (net, _breath, { alpha }) => [katzOf(net, alpha).values],
+  compute: async (net, _breath, { alpha }) => [(await katzOf(net, alpha)).values],
 };

@@ -1,5 +1,5 @@
 /** What a measure is: words, what it reads, and how its columns are computed. */
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Column } from '../tables';
 import type { Network } from '../graph';
 import type { Breath } from '../split';

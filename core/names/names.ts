@@ -1,5 +1,5 @@
 /** Names: the joined spellings of a column, or of several that hold the same kind of thing. */
-import { z } from 'zod';
+import * as z from 'zod';
 import { type Column, type ListColumn, type Table, type TextColumn, Dictionary } from '../tables';
 
 /** By written value: its preferred form, or the empty text where it is dropped. A value that stands for itself has no entry. */

@@ -1,6 +1,21 @@
 /** Colours and palettes. */
 import { interpolateCividis, interpolateViridis } from 'd3-scale-chromatic';
-import { interpolate, parse, formatHex } from 'culori';
+import {
+  formatHex,
+  interpolate,
+  modeHsl,
+  modeHwb,
+  modeLab,
+  modeLch,
+  modeOklab,
+  modeOklch,
+  modeRgb,
+  parse,
+  useMode as withMode,
+} from 'culori/fn';
+
+// Only the colour spaces that CSS writes colours in.
+for (const mode of [modeRgb, modeHsl, modeHwb, modeLab, modeLch, modeOklab, modeOklch]) withMode(mode);
 
 /** Red, green, blue, each 0 to 255. */
 export type Rgb = readonly [number, number, number];

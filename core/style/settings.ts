@@ -1,5 +1,5 @@
 /** What can be set of a look: each thing once for all, by category, or by amount. */
-import { z } from 'zod';
+import * as z from 'zod';
 
 const colour = z.string().regex(/^#[0-9a-fA-F]{6}$/, 'A colour is written #rrggbb.');
 export const scales = ['linear', 'sqrt', 'log', 'rank'] as const;

@@ -1,5 +1,5 @@
 /** What a column is to be read as: its type, and what that type leaves open. */
-import { z } from 'zod';
+import * as z from 'zod';
 
 export const columnTypes = [
   'text',

@@ -1,9 +1,7 @@
 /** What the records behind an edge say together. */
+import type { Gathering } from './settings';
 import { type Column, Dictionary, cellText, pick } from '../tables';
 import type { Rows } from '../graph';
-
-export const gatherings = ['count', 'sum', 'mean', 'min', 'max', 'first', 'last', 'list', 'most frequent'] as const;
-export type Gathering = (typeof gatherings)[number];
 
 /** Text columns with more different values than this do not say much of a tie as a whole and are not gathered unasked. */
 const mostCategories = 40;

@@ -1,26 +1,26 @@
 /** Ties: how records become nodes and edges. Two constructions, direct edges and incidences, and the matching of references. */
-import { citationNetwork } from './citation';
-import { directNetwork } from './direct';
-import { incidenceNetwork } from './incidence';
 import type { Made, TiesContext } from './make';
 import type { TiesSettings } from './settings';
 
-/** The network that the settings make of the tables, with what there is to say of it, and who might have been in it. */
-export function makeTies(settings: TiesSettings, context: TiesContext): Promise<Made> {
+/**
+ * The network that the settings make of the tables, with what there is to say of it, and who might have been in it. Each construction is loaded when it is
+ * run: a page that only speaks of ties does without.
+ */
+export async function makeTies(settings: TiesSettings, context: TiesContext): Promise<Made> {
   switch (settings.make) {
     case 'incidence':
-      return incidenceNetwork(settings, context);
+      return (await import('./incidence')).incidenceNetwork(settings, context);
     case 'citation':
-      return citationNetwork(settings, context);
+      return (await import('./citation')).citationNetwork(settings, context);
     default:
-      return directNetwork(settings, context);
+      return (await import('./direct')).directNetwork(settings, context);
   }
 }
 
 export * from './settings';
 export { type Candidates, type Made, type Note, noEdge } from './make';
-export { type Gathering, gatherings, fitsGathering } from './gather';
-export { type Normalisation, normalisations, normalised, projection } from './project';
+export { fitsGathering } from './gather';
+export { normalised, projection } from './project';
 export { doiOf } from './citation';
 export * from './offers';
 export * from './words';

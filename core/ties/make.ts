@@ -3,9 +3,9 @@ import { type Column, type Table, cellText, column } from '../tables';
 import { type Network, components, nodeCount, subnetwork } from '../graph';
 import type { Breath } from '../split';
 import { Fault, counted, grouped, listed } from '../fault';
-import type { Describes } from './settings';
+import type { Describes, Gathering } from './settings';
 import { type Described, type Side, Nodes } from './nodes';
-import { fitsGathering, gathered, type Gathering } from './gather';
+import { fitsGathering, gathered } from './gather';
 import type { Rows } from '../graph';
 
 /** Something the user should know of the work, in a sentence; `values` are the cases, most frequent first. */

@@ -1,5 +1,6 @@
 /** From an incidence of things and members to ties among the members. */
 import type { Breath } from '../split';
+import type { Normalisation } from './settings';
 import { type Rows, transposed } from '../graph';
 
 export interface Projection {
@@ -159,9 +160,6 @@ export function strengths(things: Rows, n: number, counting: ProjectAsk['countin
   }
   return strength;
 }
-
-export const normalisations = ['none', 'association strength', 'cosine', 'jaccard', 'inclusion'] as const;
-export type Normalisation = (typeof normalisations)[number];
 
 /**
  * Weights that take the members' frequency out. Association strength 2·S·c/(sᵢ·sⱼ), with S the sum of all c and sᵢ that of i's pairs (van Eck and

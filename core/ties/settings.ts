@@ -1,7 +1,13 @@
 /** What can be set of the way from records to a network. */
-import { z } from 'zod';
-import { gatherings } from './gather';
-import { normalisations } from './project';
+import * as z from 'zod';
+
+/** How the records behind a tie become one value: see `gather.ts`. */
+export const gatherings = ['count', 'sum', 'mean', 'min', 'max', 'first', 'last', 'list', 'most frequent'] as const;
+export type Gathering = (typeof gatherings)[number];
+
+/** How weights take the members' frequency out: see `project.ts`. */
+export const normalisations = ['none', 'association strength', 'cosine', 'jaccard', 'inclusion'] as const;
+export type Normalisation = (typeof normalisations)[number];
 
 /** A table whose rows describe nodes: matched by `match` (or its identity), called by `label`; `kind` says what they are, else the table's name. */
 export const describesSchema = z.object({

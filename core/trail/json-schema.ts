@@ -1,5 +1,5 @@
 /** The trail's JSON Schema, for other programs; kept in `docs/trail.schema.json`. */
-import { z } from 'zod';
+import * as z from 'zod';
 import { trailSchema } from './registry';
 
 export function trailJsonSchema(): unknown {

@@ -1,5 +1,5 @@
 /** All step kinds. */
-import { z } from 'zod';
+import * as z from 'zod';
 import { tiesSchema } from '../ties';
 import { ties } from './steps/ties';
 import { project, projectSchema } from './steps/project';
@@ -50,3 +50,10 @@ export const readsOf = (step: Step): Reads => kindOf(step).reads?.(step) ?? {};
 
 /** Settings in a few words. */
 export const summaryOf = (step: Step): string => kindOf(step).summary(step);
+
+/** A step of a kind with its defaults, its id not yet used in the trail. */
+export function newStep(trail: Trail, kind: Step['kind'], settings: object): Step {
+  let number = trail.steps.length + 1;
+  while (trail.steps.some((step) => step.id === `s${number}`)) number++;
+  return stepKinds[kind].schema.parse({ id: `s${number}`, kind, on: true, ...settings });
+}

@@ -6,7 +6,6 @@ import { Fault, listed } from '../fault';
 import { edgeCount, nodeCount } from '../graph';
 import type { Crew } from '../split';
 import { type Step, type Trail, kindOf, readsOf } from './registry';
-import { stepKinds } from './registry';
 import type { Note, Shortlist, StepOutcome, TrailState, Whereabouts } from './step';
 
 /** The study's tables: their contents, and a version that changes with every change of them. */
@@ -267,11 +266,4 @@ async function networkFor(
   const fault = run.reports.find((report) => report.fault)?.fault;
   if (fault || !run.state) throw new Fault(`“${other.name}” comes to nothing: ${fault ?? 'its trail is empty.'}`, step);
   return { name: other.name, network: run.state.network };
-}
-
-/** A step of a kind with its defaults, its id not yet used in the trail. */
-export function newStep(trail: Trail, kind: Step['kind'], settings: object): Step {
-  let number = trail.steps.length + 1;
-  while (trail.steps.some((step) => step.id === `s${number}`)) number++;
-  return stepKinds[kind].schema.parse({ id: `s${number}`, kind, on: true, ...settings });
 }

@@ -1,6 +1,6 @@
 /** Who may do what: every read and write of a study goes through `studyFor`. */
 import { and, eq, isNull } from 'drizzle-orm';
-import { z } from 'zod';
+import * as z from 'zod';
 import { Fault } from '@/core/fault';
 import { database, study } from '@/server/db';
 

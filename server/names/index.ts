@@ -1,7 +1,7 @@
 /** Names of a study: lists, each with its entries, versions and what was changed. */
 import { and, asc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { PoolClient } from 'pg';
-import { z } from 'zod';
+import * as z from 'zod';
 import { type NamesList, columnRefSchema } from '@/core/names';
 import { Fault } from '@/core/fault';
 import { NotFound, studyFor } from '@/server/access';

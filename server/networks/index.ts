@@ -1,6 +1,6 @@
 /** Networks of a study: trails with names, versions and the last result of each. */
 import { and, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
-import { z } from 'zod';
+import * as z from 'zod';
 import { type Trail, trailSchema } from '@/core/trail';
 import { database, network, networkVersion, snapshot } from '@/server/db';
 import { pictureAddress } from './picture';

@@ -1,7 +1,7 @@
 /** The last result of a network, kept so that opening it lays nothing out again and cards have a picture. */
 import { createHash } from 'node:crypto';
 import { eq } from 'drizzle-orm';
-import { z } from 'zod';
+import * as z from 'zod';
 import { Fault } from '@/core/fault';
 import { database, snapshot } from '@/server/db';
 import { studyFor } from '@/server/access';

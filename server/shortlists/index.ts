@@ -1,6 +1,6 @@
 /** Shortlists of a study: named sets of nodes, filed in folders. */
 import { and, asc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
-import { z } from 'zod';
+import * as z from 'zod';
 import { Fault } from '@/core/fault';
 import { NotFound, studyFor } from '@/server/access';
 import { database, shortlist } from '@/server/db';

@@ -1,6 +1,6 @@
 /** Editing by hand: cells, rows, columns. Every change is made on the version it was decided on, and can be taken back. */
 import type { PoolClient } from 'pg';
-import { z } from 'zod';
+import * as z from 'zod';
 import { type ColumnSpec, columnSpecSchema } from '@/core/tables';
 import { Fault, counted } from '@/core/fault';
 import { studyFor } from '@/server/access';

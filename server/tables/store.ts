@@ -1,6 +1,6 @@
 /** Stores a table that comes in: its rows as they arrive, with what it changes in names and in other tables, in one transaction. */
 import type { PoolClient } from 'pg';
-import { z } from 'zod';
+import * as z from 'zod';
 import { columnSpecsSchema } from '@/core/tables';
 import { Fault, grouped } from '@/core/fault';
 import { studyFor } from '@/server/access';

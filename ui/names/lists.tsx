@@ -3,7 +3,7 @@ import { clsx } from 'clsx';
 import { Download, Plus, Trash2, Upload } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '@/ui/kit/toast';
 import { type ColumnRef, namesFile, readNamesFile, withFile } from '@/core/names';
 import { createNames, deleteNames, renameNames, restoreNames } from '@/server/actions';
 import type { TableHead } from '@/server/tables';

@@ -2,7 +2,7 @@
 /** What the Names page knows: the list in view, its forms and suggestions, and how it is changed. */
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '@/ui/kit/toast';
 import { type ColumnRef, type Entries, type NamesList, type Suggestion, pairKey } from '@/core/names';
 import { changeNames, openNames, stepNames } from '@/server/actions';
 import type { TableHead } from '@/server/tables';

@@ -1,6 +1,6 @@
 'use client';
 import { useEffect, useId, useRef, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '@/ui/kit/toast';
 import type { ColumnSpec } from '@/core/tables';
 import type { Desk } from './use-desk';
 

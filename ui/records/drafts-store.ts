@@ -1,6 +1,6 @@
 /** Drafts outlive the page: files and what was decided about them are kept in the browser until they are stored or put away. */
 import { createStore, get, set } from 'idb-keyval';
-import { z } from 'zod';
+import * as z from 'zod';
 import { type Remedies, remediesSchema } from '@/core/intake';
 import type { ReadSettings } from '@/core/formats/read';
 import type { DraftSource } from '@/worker/client';

@@ -2,7 +2,7 @@
 import { Redo2, Undo2 } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '@/ui/kit/toast';
 import type { NamesList } from '@/core/names';
 import type { PracticeFile } from '@/server/practice';
 import type { TableHead } from '@/server/tables';

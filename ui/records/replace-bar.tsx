@@ -1,7 +1,7 @@
 'use client';
 import { X } from 'lucide-react';
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '@/ui/kit/toast';
 import type { ColumnSpec } from '@/core/tables';
 import { Button, Choose, IconButton, counted } from '@/ui/kit';
 import type { CellEdit } from '@/worker/client';

@@ -2,7 +2,7 @@
 import { Trash2 } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '@/ui/kit/toast';
 import { type Aside, type Remedies, type ReferenceRemedy, remediesSchema } from '@/core/intake/remedies';
 import { noReferenceRemedy } from '@/core/intake/remedies';
 import type { NamesList } from '@/core/names';

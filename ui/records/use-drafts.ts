@@ -1,7 +1,7 @@
 'use client';
 /** Files that are coming in, each with what was decided about it. */
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '@/ui/kit/toast';
 import { type Remedies, remediesSchema } from '@/core/intake';
 import type { ReadSettings } from '@/core/formats/read';
 import type { NamesList } from '@/core/names';

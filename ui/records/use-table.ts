@@ -2,7 +2,7 @@
 /** A stored table on its desk: laid there, edited, and taken back. */
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '@/ui/kit/toast';
 import { editTable, stepTable } from '@/server/actions';
 import type { TableHead } from '@/server/tables';
 import type { Edit } from '@/server/tables/edit';

@@ -1,28 +1,18 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { Tooltip } from 'radix-ui';
-import type { ReactNode } from 'react';
-import { Toaster } from 'sonner';
-import { useTheme } from './theme';
+import { type ReactNode, useSyncExternalStore } from 'react';
+import { messages } from '@/ui/kit/toast';
+
+const Messages = dynamic(() => import('./messages').then((it) => it.Messages), { ssr: false });
 
 /** What every page stands in. */
 export function Providers({ children }: { children: ReactNode }) {
-  const theme = useTheme();
+  const wanted = useSyncExternalStore(messages.subscribe, messages.wanted, () => false);
   return (
     <Tooltip.Provider delayDuration={350}>
       {children}
-      <Toaster
-        theme={theme}
-        position="bottom-center"
-        offset={64}
-        toastOptions={{
-          style: {
-            fontFamily: "'Hanken Grotesk Variable', system-ui, sans-serif",
-            background: 'var(--panel)',
-            color: 'var(--ink)',
-            border: '1px solid var(--line)',
-          },
-        }}
-      />
+      {wanted && <Messages />}
     </Tooltip.Provider>
   );
 }

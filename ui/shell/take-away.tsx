@@ -1,54 +1,16 @@
 'use client';
 import { Download } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
-import { toast } from 'sonner';
-import { Button, Choose, TextField, Toggle, saveFile, sentence } from '@/ui/kit';
-import type { Taken } from '@/worker/client';
-import { useFailed } from './of-before';
-import { useSession, useWorkbench, useWorkbenchStore } from './workbench-context';
+import { Button } from '@/ui/kit';
+import type { PageWishes } from './take-away-files';
 
-const shapes = [
-  { value: '1200x900', label: '4 : 3, 1200 × 900' },
-  { value: '1600x900', label: '16 : 9, 1600 × 900' },
-  { value: '1000x1000', label: 'square, 1000 × 1000' },
-  { value: '900x1273', label: 'A4 upright, 900 × 1273' },
-  { value: '1273x900', label: 'A4 across, 1273 × 900' },
-];
+const TakeAwayFiles = dynamic(() => import('./take-away-files').then((it) => it.TakeAwayFiles));
 
 /** Pictures and data to take along. */
 export function TakeAway() {
-  const name = useWorkbench((state) => state.network.name);
-  const study = useWorkbench((state) => state.study.id);
-  const network = useWorkbench((state) => state.network.id);
-  const session = useSession();
-  const store = useWorkbenchStore();
-  const [shape, setShape] = useState('1200x900');
-  const [factor, setFactor] = useState('2');
-  const [transparent, setTransparent] = useState(false);
-  const [title, setTitle] = useState<string | undefined>(undefined);
-  const [busy, setBusy] = useState(false);
-  const [width, height] = shape.split('x').map(Number);
-  const failed = useFailed();
-  const [anyway, setAnyway] = useState<string>();
-  // Files of a trail that failed are handed out only where that is asked for, and say so.
-  const withheld = failed !== undefined && anyway !== failed.id;
-  const mark = failed ? `, before ${failed.title} failed` : '';
-  const page = { width, height, title: `${title ?? name}${mark}` };
-
-  const take = async (what: Taken, ending: string): Promise<void> => {
-    const service = session.current?.service;
-    if (!service) return;
-    setBusy(true);
-    try {
-      saveFile(await service.take(what), `${name}${mark}${ending}`);
-    } catch (error) {
-      toast.error(sentence(error));
-    } finally {
-      setBusy(false);
-    }
-  };
-
+  const [wishes, setWishes] = useState<PageWishes>({ shape: '1200x900', factor: '2', transparent: false });
   return (
     <Popover.Root>
       <Popover.Trigger asChild>
@@ -63,70 +25,7 @@ export function TakeAway() {
           aria-label="Take away"
           className="z-40 max-h-[85vh] w-80 overflow-auto rounded-lg border border-line bg-panel p-4 shadow-lg"
         >
-          <h2 className="font-serif text-lg font-semibold">Take away</h2>
-          {failed && (
-            <div className="mt-2 rounded-md bg-danger-tint px-2.5 py-2 text-sm text-danger" role="alert">
-              “{failed.title}” failed, so the network is that of before.
-              <Toggle
-                label="Hand it out all the same"
-                checked={!withheld}
-                onChange={(on) => setAnyway(on ? failed.id : undefined)}
-              />
-            </div>
-          )}
-          <p className="text-sm text-quiet">The map as it is drawn, with its title and legend; the network as data.</p>
-          <TextField label="Title" value={title ?? name} onCommit={setTitle} />
-          <Choose label="Page" value={shape} choices={shapes} onChange={setShape} />
-          <div className="mt-3.5 grid grid-cols-2 gap-2">
-            <Button disabled={busy || withheld} onClick={() => take({ kind: 'svg', ...page }, '.svg')}>
-              SVG
-            </Button>
-            <Button
-              disabled={busy || withheld}
-              onClick={() => take({ kind: 'png', ...page, factor: Number(factor), transparent }, '.png')}
-            >
-              PNG
-            </Button>
-          </div>
-          <Choose
-            label="PNG size"
-            value={factor}
-            choices={['1', '2', '3', '4'].map((value) => ({
-              value,
-              label: `${value}×, ${width * Number(value)} × ${height * Number(value)} pixels`,
-            }))}
-            onChange={setFactor}
-          />
-          <Toggle label="PNG without ground" checked={transparent} onChange={setTransparent} />
-          <h3 className="mt-4 mb-1.5 border-t border-line pt-3 text-sm font-semibold">Data</h3>
-          <div className="grid grid-cols-2 gap-2">
-            <Button disabled={busy || withheld} onClick={() => take({ kind: 'nodes' }, ' nodes.csv')}>
-              Nodes CSV
-            </Button>
-            <Button disabled={busy || withheld} onClick={() => take({ kind: 'edges' }, ' edges.csv')}>
-              Edges CSV
-            </Button>
-            <Button
-              disabled={busy || withheld}
-              onClick={() => take({ kind: 'graphml', ...(mark ? { note: `${name}${mark}` } : {}) }, '.graphml')}
-            >
-              GraphML
-            </Button>
-            <Button
-              disabled={busy}
-              onClick={async () => {
-                await session.current?.saveNow();
-                if (store.getState().save.kind !== 'saved') {
-                  toast.error('The network could not be saved first. Try again when it is.');
-                  return;
-                }
-                window.location.assign(`/api/studies/${study}/networks/${network}/archive`);
-              }}
-            >
-              Trail and tables
-            </Button>
-          </div>
-          <p className="mt-1.5 text-sm text-quiet">“Trail and tables” is an archive for the command-line runner.</p>
+          <TakeAwayFiles wishes={wishes} onWish={(wish) => setWishes((before) => ({ ...before, ...wish }))} />
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

@@ -3,7 +3,7 @@ import { ChevronDown, Columns2, Copy, Keyboard, Pencil, Plus, Redo2, Undo2 } fro
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '@/ui/kit/toast';
 import { IconButton, Menu, TextField } from '@/ui/kit';
 import { createNetwork, deleteNetwork, renameNetwork, restoreNetwork } from '@/server/actions';
 import { deleteEntry } from '@/ui/studies/card';

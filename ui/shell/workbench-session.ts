@@ -1,5 +1,5 @@
 /** Keeps an open network running and saved: the worker follows the trail, the server follows the worker. */
-import { toast } from 'sonner';
+import { toast } from '@/ui/kit/toast';
 import { stepKinds, trailSchema } from '@/core/trail';
 import { sentence } from '@/ui/kit';
 import { createNetwork, saveTrail } from '@/server/actions';

@@ -1,27 +1,28 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useEffect, useRef, useState } from 'react';
-import { GraphView } from '@/ui/views/graph/graph-view';
-import { ShortlistsPanel } from '@/ui/shortlists/panel';
-import { ViewBar } from '@/ui/views/view-bar';
-import { TrailStrip } from '@/ui/trail/trail-strip';
-import { StepEditor } from '@/ui/trail/step-editor';
-import { ReadingPanel } from '@/ui/reading/reading-panel';
 import { type WorkbenchStart, createWorkbench } from './workbench-store';
 import { type Session, startSession } from './workbench-session';
 import { WorkbenchContext, useWorkbench } from './workbench-context';
-import { WorkbenchBar } from './workbench-bar';
 import { useWorkbenchKeys } from './workbench-keys';
 import { addressOf, lookedAt } from './address';
 import { Conflict } from './conflict';
 import { OfBefore } from './of-before';
 
-// The graph comes with the page; what is looked at now and then comes when it is.
+// Each part is put together and comes to life in a task of its own, so that the page never stands still.
+const WorkbenchBar = dynamic(() => import('./workbench-bar').then((it) => it.WorkbenchBar));
+const TrailStrip = dynamic(() => import('@/ui/trail/trail-strip').then((it) => it.TrailStrip));
+const StepEditor = dynamic(() => import('@/ui/trail/step-editor').then((it) => it.StepEditor));
+const ViewBar = dynamic(() => import('@/ui/views/view-bar').then((it) => it.ViewBar));
+const GraphView = dynamic(() => import('@/ui/views/graph/graph-view').then((it) => it.GraphView));
+const ReadingPanel = dynamic(() => import('@/ui/reading/reading-panel').then((it) => it.ReadingPanel));
+// What is looked at now and then comes when it is.
 const TableView = dynamic(() => import('@/ui/views/table/table-view').then((it) => it.TableView));
 const MeasuresView = dynamic(() => import('@/ui/views/measures/measures-view').then((it) => it.MeasuresView));
 const ChanceView = dynamic(() => import('@/ui/views/chance/chance-view').then((it) => it.ChanceView));
 const PathsView = dynamic(() => import('@/ui/views/paths/paths-view').then((it) => it.PathsView));
 const ContactsView = dynamic(() => import('@/ui/views/contacts/contacts-view').then((it) => it.ContactsView));
+const ShortlistsPanel = dynamic(() => import('@/ui/shortlists/panel').then((it) => it.ShortlistsPanel));
 const CompareView = dynamic(() => import('@/ui/views/compare/compare-view').then((it) => it.CompareView));
 
 /** One network, opened to be worked on. */
@@ -30,8 +31,12 @@ export function WorkbenchPage({ start }: { start: WorkbenchStart }) {
   const session = useRef<Session | undefined>(undefined);
   const [value] = useState(() => ({ store, session }));
   useEffect(() => {
-    const started = startSession(store);
-    session.current = started;
+    let started: Session | undefined;
+    // In a task of its own: the page has just been put together.
+    const soon = setTimeout(() => {
+      started = startSession(store);
+      session.current = started;
+    });
     const first = store.getInitialState().step;
     store.setState(lookedAt(window.location.search, start.trail.steps));
     const unsubscribe = store.subscribe((state, before) => {
@@ -44,7 +49,8 @@ export function WorkbenchPage({ start }: { start: WorkbenchStart }) {
     return () => {
       unsubscribe();
       session.current = undefined;
-      started.end();
+      clearTimeout(soon);
+      started?.end();
     };
   }, [store, start]);
   return (

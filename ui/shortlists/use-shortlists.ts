@@ -1,6 +1,6 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { toast } from 'sonner';
+import { toast } from '@/ui/kit/toast';
 import type { Step, Trail } from '@/core/trail';
 import { newStep } from '@/core/trail';
 import { changeShortlist, createNetwork, createShortlist, deleteShortlist, listShortlists, restoreShortlist } from '@/server/actions'; // prettier-ignore

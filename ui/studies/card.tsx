@@ -2,7 +2,7 @@
 import { EllipsisVertical, Trash2 } from 'lucide-react';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
-import { toast } from 'sonner';
+import { toast } from '@/ui/kit/toast';
 import type { Answer } from '@/server/answer';
 import { Menu, type MenuEntry } from '@/ui/kit';
 import { Picture } from './picture';

@@ -3,7 +3,7 @@ import { Plus } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '@/ui/kit/toast';
 import { deleteNetwork, restoreNetwork, suggestNetwork } from '@/server/actions';
 import type { NetworkHead } from '@/server/networks';
 import { Button, sizeInWords } from '@/ui/kit';

@@ -2,7 +2,7 @@
 import { Pencil, Plus } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '@/ui/kit/toast';
 import { createStudy, deleteStudy, renameStudy, restoreStudy } from '@/server/actions';
 import type { StudyCard } from '@/server/studies';
 import { Button, TextField, counted, sizeInWords } from '@/ui/kit';

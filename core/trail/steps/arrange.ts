@@ -1,6 +1,6 @@
 /** Arrange: where the nodes are drawn. */
-import { z } from 'zod';
-import { type ForceSettings, forceLayout } from '../../arrange';
+import * as z from 'zod';
+import type { ForceSettings } from '../../arrange';
 import { type Network, nodeCount } from '../../graph';
 import { counted } from '../../fault';
 import { type StepKind, type Whereabouts, given } from '../step';
@@ -32,6 +32,7 @@ export const arrange: StepKind<ArrangeSettings> = {
   async run(state, settings, context) {
     const { network, ...rest } = given(state);
     const force = forceSettings(settings);
+    const { forceLayout } = await import('../../arrange');
     const found = await context.memo(layoutKey(settings), () =>
       forceLayout(
         network,

@@ -1,6 +1,6 @@
 /** Combine: this network together with another of the study. */
-import { z } from 'zod';
-import { type Combined, changeColumn, changes, combined, groupChange, originColumn } from '../../combine';
+import * as z from 'zod';
+import type { Combined } from '../../combine';
 import { type Network, edgeCount, nodeCount, withColumn } from '../../graph';
 import { Fault, counted, grouped, listed } from '../../fault';
 import { type Note, type StepKind, given } from '../step';
@@ -30,32 +30,47 @@ export const combine: StepKind<CombineSettings> = {
     if (!settings.network) throw new Fault('No other network is chosen yet. Choose one in the step.', context.step, true);
     const other = await context.network(settings.network);
     const names: [string, string] = settings.as === 'change' ? ['before', 'after'] : ['this network', other.name];
-    const found = combined(network, other.network, { ...settings, names });
+    const room = await import('../../combine');
+    const found = room.combined(network, other.network, { ...settings, names });
     const whole =
-      settings.as === 'change' ? withChange(found, network, other.network, context.step) : withOrigins(found, names, context.step);
+      settings.as === 'change' ? withChange(room, found, network, other.network, context.step) : withOrigins(room, found, names, context.step);
     return {
       state: { network: whole, style },
       result: `${grouped(nodeCount(whole))} · ${grouped(edgeCount(whole))}`,
-      notes: notesOn(found, settings, other.name, whole),
+      notes: notesOn(room, found, settings, other.name, whole),
     };
   },
 }; // prettier-ignore
 
+/** How networks are laid over one another: loaded when it is done. */
+type Room = typeof import('../../combine');
+
 // Where a node comes from is read off the two networks, not computed on their ties.
 const read = { derived: true };
 
-function withOrigins({ network, nodes, edges }: Combined, names: [string, string], step: string): Network {
+function withOrigins(
+  { originColumn }: Room,
+  { network, nodes, edges }: Combined,
+  names: [string, string],
+  step: string,
+): Network {
   const known = withColumn(network, 'nodes', originColumn(nodes, names), step, read);
   return withColumn(known, 'edges', originColumn(edges, names), step, read);
 }
 
-function withChange(found: Combined, first: Network, second: Network, step: string): Network {
+function withChange(
+  { changeColumn, groupChange }: Room,
+  found: Combined,
+  first: Network,
+  second: Network,
+  step: string,
+): Network {
   let whole = withColumn(found.network, 'nodes', changeColumn(found.nodes), step, read);
   for (const col of groupChange(first, second, found)) whole = withColumn(whole, 'nodes', col, step, read);
   return withColumn(whole, 'edges', changeColumn(found.edges), step, read);
 }
 
-function notesOn(found: Combined, settings: CombineSettings, other: string, whole: Network): Note[] {
+function notesOn({ changes }: Room, found: Combined, settings: CombineSettings, other: string, whole: Network): Note[] {
   const tally = (places: [Int32Array, Int32Array]): [number, number, number] => {
     const counts: [number, number, number] = [0, 0, 0];
     places[0].forEach((a, i) => counts[a < 0 ? 1 : places[1][i] < 0 ? 0 : 2]++);

@@ -1,6 +1,6 @@
 /** Derive: a new column of the nodes or edges. */
-import { z } from 'zod';
-import { type Given, byBands, byClasses, byFormula, byMembership, byTable } from '../../derive';
+import * as z from 'zod';
+import type { Given } from '../../derive';
 import { type Network, edgeCount, nodeCount, withColumn } from '../../graph';
 import { type Column, rowsOf, isFilled } from '../../tables';
 import { Fault, counted, grouped } from '../../fault';
@@ -56,7 +56,7 @@ export const derive: StepKind<DeriveSettings> = {
     const { network, ...rest } = given(state);
     const name = settings.name.trim();
     if (!name) throw new Fault('Give the new column a name.', context.step, true);
-    const { column, notes } = made(network, { ...settings, name }, context);
+    const { column, notes } = await made(network, { ...settings, name }, context);
     let filled = 0;
     for (let i = 0; i < rowsOf(column); i++) if (isFilled(column, i)) filled++;
     const total = rowsOf(column);
@@ -71,11 +71,12 @@ export const derive: StepKind<DeriveSettings> = {
   },
 };
 
-function made(
+async function made(
   net: Network,
   { of, name, how }: DeriveSettings,
   context: StepContext,
-): { column: Column; notes: Note[] } {
+): Promise<{ column: Column; notes: Note[] }> {
+  const { byBands, byClasses, byFormula, byMembership, byTable } = await import('../../derive');
   const nodes = of === 'nodes';
   const rows = nodes ? nodeCount(net) : edgeCount(net);
   const columns = nodes ? net.nodeColumns : net.edgeColumns;

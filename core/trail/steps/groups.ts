@@ -1,8 +1,8 @@
 /** Groups: sets of nodes with more ties inside than out. */
-import { z } from 'zod';
+import * as z from 'zod';
 import { type Column, cellText } from '../../tables';
 import { type Network, edgeCount, nodeColumn, nodeCount, simpleAdjacency, withColumn } from '../../graph';
-import { type Found, type GroupMethod, carried, findGroups, groupMethods, knownSchema, strengths } from '../../groups';
+import { type Found, type GroupMethod, carried, groupMethods, knownSchema, strengths } from '../../groups';
 import { groupingOf } from '../../measure/grouping';
 import { Fault, counted } from '../../fault';
 import { type Note, type StepKind, given } from '../step';
@@ -58,6 +58,7 @@ export const groups: StepKind<GroupsSettings> = {
   async run(state, settings, context) {
     const { network, ...rest } = given(state);
     const { method } = settings;
+    const { findGroups } = await import('../../groups/find');
     const found: Found =
       method === 'column'
         ? fromColumn(network, settings.column)

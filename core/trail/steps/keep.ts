@@ -1,5 +1,5 @@
 /** Keep: the part of the network that stays. */
-import { z } from 'zod';
+import * as z from 'zod';
 import { edgeCount, nodeCount, subnetwork, withColumn } from '../../graph';
 import { type KeepRule, keepKindOf, keepRuleSchema, shortlistsIn } from '../../keep';
 import { Fault, grouped } from '../../fault';

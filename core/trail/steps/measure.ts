@@ -1,5 +1,5 @@
 /** Measure: columns that say what stands out. */
-import { z } from 'zod';
+import * as z from 'zod';
 import { type Measure, asColumns, measures, optionsSchema, plainOptions, secondsFor } from '../../measure';
 import { type Network, edgeCount, nodeCount, withColumn } from '../../graph';
 import { Fault, counted } from '../../fault';

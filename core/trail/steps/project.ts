@@ -1,8 +1,8 @@
 /** Project: from a two-mode network to ties among one of its sides. */
-import { z } from 'zod';
+import * as z from 'zod';
 import { type Column, Dictionary } from '../../tables';
 import { type Network, type Records, type Rows, bundled, edgeCount, kindColumn, nodeColumn, nodeCount, pickRecords, subnetwork } from '../../graph'; // prettier-ignore
-import { noEdge, normalisations, normalised, projection } from '../../ties';
+import { normalisations } from '../../ties';
 import { Fault, counted, grouped } from '../../fault';
 import { type StepContext, type StepKind, given } from '../step';
 
@@ -27,6 +27,7 @@ export const project: StepKind<ProjectSettings> = {
   summary: ({ side, normalise }) => `to ${side ?? 'its first side'}${normalise === 'none' ? '' : `, ${normalise}`}`,
   async run(state, settings, context) {
     const { network } = given(state);
+    const { noEdge } = await import('../../ties/make');
     const projected = await projectedOn(network, settings, context);
     const notes = [
       ...(edgeCount(network) && settings.minWeight && !edgeCount(projected) ? [noEdge] : []),
@@ -54,6 +55,7 @@ async function projectedOn(net: Network, settings: ProjectSettings, context: Ste
     throw new Fault(`The network has no side “${side}”. Its sides are “${net.sides[0]}” and “${net.sides[1]}”.`, context.step);
   } // prettier-ignore
   const stays = Uint8Array.from(kinds.codes, (one) => (one === code ? 1 : 0));
+  const { normalised, projection } = await import('../../ties/project');
   const n = nodeCount(net);
   // Whichever way an edge stands, its member is the end that stays.
   const memberIsSource = net.source.map((v) => stays[v]);

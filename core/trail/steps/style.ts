@@ -1,5 +1,5 @@
 /** Style: how nodes and edges look. */
-import { z } from 'zod';
+import * as z from 'zod';
 import { styleParts, dress, plainStyle } from '../../style';
 import { nodeCount } from '../../graph';
 import { type StepKind, given } from '../step';

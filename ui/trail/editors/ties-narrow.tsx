@@ -2,7 +2,7 @@
 import { Download } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { createPortal } from 'react-dom';
-import { toast } from 'sonner';
+import { toast } from '@/ui/kit/toast';
 import { IconButton, NumberField, Slide, Toggle, counted, grouped, saveFile, sentence, shortNumber } from '@/ui/kit';
 import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
 import type { TiesView } from '@/worker/client';

@@ -1,6 +1,6 @@
 'use client';
 import Papa from 'papaparse';
-import { toast } from 'sonner';
+import { toast } from '@/ui/kit/toast';
 import { type ChanceFigure, type ChanceModel, chanceModels, mostDraws, profilesFrom } from '@/core/chance';
 import { type FigureValue, type WholeFigure, figureName, plainOptions, wholeFigures } from '@/core/measure';
 import { Button, Choose, NumberField, Progress, Trouble, grouped, sentence, shortNumber } from '@/ui/kit';

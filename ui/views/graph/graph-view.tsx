@@ -5,7 +5,7 @@ import { IconButton, counted } from '@/ui/kit';
 import { useTheme } from '@/ui/shell/theme';
 import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
 import type { Tool } from './pointer';
-import { Stage } from './stage';
+import type { Stage } from './stage';
 import { Legend } from './legend';
 
 /** The network as it is drawn, with its legend and zoom. */
@@ -21,17 +21,33 @@ export function GraphView() {
   const waiting = useWorkbench((state) => state.running && !state.net);
   const unsettled = useWorkbench((state) => state.partial);
 
+  const looks = useRef({ theme, tool });
   useEffect(() => {
-    if (!box.current) return;
-    const made = new Stage(box.current, store, setPartial);
-    stage.current = made;
+    const { current } = box;
+    if (!current) return;
+    let left = false;
+    // The drawing comes after the page stands: setting it up takes a moment.
+    void import('./stage').then(async ({ openStage }) => {
+      const made = await openStage(current, store, setPartial);
+      if (left) {
+        made.dispose();
+        return;
+      }
+      made.setTheme(looks.current.theme);
+      made.setTool(looks.current.tool);
+      stage.current = made;
+    });
     return () => {
+      left = true;
+      stage.current?.dispose();
       stage.current = undefined;
-      made.dispose();
     };
   }, [store]);
-  useEffect(() => stage.current?.setTheme(theme), [theme]);
-  useEffect(() => stage.current?.setTool(tool), [tool]);
+  useEffect(() => {
+    looks.current = { theme, tool };
+    stage.current?.setTheme(theme);
+    stage.current?.setTool(tool);
+  }, [theme, tool]);
 
   const name = useMemo(
     () =>

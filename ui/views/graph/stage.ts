@@ -3,6 +3,7 @@ import { type Components, components } from '@/core/graph';
 import { type Bounds, type Camera, type Scene, boundsOf, fit, inks } from '@/core/style';
 import type { Theme } from '@/ui/shell/theme';
 import type { Workbench, WorkbenchStore } from '@/ui/shell/workbench-store';
+import type { Backend } from './scene/backend';
 import { canvasBackend } from './scene/canvas2d';
 import { type Director, direct } from './scene/director';
 import { type Picker, picker } from './scene/picking';
@@ -14,16 +15,39 @@ const margin = 46;
 /** Room for the bar above and the legend below. */
 const inset = { top: 34, bottom: 44 };
 
+/** A stage in a box, once what it draws with is ready. */
+export async function openStage(
+  box: HTMLElement,
+  store: WorkbenchStore,
+  onPartial: (partial: boolean) => void,
+): Promise<Stage> {
+  const canvas = addCanvas(box);
+  return new Stage(box, store, onPartial, canvas, await backendFor(canvas));
+}
+
+/** What draws on a canvas: WebGL where it can be had, unless the address asks to do without. */
+async function backendFor(canvas: HTMLCanvasElement): Promise<Backend> {
+  const plain = new URLSearchParams(window.location.search).get('canvas') === '2d';
+  return (plain ? undefined : await webglBackend(canvas)) ?? canvasBackend(canvas);
+}
+
+function addCanvas(box: HTMLElement): HTMLCanvasElement {
+  const canvas = document.createElement('canvas');
+  canvas.style.cssText = 'position:absolute;inset:0;width:100%;height:100%;pointer-events:none';
+  box.append(canvas);
+  return canvas;
+}
+
 export class Stage {
   readonly overlay: Overlay;
   camera: Camera = { scale: 1, x: 0, y: 0 };
   scene: Scene | undefined;
   size = { width: 1, height: 1 };
   private director: Director | undefined;
-  private canvas: HTMLCanvasElement;
   private picks: Picker | undefined;
   /** While true the camera follows the network; the first pan or zoom ends it. */
   private following = true;
+  private gone = false;
   private theme: Theme = 'light';
   private hovered = -1;
   private parts: ({ source: Uint32Array } & Components) | undefined;
@@ -34,10 +58,11 @@ export class Stage {
     readonly box: HTMLElement,
     readonly store: WorkbenchStore,
     private readonly onPartial: (partial: boolean) => void,
+    canvas: HTMLCanvasElement,
+    backend: Backend,
   ) {
-    this.canvas = this.addCanvas();
-    this.overlay = new Overlay(this.addCanvas(), this);
-    this.start(this.canvas);
+    this.overlay = new Overlay(addCanvas(box), this);
+    this.start(canvas, backend);
     this.pointer = new Pointer(this);
     const observer = new ResizeObserver(() => this.resize());
     observer.observe(box);
@@ -52,26 +77,20 @@ export class Stage {
     if (state.net) this.newScene(state);
   }
 
-  private addCanvas(): HTMLCanvasElement {
-    const canvas = document.createElement('canvas');
-    canvas.style.cssText = 'position:absolute;inset:0;width:100%;height:100%;pointer-events:none';
-    this.box.append(canvas);
-    return canvas;
-  }
-
   /** Sets the drawing up on a canvas; after a lost context it is set up again as it was. */
-  private start(canvas: HTMLCanvasElement): void {
-    const wanted = new URLSearchParams(window.location.search).get('canvas');
-    const backend = (wanted === '2d' ? undefined : webglBackend(canvas)) ?? canvasBackend(canvas);
+  private start(canvas: HTMLCanvasElement, backend: Backend): void {
     const director = direct(backend, this.onPartial);
     this.director = director;
-    this.box.dataset.drawn = wanted === '2d' || !canvas.getContext('webgl2') ? '2d' : 'webgl2';
+    this.box.dataset.drawn = !canvas.getContext('webgl2') ? '2d' : 'webgl2';
     canvas.addEventListener('webglcontextlost', (event) => event.preventDefault());
     canvas.addEventListener('webglcontextrestored', () => {
       director.dispose();
-      this.start(canvas);
-      this.resize();
-      if (this.scene) this.director?.setScene(this.scene);
+      void backendFor(canvas).then((again) => {
+        if (this.gone) return;
+        this.start(canvas, again);
+        this.resize();
+        if (this.scene) this.director?.setScene(this.scene);
+      });
     });
     director.setInks(this.inks);
     director.setCamera(this.camera);
@@ -254,6 +273,7 @@ export class Stage {
   }
 
   dispose(): void {
+    this.gone = true;
     for (const undo of this.undo) undo();
     this.pointer.dispose();
     this.director?.dispose();

@@ -36,13 +36,21 @@ interface Programs {
 }
 
 /** Undefined where the browser has no WebGL2. */
-export function webglBackend(canvas: HTMLCanvasElement): Backend | undefined {
+export async function webglBackend(canvas: HTMLCanvasElement): Promise<Backend | undefined> {
   const gl = canvas.getContext('webgl2', { antialias: false, alpha: true, premultipliedAlpha: true, depth: false });
-  return gl ? new WebglBackend(gl) : undefined;
+  if (!gl) return undefined;
+  // Programs are made while the page goes on: waiting for them would block it.
+  const made = await twgl.createProgramInfosAsync(gl, {
+    straight: [edgeVertex(1), edgeFragment],
+    curved: [edgeVertex(curveSegments), edgeFragment],
+    arrows: [arrowVertex, flatFragment],
+    nodes: [nodeVertex, nodeFragment],
+    layer: [layerVertex, layerFragment],
+  });
+  return new WebglBackend(gl, made as unknown as Programs);
 }
 
 class WebglBackend implements Backend {
-  private programs: Programs;
   private indices = new Map<number, WebGLBuffer>();
   private textures: Record<
     'positions' | 'nodes' | 'edges' | 'nodeOrder' | 'edgeOrder' | 'chosen',
@@ -66,16 +74,10 @@ class WebglBackend implements Backend {
   private whole: Layer | undefined;
   private fence: WebGLSync | null = null;
 
-  constructor(private readonly gl: WebGL2RenderingContext) {
-    const program = (vertex: string, fragment: string): twgl.ProgramInfo =>
-      twgl.createProgramInfo(gl, [vertex, fragment]);
-    this.programs = {
-      straight: program(edgeVertex(1), edgeFragment),
-      curved: program(edgeVertex(curveSegments), edgeFragment),
-      arrows: program(arrowVertex, flatFragment),
-      nodes: program(nodeVertex, nodeFragment),
-      layer: program(layerVertex, layerFragment),
-    };
+  constructor(
+    private readonly gl: WebGL2RenderingContext,
+    private readonly programs: Programs,
+  ) {
     gl.enable(gl.BLEND);
     gl.blendFunc(gl.ONE, gl.ONE_MINUS_SRC_ALPHA);
     gl.bindVertexArray(gl.createVertexArray());

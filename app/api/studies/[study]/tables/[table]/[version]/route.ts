@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { packedTable } from '@/server/tables/packed';
 import { responded } from '@/server/answer';
 

@@ -1,5 +1,5 @@
 import { PassThrough, Readable } from 'node:stream';
-import { z } from 'zod';
+import * as z from 'zod';
 import { writtenRows } from '@/server/tables/read';
 import { responded } from '@/server/answer';
 
