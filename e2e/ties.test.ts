@@ -69,6 +69,12 @@ test('another question of the same records: examples from the tables, counts and
   await says('Which words occur together?', '39 nodes, 97 ties', 'bulletins, ');
   await press('Ask another question');
   await says('Who sent what to whom?', '→', 'Which papers share references?');
+  // The drawing's two words are those of the example beneath it, out of the study's own records.
+  const words = await named(driver, '[role="radio"]', 'Which words occur together?');
+  await driver.wait(async () => (await words.findElements(By.css('svg text'))).length === 2, wait);
+  const drawn = await Promise.all((await words.findElements(By.css('svg text'))).map((word) => word.getText()));
+  const example = await words.findElement(By.css('.text-accent')).getText();
+  for (const word of drawn) expect(example).toContain(word.replace('…', ''));
   expect(await violations(driver)).toEqual([]);
   await (await named(driver, '[role="radio"]', 'Which papers share references?')).click();
   await footSays('Ties', 'ties');

@@ -118,6 +118,42 @@ describe('the demo study', () => {
     await shows(driver, 'the whole network, directed');
   });
 
+  test('nodes of the map are gone through by key, largest first, and each is said', async () => {
+    await driver.actions().sendKeys(Key.ESCAPE).perform();
+    const map = await driver.findElement(By.css('[data-drawn]'));
+    const told = await driver.findElement(By.css('[role="status"][aria-label="Selected node"]'));
+    const said = async (): Promise<string> => (await told.getAttribute('textContent')) ?? '';
+    await driver.executeScript('arguments[0].focus()', map);
+    const seen: string[] = [];
+    for (const key of ['n', 'n', 'N', 'N']) {
+      const before = seen.at(-1) ?? '';
+      await (key === 'n' ? map.sendKeys('n') : map.sendKeys(Key.chord(Key.SHIFT, 'n')));
+      await driver.wait(async () => ![before, ''].includes(await said()), wait);
+      seen.push(await said());
+    }
+    expect(seen[0]).toBe(seen[2]);
+    expect(new Set(seen).size).toBe(3);
+    await shows(driver, seen[3]);
+    await driver.actions().sendKeys(Key.ESCAPE).perform();
+  });
+
+  test('what opens late can be used by everybody: keys, menus, finding, taking away', async () => {
+    const step = await driver.findElement(By.css('button[aria-label="Keep: more"]'));
+    const opened: [string, () => Promise<void>][] = [
+      ['[role="dialog"]', async () => (await named(driver, 'button', 'Keys')).click()],
+      ['[role="menu"]', () => driver.executeScript('arguments[0].focus()', step).then(() => step.sendKeys(Key.ENTER))],
+      ['[role="listbox"], [cmdk-list]', () => driver.actions().keyDown(Key.CONTROL).sendKeys('k').keyUp(Key.CONTROL).perform()],
+      ['[role="dialog"] input', async () => (await button(driver, 'Take away')).click()],
+    ]; // prettier-ignore
+    for (const [there, open] of opened) {
+      await open();
+      await driver.wait(async () => (await driver.findElements(By.css(there))).length > 0, wait);
+      expect([there, await violations(driver)]).toEqual([there, []]);
+      await driver.actions().sendKeys(Key.ESCAPE).perform();
+      await driver.wait(async () => (await driver.findElements(By.css(there))).length === 0, wait);
+    }
+  });
+
   test('a slider changes the network and everything after it; undo and redo; it is saved', async () => {
     await (await button(driver, 'Keep degree at least 7')).click();
     await shows(driver, '125 of 204 nodes');

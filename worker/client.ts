@@ -44,7 +44,9 @@ export const startNamesWorker = (): Started<NamesDesk> =>
 /** A listener that the worker can call across the border. */
 export const heard = (listener: Listener): Listener => Comlink.proxy(listener);
 export const heardNews = <T>(listener: (news: T) => void): ((news: T) => void) => Comlink.proxy(listener);
-export const heardShare = (listener: (share: number) => void): ((share: number) => void) => Comlink.proxy(listener);
+export const heardShare = <T extends unknown[]>(
+  listener: (share: number, ...more: T) => void,
+): ((share: number, ...more: T) => void) => Comlink.proxy(listener);
 
 export type {
   Answerable,

@@ -78,27 +78,41 @@ export class Drafts {
   private readonly stopped = new Set<string>();
   private readonly read = new Map<string, ReadPart[]>();
 
-  /** Reads files and says which tables they are; parts with mostly the same columns are one. A file that cannot be read ends in a Fault of its own. */
+  /**
+   * Reads files, small ones first so that a long one keeps none waiting, and says which tables they are; parts with mostly the same columns are one. A file
+   * that cannot be read, or whose reading is stopped, ends in a Fault of its own, and the others are read all the same.
+   */
   async survey(
     id: string,
     files: readonly File[],
     settings: ReadSettings,
-    progress: (share: number) => void,
+    progress: (share: number, file: string) => void,
   ): Promise<{ found: Surveyed[]; faults: string[] }> {
     const groups: { parts: { source: DraftSource; part: ReadPart }[] }[] = [];
     const faults: string[] = [];
-    for (const [i, file] of files.entries()) {
+    const read = new Map<File, ReadPart[]>();
+    const whole = files.reduce((sum, { size }) => sum + size, 0) || 1;
+    let before = 0;
+    for (const file of [...files].sort((a, b) => a.size - b.size)) {
+      progress(before / whole, file.name);
+      this.stopped.delete(id);
       try {
-        const parts = await this.partsOf(id, file, settings, (share) => progress((i + share) / files.length));
-        for (const part of parts) {
-          const entry = { source: { file, part: part.name }, part };
-          const group = groups.find(({ parts: [first] }) => alike(first.part.table, part.table));
-          if (group) group.parts.push(entry);
-          else groups.push({ parts: [entry] });
-        }
+        read.set(
+          file,
+          await this.partsOf(id, file, settings, (share) => progress((before + share * file.size) / whole, file.name)),
+        );
       } catch (error) {
         if (!(error instanceof Fault)) throw error;
         faults.push(error.message);
+      }
+      before += file.size;
+    }
+    for (const file of files) {
+      for (const part of read.get(file) ?? []) {
+        const entry = { source: { file, part: part.name }, part };
+        const group = groups.find(({ parts: [first] }) => alike(first.part.table, part.table));
+        if (group) group.parts.push(entry);
+        else groups.push({ parts: [entry] });
       }
     }
     const found = groups.map(({ parts }) => ({
@@ -128,7 +142,7 @@ export class Drafts {
         progress(share);
         await pause();
         last = performance.now();
-        if (this.stopped.delete(id)) throw new Fault('Stopped. Nothing was taken in.');
+        if (this.stopped.delete(id)) throw new Fault(`“${file.name}” was stopped. Nothing of it was taken in.`);
       };
       parts = await readFile(sourceOfFile(file), { settings, breathe });
       // What was read is held for a while only: another reading of the same file is rare.

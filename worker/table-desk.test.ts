@@ -95,6 +95,26 @@ describe('files that come in', () => {
     expect(await desk.asideFile('d').text()).toContain('3,1 cell instead of 3');
   });
 
+  test('a long file keeps none waiting: small ones are read first, and stopping it leaves them', async () => {
+    const desk = new TableDesk();
+    const long = file('long.csv', 'a,b,c,d\n' + '1,2,3,4\n'.repeat(400_000));
+    const heard: string[] = [];
+    let now = 0;
+    // Every look at the clock is far behind the last, so that reading breathes at each chance.
+    const clock = jest.spyOn(performance, 'now').mockImplementation(() => (now += 1000));
+    try {
+      const { found, faults } = await desk.survey('d', [long, file('short.csv', 'x,y\nu,v\n')], {}, (share, name) => {
+        heard.push(name);
+        if (name === 'long.csv' && share > 0.001) desk.stop('d');
+      });
+      expect(heard[0]).toBe('short.csv');
+      expect(found.map(({ name, rows: count }) => [name, count])).toEqual([['short', 1]]);
+      expect(faults).toEqual(['“long.csv” was stopped. Nothing of it was taken in.']);
+    } finally {
+      clock.mockRestore();
+    }
+  });
+
   test('remedies change what is on the desk; columns that name keepers point to them', async () => {
     const desk = new TableDesk();
     const [{ sources }] = (await desk.survey('d', [file('t.csv', 'who,n\nTove,1\nAlbann,2\nBo,x\nBo,3\n')], {}, quiet))

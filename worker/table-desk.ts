@@ -183,7 +183,7 @@ export class TableDesk {
     id: string,
     files: File[],
     settings: ReadSettings,
-    progress: (share: number) => void,
+    progress: (share: number, file: string) => void,
   ): Promise<{ found: Surveyed[]; faults: string[] }> {
     return this.drafts.survey(id, files, settings, progress);
   }

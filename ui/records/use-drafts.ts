@@ -73,11 +73,17 @@ export function useDrafts(study: string, tables: TableHead[], names: readonly Na
       const id = next();
       const name = fitting.length === 1 ? fitting[0].name : counted(fitting.length, 'file');
       setReadings((all) => [...all, { id, name, share: 0, faults: [] }]);
+      const placed = (file: string): string => (fitting.length === 1 ? file : `${file}, one of ${fitting.length}`);
       const update = (work: Partial<Reading>): void =>
         setReadings((all) => all.map((one) => (one.id === id ? { ...one, ...work } : one)));
       const end = (): void => setReadings((all) => all.filter((one) => one.id !== id));
       try {
-        const { found, faults } = await desk().survey(id, fitting, {}, heardShare((share) => update({ share }))); // prettier-ignore
+        const { found, faults } = await desk().survey(
+          id,
+          fitting,
+          {},
+          heardShare((share: number, file: string) => update({ share, name: placed(file) })),
+        );
         const fresh = found.map(({ sources, name: called }): KeptDraft => ({
           id: next(),
           sources,
@@ -96,12 +102,14 @@ export function useDrafts(study: string, tables: TableHead[], names: readonly Na
     [desk],
   );
 
+  /** Stops the file that is being read; those behind it go on. What has ended is put out of sight. */
   const dismiss = useCallback(
     (id: string) => {
-      void desk().stop(id);
-      setReadings((all) => all.filter((one) => one.id !== id));
+      const ended = readings.some((one) => one.id === id && one.faults.length);
+      if (!ended) void desk().stop(id);
+      else setReadings((all) => all.filter((one) => one.id !== id));
     },
-    [desk],
+    [desk, readings],
   );
   const putAway = useCallback(
     (id: string) => {

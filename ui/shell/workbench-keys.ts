@@ -15,6 +15,8 @@ export const keyHelp: readonly { keys: string; does: string }[] = [
   { keys: 'Shift', does: 'hold to draw a box around nodes, or to add to the selection' },
   { keys: 'L', does: 'selection into a shortlist' },
   { keys: 'Delete', does: 'leave the selection out, as a Keep step' },
+  { keys: 'N, Shift N', does: 'next, previous node of the graph, largest first' },
+  { keys: 'Enter', does: 'in the graph: closer to the selected node' },
   { keys: 'Arrows', does: 'nudge the selected nodes' },
   { keys: 'Esc', does: 'step back: menu, selection, editor' },
   { keys: '?', does: 'these keys' },

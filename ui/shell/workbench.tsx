@@ -1,21 +1,20 @@
 'use client';
 import dynamic from 'next/dynamic';
-import { useEffect, useRef, useState } from 'react';
+import { Suspense, useEffect, useRef, useState } from 'react';
+import { ReadingPanel } from '@/ui/reading/reading-panel';
+import { StepEditor } from '@/ui/trail/step-editor';
+import { TrailStrip } from '@/ui/trail/trail-strip';
+import { GraphView } from '@/ui/views/graph/graph-view';
+import { ViewBar } from '@/ui/views/view-bar';
 import { type WorkbenchStart, createWorkbench } from './workbench-store';
 import { type Session, startSession } from './workbench-session';
+import { WorkbenchBar } from './workbench-bar';
 import { WorkbenchContext, useWorkbench } from './workbench-context';
 import { useWorkbenchKeys } from './workbench-keys';
 import { addressOf, lookedAt } from './address';
 import { Conflict } from './conflict';
 import { OfBefore } from './of-before';
 
-// Each part is put together and comes to life in a task of its own, so that the page never stands still.
-const WorkbenchBar = dynamic(() => import('./workbench-bar').then((it) => it.WorkbenchBar));
-const TrailStrip = dynamic(() => import('@/ui/trail/trail-strip').then((it) => it.TrailStrip));
-const StepEditor = dynamic(() => import('@/ui/trail/step-editor').then((it) => it.StepEditor));
-const ViewBar = dynamic(() => import('@/ui/views/view-bar').then((it) => it.ViewBar));
-const GraphView = dynamic(() => import('@/ui/views/graph/graph-view').then((it) => it.GraphView));
-const ReadingPanel = dynamic(() => import('@/ui/reading/reading-panel').then((it) => it.ReadingPanel));
 // What is looked at now and then comes when it is.
 const TableView = dynamic(() => import('@/ui/views/table/table-view').then((it) => it.TableView));
 const MeasuresView = dynamic(() => import('@/ui/views/measures/measures-view').then((it) => it.MeasuresView));
@@ -77,16 +76,19 @@ function Frame() {
       </a>
       <h1 className="sr-only">{name}</h1>
       <WorkbenchBar />
-      <TrailStrip />
+      {/* Each part comes to life in a task of its own, so that the page never stands still. */}
+      <Suspense>
+        <TrailStrip />
+      </Suspense>
       <div className="flex min-h-0 grow">
-        {lists ? <ShortlistsPanel /> : editing && <StepEditor />}
+        <Suspense>{lists ? <ShortlistsPanel /> : editing && <StepEditor />}</Suspense>
         <main id="views" tabIndex={-1} aria-label="Views" className="relative flex min-w-0 grow flex-col">
           <ViewBar />
           <Conflict />
           <div className="pointer-events-none absolute inset-x-0 bottom-3 z-10 flex justify-center empty:hidden">
             <OfBefore />
           </div>
-          {view === 'graph' && <GraphView />}
+          <Suspense>{view === 'graph' && <GraphView />}</Suspense>
           {view === 'table' && <TableView />}
           {view === 'measures' && <MeasuresView />}
           {view === 'chance' && <ChanceView />}
@@ -94,7 +96,7 @@ function Frame() {
           {view === 'contacts' && <ContactsView />}
           {view === 'compare' && <CompareView />}
         </main>
-        {reading && <ReadingPanel />}
+        <Suspense>{reading && <ReadingPanel />}</Suspense>
       </div>
     </div>
   );

@@ -272,8 +272,16 @@ export const bibtexFormat: Format = {
       records.push(record);
       if (others) unnamed++;
     }
-    if (!records.length) throw new Fault(`“${source.name}” has no entry that can be read as BibTeX.`, source.name);
     const { broken } = scanner;
+    if (!records.length) {
+      const [first] = broken;
+      throw new Fault(
+        first === undefined
+          ? `“${source.name}” has no entry that can be read as BibTeX.`
+          : `“${source.name}” has no entry that can be read as BibTeX: the one that begins on line ${grouped(first)} is never closed. Close its braces, and bring the file in again.`,
+        source.name,
+      );
+    }
     if (broken.length) {
       notes.push(`${counted(broken.length, 'entry is', 'entries are')} never closed and left out (from line ${broken.slice(0, 5).map(grouped).join(', ')}).`); // prettier-ignore
       if (broken.length >= mostUnclosed) notes.push('What stands after them was not looked at. Close them, and bring the file in again.'); // prettier-ignore

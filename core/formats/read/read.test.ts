@@ -346,6 +346,7 @@ describe('broken files end in a sentence', () => {
     ['an empty file', 'a.csv', '', /is empty/],
     ['a picture called CSV', 'a.csv', new Uint8Array([137, 80, 78, 71, 13, 10, 26, 10, 0, 0, 0, 13, 0, 0, 0, 1, 2, 3]), /is no text/],
     ['an old workbook', 'a.xls', new Uint8Array([0xd0, 0xcf, 0x11, 0xe0, 1, 2]), /old binary kind/],
+    ['an entry never closed', 'a.bib', '\n@article{a, title = {x\n', /begins on line 2 is never closed/],
     ['a quote never closed', 'a.csv', 'a,b\n1,"2\n3,4\n', /opens on line 2 is never closed/],
     ['a cut archive', 'a.xlsx', lying, /cannot be unpacked/],
     ['an archive that is no workbook', 'a.xlsx', zipSync({ 'b.txt': strToU8('x') }), /without a workbook/],

@@ -12,8 +12,37 @@ const line = { stroke: 'var(--quiet)', strokeWidth: 1.6, fill: 'none' };
 const dot = (x: number, y: number) => <circle cx={x} cy={y} r="4.5" fill={node} />;
 const box = (x: number, y: number) => <rect x={x - 4} y={y - 4} width="8" height="8" rx="1.5" fill={thing} />;
 
+/** The words of a tie in words, for a drawing: `kale – neep` is two. */
+function endsInWords(example: string | undefined): readonly [string, string] | undefined {
+  const [a, b] = example?.split(/ [–→] /) ?? [];
+  const short = (word: string): string => (word.length > 6 ? `${word.slice(0, 5)}…` : word);
+  return a && b ? [short(a), short(b)] : undefined;
+}
+
+/** Two words that occur together: those of the study where they are known, else strokes in their place. */
+function WordPair({ ends }: { ends: readonly [string, string] | undefined }) {
+  const word = { fontSize: 10, fontWeight: 600, fill: node };
+  return (
+    <>
+      <path d="M18 17 46 27" {...line} />
+      {ends ? (
+        <>
+          <text x="2" y="14" {...word}>
+            {ends[0]}
+          </text>
+          <text x="62" y="38" textAnchor="end" {...word}>
+            {ends[1]}
+          </text>
+        </>
+      ) : (
+        <path d="M3 10h22M39 33h22" stroke={node} strokeWidth="4" strokeLinecap="round" />
+      )}
+    </>
+  );
+}
+
 /** What becomes a node and what a tie, in little. */
-const drawings: Record<Question, React.ReactNode> = {
+const drawings: Record<Exclude<Question, 'words'>, React.ReactNode> = {
   sent: (
     <>
       <path d="M8 20h40" {...line} />
@@ -38,17 +67,6 @@ const drawings: Record<Question, React.ReactNode> = {
       {dot(32, 9)}
       {dot(14, 32)}
       {dot(50, 32)}
-    </>
-  ),
-  words: (
-    <>
-      <path d="M18 17 46 27" {...line} />
-      <text x="2" y="14" fontSize="10" fontWeight="600" fill={node}>
-        kale
-      </text>
-      <text x="38" y="38" fontSize="10" fontWeight="600" fill={node}>
-        neep
-      </text>
     </>
   ),
   cited: (
@@ -138,7 +156,7 @@ export function Questions({ step, set }: Pick<EditorProps<'ties'>, 'step' | 'set
             )}
           >
             <svg width="52" height="34" viewBox="0 0 64 40" aria-hidden className="shrink-0">
-              {drawings[key]}
+              {key === 'words' ? <WordPair ends={endsInWords(examples[key]?.example)} /> : drawings[key]}
             </svg>
             <span className="min-w-0">
               <b className="block font-semibold">{title}</b>

@@ -49,10 +49,13 @@ export function GraphView() {
     stage.current?.setTool(tool);
   }, [theme, tool]);
 
+  const chosen = useWorkbench(({ net: of, selection: { nodes } }) =>
+    of && nodes.length === 1 ? of.labels[of.ids.indexOf(nodes[0])] : undefined,
+  );
   const name = useMemo(
     () =>
       net
-        ? `Network of ${counted(net.ids.length, 'node')} and ${counted(net.source.length, 'tie')}. The Table view lists them.`
+        ? `Network of ${counted(net.ids.length, 'node')} and ${counted(net.source.length, 'tie')}. N goes from node to node; the Table view lists them.`
         : 'Network',
     [net],
   );
@@ -65,6 +68,9 @@ export function GraphView() {
         tabIndex={0}
         className="absolute inset-0 outline-offset-[-2px]"
       />
+      <p className="sr-only" role="status" aria-label="Selected node">
+        {chosen}
+      </p>
       {waiting && (
         <p className="pointer-events-none absolute inset-x-0 top-1/2 text-center text-quiet">The trail runs …</p>
       )}

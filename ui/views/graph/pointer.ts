@@ -220,6 +220,11 @@ export class Pointer {
     if (event.key === 'f' || event.key === 'F') stage.fitAll();
     if (event.key === '+' || event.key === '=') stage.zoomBy(1.35);
     if (event.key === '-') stage.zoomBy(1 / 1.35);
+    if ((event.key === 'n' || event.key === 'N') && onGraph) stage.stepTo(event.shiftKey ? -1 : 1);
+    if (event.key === 'Enter' && document.activeElement === stage.box) {
+      const [chosen] = stage.store.getState().selection.nodes;
+      if (chosen !== undefined) stage.goTo(chosen);
+    }
     const step = nudges[event.key];
     if (step && onGraph) {
       event.preventDefault();

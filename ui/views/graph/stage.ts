@@ -216,6 +216,21 @@ export class Stage {
     return across(all) > 1.5 * across(main) ? main : all;
   }
 
+  /** Selects the node after the selected one, or the one before it, from the largest to the smallest; one that is out of view comes into it. */
+  stepTo(by: 1 | -1): void {
+    const { net, selection, select } = this.store.getState();
+    const { scene, camera } = this;
+    if (!net || !scene?.labels.length) return;
+    const order = Array.from(net.ids.keys()).sort((a, b) => scene.radius[b] - scene.radius[a] || a - b);
+    const at = order.findIndex((v) => net.ids[v] === selection.nodes[0]);
+    const next = order[at < 0 ? (by > 0 ? 0 : order.length - 1) : (at + by + order.length) % order.length];
+    select({ nodes: [net.ids[next]] });
+    const x = scene.positions[2 * next] * camera.scale + camera.x;
+    const y = scene.positions[2 * next + 1] * camera.scale + camera.y;
+    if (x >= 0 && y >= 0 && x <= this.size.width && y <= this.size.height) return;
+    this.moveTo({ ...camera, x: camera.x + this.size.width / 2 - x, y: camera.y + this.size.height / 2 - y });
+  }
+
   /** Zooms to a node. */
   goTo(id: string): void {
     const { net } = this.store.getState();

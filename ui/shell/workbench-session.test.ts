@@ -1,0 +1,154 @@
+/** @jest-environment node */
+import { trailSchema } from '@/core/trail';
+import { createWorkbench } from './workbench-store';
+import { startSession } from './workbench-session';
+
+interface FakeWorker {
+  opened: unknown[];
+  runs: number;
+  ended: boolean;
+  die(): void;
+}
+const mockWorkers: FakeWorker[] = [];
+const mockSaid: string[] = [];
+const mockSaved: unknown[] = [];
+let mockAnswer: () => unknown = () => ({ ok: true, value: { kind: 'saved', version: 2 } });
+
+jest.mock('@/worker/client', () => ({
+  heard: (listener: unknown) => listener,
+  startTrailWorker: () => {
+    let died = (): void => undefined;
+    const worker: FakeWorker = { opened: [], runs: 0, ended: false, die: () => died() };
+    mockWorkers.push(worker);
+    return {
+      service: {
+        open: (address: unknown) => worker.opened.push(address),
+        // A run that never ends: what happens meanwhile is looked at.
+        run: () => {
+          worker.runs++;
+          return new Promise(() => undefined);
+        },
+        stop: () => undefined,
+        shortlists: () => undefined,
+      },
+      end: () => (worker.ended = true),
+      onDeath: (heard: () => void) => (died = heard),
+    };
+  },
+}));
+jest.mock('@/ui/kit/toast', () => {
+  const toast = (text: string): void => void mockSaid.push(text);
+  return { toast: Object.assign(toast, { error: toast }) };
+});
+jest.mock('@/server/actions', () => ({
+  saveTrail: (...asked: unknown[]) => {
+    mockSaved.push(asked);
+    return Promise.resolve(mockAnswer());
+  },
+  createNetwork: () => Promise.resolve({ ok: true, value: { id: 'copy' } }),
+}));
+
+const listeners = new Map<string, (event: { preventDefault(): void }) => void>();
+const trail = trailSchema.parse({
+  steps: [
+    { id: 's1', kind: 'ties', on: true, table: 't', from: 'a', to: 'b' },
+    { id: 's2', kind: 'style', on: true },
+  ],
+});
+
+function session() {
+  const store = createWorkbench({
+    study: { id: 'a', name: 'Study' },
+    network: { id: 'b', name: 'Network', version: 1, layout: null },
+    networks: [],
+    tables: [],
+    names: [],
+    shortlists: [],
+    trail,
+  });
+  return { store, session: startSession(store) };
+}
+
+const settle = async (): Promise<void> => {
+  for (let i = 0; i < 20; i++) await Promise.resolve();
+};
+
+beforeEach(() => {
+  jest.useFakeTimers();
+  for (const list of [mockWorkers, mockSaid, mockSaved]) list.length = 0;
+  mockAnswer = () => ({ ok: true, value: { kind: 'saved', version: 2 } });
+  listeners.clear();
+  Object.assign(globalThis, {
+    window: {
+      addEventListener: (name: string, listener: () => void) => listeners.set(name, listener),
+      removeEventListener: (name: string) => listeners.delete(name),
+    },
+  });
+});
+afterEach(() => {
+  jest.useRealTimers();
+  delete (globalThis as { window?: unknown }).window;
+});
+
+describe('a computation that breaks off', () => {
+  test('is started anew with the same study, runs the trail again, and it is said', () => {
+    const { session: mine } = session();
+    expect(mockWorkers).toHaveLength(1);
+    expect(mockWorkers[0].runs).toBe(1);
+    mockWorkers[0].die();
+    expect(mockWorkers).toHaveLength(2);
+    expect(mockWorkers[1].opened).toEqual(mockWorkers[0].opened);
+    expect(mockWorkers[1].opened).toHaveLength(1);
+    expect(mockWorkers[1].runs).toBe(1);
+    expect(mockSaid).toEqual([expect.stringMatching(/broke off and was started anew/)]);
+    mine.end();
+    expect(mockWorkers[1].ended).toBe(true);
+  });
+
+  test('again and again is not tried for ever, and says what to do', () => {
+    const { store } = session();
+    for (let death = 0; death < 4; death++) mockWorkers[death].die();
+    expect(mockWorkers.map(({ runs }) => runs)).toEqual([1, 1, 1, 1, 0]);
+    expect(store.getState().fault).toMatch(/again and again.*smaller/);
+    expect(store.getState().running).toBe(false);
+  });
+});
+
+describe('saving', () => {
+  test('an edit is saved a moment later, under the version it was made on', async () => {
+    const { store } = session();
+    store.getState().setStep('s2', { curve: 0.3 });
+    expect(mockSaved).toHaveLength(0);
+    jest.advanceTimersByTime(700);
+    await settle();
+    expect(mockSaved).toEqual([['a', 'b', 1, store.getState().trail]]);
+    expect(store.getState()).toMatchObject({ save: { kind: 'saved' }, network: { version: 2 } });
+  });
+
+  test('leaving right after an edit saves at once and asks to stay; afterwards nothing is asked', async () => {
+    const { store } = session();
+    const asked = jest.fn();
+    listeners.get('beforeunload')?.({ preventDefault: asked });
+    expect([mockSaved.length, asked.mock.calls.length]).toEqual([0, 0]);
+    store.getState().setStep('s2', { curve: 0.3 });
+    listeners.get('beforeunload')?.({ preventDefault: asked });
+    expect([mockSaved.length, asked.mock.calls.length]).toEqual([1, 1]);
+    await settle();
+    listeners.get('beforeunload')?.({ preventDefault: asked });
+    expect(asked).toHaveBeenCalledTimes(1);
+  });
+
+  test('a server that cannot be reached is tried again; what another saved meanwhile is a conflict', async () => {
+    const { store } = session();
+    mockAnswer = () => ({ ok: false, fault: 'away' });
+    store.getState().setStep('s2', { curve: 0.3 });
+    jest.advanceTimersByTime(700);
+    await settle();
+    expect(store.getState().save.kind).toBe('failed');
+    mockAnswer = () => ({ ok: true, value: { kind: 'conflict', version: 5, trail } });
+    jest.advanceTimersByTime(6000);
+    await settle();
+    expect(mockSaved).toHaveLength(2);
+    expect(store.getState().save).toMatchObject({ kind: 'conflict', version: 5 });
+  });
+});
