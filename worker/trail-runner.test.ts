@@ -9,7 +9,10 @@ const builder = new TableBuilder('ties', [
   { name: 'to', type: 'text' },
 ]);
 for (let i = 0; i < 300; i++) builder.push([`n${i % 97}`, `n${(i * 31) % 89}`]);
-const table = toArrow(builder.done());
+let table: Uint8Array;
+beforeAll(async () => {
+  table = await toArrow(builder.done());
+});
 
 let asked: string[];
 let study = 0;

@@ -19,7 +19,6 @@ import {
   makeVector,
   tableFromIPC,
   tableToIPC,
-  vectorFromArray,
 } from 'apache-arrow';
 import * as z from 'zod';
 import type { Column, Table } from '../tables';
@@ -40,18 +39,19 @@ const metaSchema = z.object({
   misfits: z.array(z.object({ column: z.string(), rows: z.array(z.number()), texts: z.array(z.string()) })),
 });
 
-/** The table as one Arrow stream. Equal tables give equal bytes. */
-export function toArrow(table: Table): Uint8Array {
+/** The table as one Arrow stream. Equal tables give equal bytes. `breathe` is awaited between pieces of work of a few milliseconds. */
+export async function toArrow(table: Table, breathe?: () => Promise<unknown>): Promise<Uint8Array> {
   const fields: Field[] = [];
   const children: Data[] = [];
   const add = (name: string, data: Data): void => {
     fields.push(new Field(name, data.type, true));
     children.push(data);
   };
-  table.columns.forEach((col, c) => {
+  for (const [c, col] of table.columns.entries()) {
+    await breathe?.();
     switch (col.type) {
       case 'text':
-        add(`${c}`, coded(col.codes, col.dictionary, c));
+        add(`${c}`, await coded(col.codes, col.dictionary, c, breathe));
         break;
       case 'number':
         add(`${c}`, makeData({ type: new Float64(), data: col.values }));
@@ -81,7 +81,8 @@ export function toArrow(table: Table): Uint8Array {
         break;
       }
     }
-  });
+  }
+  await breathe?.();
   const lists: Record<string, string[]> = {};
   table.columns.forEach((col, c) => col.type === 'list' && (lists[c] = col.dictionary));
   const meta = {
@@ -105,9 +106,67 @@ export function toArrow(table: Table): Uint8Array {
   return tableToIPC(new ArrowTable(schema, [new RecordBatch(schema, data)]), 'stream');
 }
 
+/** Texts that are written and read at once, as most are of letters that take a byte each. */
+const run = 1024;
+
+async function utf8Of(texts: readonly string[], breathe?: () => Promise<unknown>): Promise<Data<Utf8>> {
+  const encoder = new TextEncoder();
+  const valueOffsets = new Int32Array(texts.length + 1);
+  const pieces: Uint8Array[] = [];
+  let at = 0;
+  const put = (piece: Uint8Array): void => {
+    pieces.push(piece);
+    at += piece.length;
+  };
+  for (let from = 0; from < texts.length; from += run) {
+    if (from % (64 * run) === 0) await breathe?.();
+    const some = texts.slice(from, from + run);
+    const whole = encoder.encode(some.join(''));
+    let length = 0;
+    for (const text of some) length += text.length;
+    if (whole.length === length) {
+      for (const [i, text] of some.entries()) valueOffsets[from + i + 1] = valueOffsets[from + i] + text.length;
+      put(whole);
+      continue;
+    }
+    for (const [i, text] of some.entries()) {
+      put(encoder.encode(text));
+      valueOffsets[from + i + 1] = at;
+    }
+  }
+  const data = new Uint8Array(at);
+  let place = 0;
+  for (const piece of pieces) {
+    data.set(piece, place);
+    place += piece.length;
+  }
+  return makeData({ type: new Utf8(), length: texts.length, nullCount: 0, valueOffsets, data });
+}
+
+function textsOf({ length, valueOffsets, values: bytes }: Data<Utf8>): string[] {
+  const decoder = new TextDecoder('utf-8', { ignoreBOM: true });
+  const texts: string[] = [];
+  for (let from = 0; from < length; from += run) {
+    const to = Math.min(length, from + run);
+    const start = valueOffsets[from];
+    const whole = decoder.decode(bytes.subarray(start, valueOffsets[to]));
+    const plain = whole.length === valueOffsets[to] - start;
+    for (let i = from; i < to; i++) {
+      const [a, b] = [valueOffsets[i], valueOffsets[i + 1]];
+      texts.push(plain ? whole.slice(a - start, b - start) : decoder.decode(bytes.subarray(a, b)));
+    }
+  }
+  return texts;
+}
+
 /** Dictionary-coded texts; −1 becomes an absent value. */
-function coded(codes: Int32Array, texts: readonly string[], id: number): Data {
-  const dictionary = vectorFromArray(texts.length ? texts : [''], new Utf8());
+async function coded(
+  codes: Int32Array,
+  texts: readonly string[],
+  id: number,
+  breathe?: () => Promise<unknown>,
+): Promise<Data> {
+  const dictionary = makeVector(await utf8Of(texts.length ? texts : [''], breathe));
   const nullBitmap = new Uint8Array(Math.ceil(codes.length / 8));
   let nullCount = 0;
   for (let r = 0; r < codes.length; r++) {
@@ -187,6 +246,6 @@ function decoded(vector: Vector, rows: number): { codes: Int32Array; dictionary:
     codes[r] = there ? data.values[r] : -1;
     if (there) used = true;
   }
-  const dictionary = used ? Array.from(data.dictionary as Vector<Utf8>, (text) => text ?? '') : [];
+  const dictionary = used ? (data.dictionary as Vector<Utf8>).data.flatMap(textsOf) : [];
   return { codes, dictionary };
 }

@@ -153,9 +153,18 @@ export function typedColumn(raw: RawColumn, spec: ColumnSpec): { column: Column;
 /** A written table read as the given types, column by column in their order. */
 export function typedTable(name: string, raw: RawTable, specs: readonly ColumnSpec[]): Table {
   const read = raw.columns.map((column, c) => typedColumn(column, specs[c]));
+  return tableOf(name, raw.rows, read, specs);
+}
+
+function tableOf(
+  name: string,
+  rows: number,
+  read: readonly ReturnType<typeof typedColumn>[],
+  specs: readonly ColumnSpec[],
+): Table {
   return {
     name,
-    rows: raw.rows,
+    rows,
     columns: read.map(({ column }) => column),
     misfits: read.flatMap(({ misfits }) => misfits ?? []),
     ...(identityOf(specs).length ? { identity: identityOf(specs) } : {}),
@@ -176,5 +185,15 @@ export class TableBuilder {
   }
   done(): Table {
     return typedTable(this.name, this.raw.done(), this.specs);
+  }
+  /** The same, with a breath between columns. */
+  async doneInParts(breathe: () => Promise<unknown>): Promise<Table> {
+    const raw = this.raw.done();
+    const read: ReturnType<typeof typedColumn>[] = [];
+    for (const [c, column] of raw.columns.entries()) {
+      await breathe();
+      read.push(typedColumn(column, this.specs[c]));
+    }
+    return tableOf(this.name, raw.rows, read, this.specs);
   }
 }

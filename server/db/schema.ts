@@ -74,6 +74,16 @@ export const record = pgTable(
   (table) => [primaryKey({ columns: [table.setId, table.position] })],
 );
 
+/** A table's columns at its newest version as they are sent: made from its rows, and made anew where they are gone. */
+export const packedColumns = pgTable('packed_columns', {
+  tableId: integer('table_id')
+    .primaryKey()
+    .references(() => studyTable.id, { onDelete: 'cascade' }),
+  version: integer('version').notNull(),
+  /** A gzip-compressed Arrow stream. */
+  bytes: bytes('bytes').notNull(),
+});
+
 /** What a table consists of, apart from single cells. */
 export interface TableState {
   setId: number;

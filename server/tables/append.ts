@@ -26,9 +26,11 @@ export async function appendRecords(
   let width = 1;
   let last = 0;
   if (idAt >= 0 && idAt !== at) {
-    for await (const cells of readRows(client, table.setId, table.rows)) {
-      const found = numbered.exec(cells[idAt]);
-      if (found && Number(found[2]) > last) [prefix, width, last] = [found[1], found[2].length, Number(found[2])];
+    for await (const some of readRows(client, table.setId, table.rows)) {
+      for (const cells of some) {
+        const found = numbered.exec(cells[idAt]);
+        if (found && Number(found[2]) > last) [prefix, width, last] = [found[1], found[2].length, Number(found[2])];
+      }
     }
   }
   const rows = values.map((value, i) => {

@@ -128,7 +128,9 @@ async function rewritten(
   // Reading and copying cannot share a connection; the rows are at most as many as were stored.
   const lines: string[] = [];
   let row = 0;
-  for await (const cells of readRows(client, table.setId, table.rows)) lines.push(...change(cells, row++));
+  for await (const some of readRows(client, table.setId, table.rows)) {
+    for (const cells of some) lines.push(...change(cells, row++));
+  }
   const written = await newSet(client, [lines]);
   return recordChange(client, table, { ...written, columns }, what);
 }

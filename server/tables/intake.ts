@@ -82,10 +82,11 @@ async function stepRecords(
   const wanted = new Set(made.map((cells) => JSON.stringify(cells)));
   const lines: string[] = [];
   const met = new Set<string>();
-  for await (const cells of readRows(client, table.setId, table.rows)) {
-    const line = JSON.stringify(cells);
-    if (wanted.has(line)) met.add(line);
-    if (!back || !wanted.has(line)) lines.push(line);
+  for await (const some of readRows(client, table.setId, table.rows)) {
+    for (const line of some.map((cells) => JSON.stringify(cells))) {
+      if (wanted.has(line)) met.add(line);
+      if (!back || !wanted.has(line)) lines.push(line);
+    }
   }
   if (back) {
     if (!met.size) return;

@@ -1,13 +1,19 @@
-/** The columns of tables as they are sent: made once for each version, compressed, and kept as long as there is room. */
+/** The columns of tables as they are sent: made once for each version, compressed, kept in the database, and at hand as long as there is room. */
 import { gzip } from 'node:zlib';
+import { setImmediate as breathe } from 'node:timers/promises';
 import { promisify } from 'node:util';
+import { and, eq, lt } from 'drizzle-orm';
 import { toArrow } from '@/core/formats';
+import { log } from '@/server/answer';
+import { database, packedColumns } from '@/server/db';
 import { headAt, readTable } from './read';
 
 const compressed = promisify(gzip);
 
-/** Bytes that are kept in all. */
+/** Bytes that are at hand in all. */
 const room = 256 * 1024 * 1024;
+/** Larger ones are made anew after a restart: the database is not filled with them. */
+const mostKept = 128 * 1024 * 1024;
 
 interface Packed {
   bytes: Promise<Uint8Array>;
@@ -15,40 +21,76 @@ interface Packed {
 }
 
 /** The longest unused first. */
-const kept = new Map<string, Packed>();
+const held = new Map<string, Packed>();
+
+/** Lets go of what is at hand; the database keeps it. */
+export function letGo(): void {
+  held.clear();
+}
 
 function makeRoom(): void {
-  let held = 0;
-  for (const { size } of kept.values()) held += size;
-  for (const [key, { size }] of kept) {
-    if (held <= room || kept.size === 1) return;
-    kept.delete(key);
-    held -= size;
+  let size = 0;
+  for (const packed of held.values()) size += packed.size;
+  for (const [key, packed] of held) {
+    if (size <= room || held.size === 1) return;
+    held.delete(key);
+    size -= packed.size;
   }
 }
 
 /**
- * A table's columns at a version, as a gzip-compressed Arrow stream. Requests that come while it is made wait for the same bytes. A NotFound where the table has another version by now; rights
- * are looked at each time.
+ * A table's columns at a version, as a gzip-compressed Arrow stream. Requests that come while it is made wait for the same bytes. A NotFound where the
+ * table has another version by now; rights are looked at each time.
  */
 export async function packedTable(studyId: string, key: string, version: number): Promise<Uint8Array> {
   const head = await headAt(studyId, key, version);
   const name = `${head.id} ${head.setId} ${version}`;
-  const known = kept.get(name);
+  const known = held.get(name);
   if (known) {
-    kept.delete(name);
-    kept.set(name, known);
+    held.delete(name);
+    held.set(name, known);
     return known.bytes;
   }
-  const bytes = readTable(studyId, key, version).then((table) => compressed(toArrow(table), { level: 3 }));
+  const bytes = stored(head.id, version).then((found) => found ?? made(studyId, key, head.id, version));
   const packed: Packed = { bytes, size: 0 };
-  kept.set(name, packed);
+  held.set(name, packed);
   bytes.then(
     ({ length }) => {
       packed.size = length;
       makeRoom();
     },
-    () => kept.delete(name),
+    () => held.delete(name),
   );
   return bytes;
+}
+
+async function stored(tableId: number, version: number): Promise<Uint8Array | undefined> {
+  const [found] = await database()
+    .select({ bytes: packedColumns.bytes })
+    .from(packedColumns)
+    .where(and(eq(packedColumns.tableId, tableId), eq(packedColumns.version, version)));
+  return found?.bytes;
+}
+
+async function made(studyId: string, key: string, tableId: number, version: number): Promise<Uint8Array> {
+  const table = await readTable(studyId, key, version);
+  const bytes = await compressed(await toArrow(table, breathe), { level: 3 });
+  if (bytes.length <= mostKept) {
+    await database()
+      .insert(packedColumns)
+      .values({ tableId, version, bytes })
+      .onConflictDoUpdate({
+        target: packedColumns.tableId,
+        set: { version, bytes },
+        setWhere: lt(packedColumns.version, version),
+      });
+  }
+  return bytes;
+}
+
+/** Makes a table's columns ready before somebody asks for them, behind what is going on; what goes wrong is made good at the first asking. */
+export function packAhead(studyId: string, key: string, version: number): void {
+  breathe()
+    .then(() => packedTable(studyId, key, version))
+    .catch((error: unknown) => log.info({ error, key }, 'columns were not made ready'));
 }

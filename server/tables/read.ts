@@ -1,4 +1,5 @@
 /** A stored table: as typed columns, and as it was written. */
+import { setImmediate as breathe } from 'node:timers/promises';
 import { TableBuilder, type Table } from '@/core/tables';
 import { NotFound, studyFor } from '@/server/access';
 import { pool } from '@/server/db';
@@ -25,8 +26,8 @@ export function readTable(studyId: string, key: string, version?: number): Promi
   return inTransaction(async (client) => {
     const head = await headAt(studyId, key, version);
     const builder = new TableBuilder(key, head.columns);
-    for await (const cells of readRows(client, head.setId, head.rows)) builder.push(cells);
-    return builder.done();
+    for await (const some of readRows(client, head.setId, head.rows)) for (const cells of some) builder.push(cells);
+    return builder.doneInParts(breathe);
   }, 'read');
 }
 
@@ -40,9 +41,10 @@ async function* pieces(setId: number, rows: number): AsyncGenerator<string> {
   const client = await pool().connect();
   try {
     let text = '';
-    for await (const cells of readRows(client, setId, rows)) {
-      text += `${JSON.stringify(cells)}\n`;
-      if (text.length > 65536) {
+    for await (const some of readRows(client, setId, rows)) {
+      for (const cells of some) {
+        text += `${JSON.stringify(cells)}\n`;
+        if (text.length <= 65536) continue;
         yield text;
         text = '';
       }

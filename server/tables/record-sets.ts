@@ -43,13 +43,19 @@ export async function newSet(client: PoolClient, pieces: Pieces): Promise<{ setI
   return { setId, rows: await addRows(client, setId, 0, pieces) };
 }
 
-/** The first `rows` rows of a set, in order. */
-export async function* readRows(client: PoolClient, setId: number, rows: number): AsyncGenerator<string[]> {
+/**
+ * The first `rows` rows of a set, in order, some hundreds at a time: joined by the database and parsed together, which takes a third of the time that each
+ * by itself does. Rows with long texts come singly, so that no text grows without bound.
+ */
+export async function* readRows(client: PoolClient, setId: number, rows: number): AsyncGenerator<string[][]> {
   for (let from = 0; from < rows; from += batch) {
-    const found = await client.query<{ cells: string[] }>(
-      'select cells from record where set_id = $1 and position >= $2 and position < $3 order by position',
-      [setId, from, Math.min(rows, from + batch)],
-    );
-    for (const { cells } of found.rows) yield cells;
+    const found = await client.query<[string]>({
+      text: `with part as (select position, cells from record where set_id = $1 and position >= $2 and position < $3),
+        pieces as (select *, position / (select case when max(pg_column_size(cells)) > 2000 then 1 else 500 end from part) as piece from part)
+        select string_agg(cells::text, ',' order by position) from pieces group by piece order by piece`,
+      values: [setId, from, Math.min(rows, from + batch)],
+      rowMode: 'array',
+    });
+    for (const [text] of found.rows) yield JSON.parse(`[${text}]`) as string[][];
   }
 }

@@ -10,6 +10,7 @@ import type { IntakeEffects } from '@/server/db';
 import { appendRecords } from './append';
 import { recordChange } from './change';
 import { keepEffects } from './intake';
+import { packAhead } from './packed';
 import { newSet } from './record-sets';
 import { lockedTable } from '.';
 import { inTransaction } from './transaction';
@@ -109,10 +110,11 @@ export async function storeTable(studyId: string, asked: StoreRequest, rows: Asy
     const lists = await joinLists(client, studyId, key, request.columns);
     const entered = await intakeNames(client, studyId, key, request.names);
     await keepEffects(client, id, version, { names: entered, lists, created });
-    return { key, rows: written.rows };
+    return { key, rows: written.rows, version };
   });
   await touchStudy(studyId);
-  return stored;
+  packAhead(studyId, stored.key, stored.version);
+  return { key: stored.key, rows: stored.rows };
 }
 
 async function asideOf(client: PoolClient, id: number): Promise<unknown[]> {
