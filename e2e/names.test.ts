@@ -47,6 +47,7 @@ const says = (name: string, ...parts: string[]): Promise<unknown> =>
 
 test('a list is there for the list column; suggestions stand by their reasons', async () => {
   // While the page is still reading it can be used by everybody as well.
+  await driver.wait(async () => (await driver.getCurrentUrl()).endsWith('/names'), wait);
   await driver.navigate().refresh();
   expect(await violations(driver)).toEqual([]);
   await shows(driver, 'Seed');

@@ -628,7 +628,7 @@ describe('every way in', () => {
     const kept = async (): Promise<{ version: number; bytes: Buffer }[]> =>
       (
         await pool().query<{ version: number; bytes: Buffer }>(
-          'select version, bytes from packed_columns join study_table on id = table_id where study_id = $1',
+          'select packed_columns.version, bytes from packed_columns join study_table on id = table_id where study_id = $1',
           [id],
         )
       ).rows;

@@ -9,9 +9,13 @@ import { type Network, nodeCount } from './network';
 export function coreNumbers(net: Network): Uint32Array {
   const n = nodeCount(net);
   const { offsets, to } = simpleAdjacency(net, 'both');
-  const degree = Uint32Array.from({ length: n }, (_, v) => offsets[v + 1] - offsets[v]);
+  const degree = new Uint32Array(n);
   // Shells are peeled one after the other: what has k neighbours left or fewer goes, and takes with it what then has no more than k.
-  const left = Uint32Array.from({ length: n }, (_, v) => v);
+  const left = new Uint32Array(n);
+  for (let v = 0; v < n; v++) {
+    degree[v] = offsets[v + 1] - offsets[v];
+    left[v] = v;
+  }
   const going = new Uint32Array(n);
   let remaining = n;
   let k = 0;

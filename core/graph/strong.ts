@@ -21,6 +21,8 @@ export function strongComponents(net: Network): StrongComponents {
   const stack = new Uint32Array(n);
   const path = new Uint32Array(n);
   const next = offsets.slice(0, n);
+  // What a component was closed over is met by no later one: its place in the search is put beyond all others.
+  const beyond = 0x7fffffff;
   let count = 0;
   let found = 0;
   let top = 0;
@@ -32,15 +34,25 @@ export function strongComponents(net: Network): StrongComponents {
     stack[top++] = s;
     while (depth > 0) {
       const v = path[depth - 1];
-      if (next[v] < offsets[v + 1]) {
-        const u = to[next[v]++];
-        if (index[u] < 0) {
+      const end = offsets[v + 1];
+      let k = next[v];
+      let lowest = low[v];
+      let deeper = false;
+      while (k < end) {
+        const u = to[k++];
+        const at = index[u];
+        if (at < 0) {
           index[u] = low[u] = count++;
           stack[top++] = u;
           path[depth++] = u;
-        } else if (raw[u] < 0 && index[u] < low[v]) low[v] = index[u];
-        continue;
+          deeper = true;
+          break;
+        }
+        if (at < lowest) lowest = at;
       }
+      next[v] = k;
+      low[v] = lowest;
+      if (deeper) continue;
       depth--;
       if (depth > 0 && low[v] < low[path[depth - 1]]) low[path[depth - 1]] = low[v];
       if (low[v] !== index[v]) continue;
@@ -48,6 +60,7 @@ export function strongComponents(net: Network): StrongComponents {
       do {
         u = stack[--top];
         raw[u] = found;
+        index[u] = beyond;
       } while (u !== v);
       found++;
     }
@@ -59,10 +72,8 @@ export function strongComponents(net: Network): StrongComponents {
   for (let v = 0; v < n; v++) if (size[raw[v]]++ === 0) met[seen++] = raw[v];
   const order = bySize(met, size);
   const number = new Uint32Array(found);
-  order.forEach((c, i) => (number[c] = i));
-  return {
-    of: Uint32Array.from(raw, (c) => number[c]),
-    sizes: Uint32Array.from(order, (c) => size[c]),
-    closed: number,
-  };
+  for (let i = 0; i < order.length; i++) number[order[i]] = i;
+  const of = new Uint32Array(n);
+  for (let v = 0; v < n; v++) of[v] = number[raw[v]];
+  return { of, sizes: Uint32Array.from(order, (c) => size[c]), closed: number };
 }

@@ -158,18 +158,49 @@ function topOfTridiagonal(alpha: Float64Array, beta: Float64Array, size: number)
 function multiply({ offsets, to, weight, diagonal }: Rows, x: Float64Array, y: Float64Array): void {
   const n = x.length;
   for (let v = 0; v < n; v++) {
-    let sum = diagonal[v] * x[v];
     const end = offsets[v + 1];
-    if (weight) for (let k = offsets[v]; k < end; k++) sum += weight[k] * x[to[k]];
-    else for (let k = offsets[v]; k < end; k++) sum += x[to[k]];
-    y[v] = sum;
+    let k = offsets[v];
+    // Four sums side by side: each addition to one alone would wait for the last.
+    let a = diagonal[v] * x[v];
+    let b = 0;
+    let c = 0;
+    let d = 0;
+    if (weight) {
+      for (; k + 3 < end; k += 4) {
+        a += weight[k] * x[to[k]];
+        b += weight[k + 1] * x[to[k + 1]];
+        c += weight[k + 2] * x[to[k + 2]];
+        d += weight[k + 3] * x[to[k + 3]];
+      }
+      for (; k < end; k++) a += weight[k] * x[to[k]];
+    } else {
+      for (; k + 3 < end; k += 4) {
+        a += x[to[k]];
+        b += x[to[k + 1]];
+        c += x[to[k + 2]];
+        d += x[to[k + 3]];
+      }
+      for (; k < end; k++) a += x[to[k]];
+    }
+    y[v] = a + b + (c + d);
   }
 }
 
 function dot(a: Float64Array, b: Float64Array): number {
-  let sum = 0;
-  for (let v = 0; v < a.length; v++) sum += a[v] * b[v];
-  return sum;
+  const n = a.length;
+  let p = 0;
+  let q = 0;
+  let r = 0;
+  let s = 0;
+  let v = 0;
+  for (; v + 3 < n; v += 4) {
+    p += a[v] * b[v];
+    q += a[v + 1] * b[v + 1];
+    r += a[v + 2] * b[v + 2];
+    s += a[v + 3] * b[v + 3];
+  }
+  for (; v < n; v++) p += a[v] * b[v];
+  return p + q + (r + s);
 }
 
 function addTimes(a: Float64Array, b: Float64Array, share: number): void {

@@ -1,5 +1,6 @@
 /** Labels, the rings of selected nodes and the box, on a 2D canvas over the scene. */
 import { fontOf, pixelRadius, placeLabels } from '@/core/figure';
+import type { Camera } from '@/core/style';
 import type { Stage } from './stage';
 
 export class Overlay {
@@ -12,6 +13,8 @@ export class Overlay {
   private readonly widths = new Map<string, number>();
   private held: ReadonlySet<number> = new Set();
   private request = 0;
+  /** Where the camera was when this was painted. */
+  private paintedAt: Camera | undefined;
   private ratio = 1;
   private measuredAt = 0;
 
@@ -30,6 +33,15 @@ export class Overlay {
     this.canvas.height = Math.round(height * ratio);
   }
 
+  /** The picture as it stands, where it is up to date. */
+  get picture(): { canvas: HTMLCanvasElement; camera: Camera } | undefined {
+    return this.paintedAt && !this.request ? { canvas: this.canvas, camera: this.paintedAt } : undefined;
+  }
+
+  show(shown: boolean): void {
+    this.canvas.style.visibility = shown ? '' : 'hidden';
+  }
+
   /** Draws with the next frame. */
   draw(): void {
     if (!this.request) this.request = requestAnimationFrame(() => this.paint());
@@ -37,6 +49,8 @@ export class Overlay {
 
   private paint(): void {
     this.request = 0;
+    this.paintedAt = this.stage.camera;
+    this.stage.painted();
     const { context, stage, ratio } = this;
     const { scene, camera, size } = stage;
     context.setTransform(ratio, 0, 0, ratio, 0, 0);

@@ -11,6 +11,8 @@ import { webglBackend } from './scene/webgl';
 import { Overlay } from './overlay';
 import { Pointer, type Tool } from './pointer';
 
+/** After this long without movement labels are set anew, in milliseconds. */
+const labelsAfter = 160;
 const margin = 46;
 /** Room for the bar above and the legend below. */
 const inset = { top: 34, bottom: 44 };
@@ -48,6 +50,9 @@ export class Stage {
   /** While true the camera follows the network; the first pan or zoom ends it. */
   private following = true;
   private gone = false;
+  /** Whether the labels are part of the drawing for the time being. */
+  private carrying = false;
+  private resting: ReturnType<typeof setTimeout> | undefined;
   private theme: Theme = 'light';
   private hovered = -1;
   private parts: ({ source: Uint32Array } & Components) | undefined;
@@ -170,12 +175,31 @@ export class Stage {
   setCamera(camera: Camera): void {
     this.camera = camera;
     this.director?.setCamera(camera);
-    this.overlay.draw();
+    if (!this.carrying) this.overlay.draw();
+  }
+
+  /** While the camera moves the labels are moved with the drawing, not set anew: that waits until it rests. */
+  private carryLabels(): void {
+    clearTimeout(this.resting);
+    this.resting = setTimeout(() => this.overlay.draw(), labelsAfter);
+    const picture = this.carrying ? undefined : this.overlay.picture;
+    if (!picture || !this.director?.carryLabels(picture.canvas, picture.camera)) return;
+    this.carrying = true;
+    this.overlay.show(false);
+  }
+
+  /** The labels were set anew. */
+  painted(): void {
+    if (!this.carrying) return;
+    this.carrying = false;
+    this.overlay.show(true);
+    this.director?.carryLabels(undefined, this.camera);
   }
 
   /** The camera as the user moves it: from now on it does not follow the network. */
   moveTo(camera: Camera): void {
     this.following = false;
+    this.carryLabels();
     this.setCamera(camera);
   }
 
@@ -289,6 +313,7 @@ export class Stage {
 
   dispose(): void {
     this.gone = true;
+    clearTimeout(this.resting);
     for (const undo of this.undo) undo();
     this.pointer.dispose();
     this.director?.dispose();

@@ -36,6 +36,9 @@ export interface Backend {
   showWhole(camera: Camera): void;
   /** All nodes; `fine` with rims and smooth edges. */
   drawNodes(camera: Camera, fine: boolean): void;
+  /** A picture of the labels as they stand at a camera, to be moved along while the camera moves; undefined: none. Missing where labels cannot be carried. */
+  setLabels?(labels: HTMLCanvasElement | undefined, camera: Camera): void;
+  showLabels?(camera: Camera): void;
   /** Ends the frame. */
   flush(): void;
   /** True while the machine still works on frames that were ended before. */

@@ -23,6 +23,8 @@ export interface Director {
   setCamera(camera: Camera): void;
   /** Nodes to stand out with the edges between them and `node`; undefined: all alike. */
   setFocus(focus: { nodes: Uint8Array; edges: Uint32Array } | undefined): void;
+  /** Takes a picture of the labels along while the camera moves, until there is none; false where it cannot. */
+  carryLabels(labels: HTMLCanvasElement | undefined, camera: Camera): boolean;
   dispose(): void;
 }
 
@@ -68,6 +70,12 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
     issued = { at: now, edges: count };
   };
 
+  /** Ends a frame on the screen. */
+  const shownWith = (now: number, count: number): void => {
+    backend.showLabels?.(camera);
+    drew(now, count);
+  };
+
   function frame(now: number): void {
     request = 0;
     // Frames of a few edges follow each other without waiting: the browser itself holds them back where it must.
@@ -85,7 +93,7 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
         backend.drawEdges(camera, 0, edges, focus ? 0.25 : 1);
         if (focus) backend.drawChosenEdges(camera, focus.edges);
         backend.drawNodes(camera, true);
-        drew(now, edges);
+        shownWith(now, edges);
       }
       tell(false);
       return;
@@ -100,7 +108,7 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
         // Fewer edges, each the stronger, so that the shading stays about the same.
         backend.drawEdges(camera, 0, count, Math.min(4, Math.sqrt(edges / count)));
         backend.drawNodes(camera, false);
-        drew(now, count);
+        shownWith(now, count);
       }
       tell(true);
       return wake();
@@ -117,7 +125,7 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
       if (usable && !resting && !focus && wholeLayer) {
         // While the camera moves one picture is moved, nodes and all.
         backend.showWhole(camera);
-        drew(now, 0);
+        shownWith(now, 0);
         tell(true);
         return wake();
       }
@@ -131,7 +139,7 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
         );
       if (focus) backend.drawChosenEdges(camera, focus.edges.subarray(0, capacity));
       backend.drawNodes(camera, resting);
-      drew(now, usable ? 0 : Math.min(edges, capacity));
+      shownWith(now, usable ? 0 : Math.min(edges, capacity));
       if (!resting) tell(true);
       return wake();
     }
@@ -210,6 +218,13 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
       backend.setFocus(next?.nodes);
       dirty = true;
       wake();
+    },
+    carryLabels(labels, at) {
+      if (!backend.setLabels) return false;
+      backend.setLabels(labels, at);
+      dirty = true;
+      wake();
+      return true;
     },
     dispose() {
       cancelAnimationFrame(request);

@@ -67,6 +67,7 @@ describe('the director', () => {
     let layer: typeof still | undefined;
     let beginning: typeof still | undefined;
     let drawnOnLayer = 0;
+    let labelled = false;
     const backend: Backend = {
       resize: () => undefined,
       setScene: () => undefined,
@@ -86,6 +87,8 @@ describe('the director', () => {
       showLayer: () => calls.push('layer'),
       showWhole: () => calls.push('whole'),
       drawNodes: (_camera, fine) => calls.push(fine ? 'fine nodes' : 'coarse nodes'),
+      setLabels: (labels) => (labelled = labels !== undefined),
+      showLabels: () => labelled && calls.push('labels'),
       flush: () => undefined,
       busy: () => false,
       dispose: () => undefined,
@@ -130,6 +133,26 @@ describe('the director', () => {
     play();
     expect(calls.at(-1)).toBe('fine nodes');
     expect(partial.at(-1)).toBe(false);
+  });
+
+  test('labels are carried along in every frame from when they are given until they are taken away', () => {
+    for (const edges of [100, 50000]) {
+      const { director, calls } = stage(edges);
+      play();
+      now += 1000;
+      expect(director.carryLabels({} as HTMLCanvasElement, still)).toBe(true);
+      director.setCamera({ scale: 1, x: 5, y: 0 });
+      const before = calls.length;
+      play(1);
+      expect(calls.slice(before).at(-1)).toBe('labels');
+      director.carryLabels(undefined, still);
+      play();
+      const end = calls.length;
+      now += 1000;
+      director.setCamera(still);
+      play();
+      expect(calls.slice(end)).not.toContain('labels');
+    }
   });
 
   test('while a layout runs a fair sample is drawn, the smaller the slower the machine', () => {

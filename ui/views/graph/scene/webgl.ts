@@ -72,6 +72,7 @@ class WebglBackend implements Backend {
   private back: Layer | undefined;
   /** The finished layer with the nodes on it, for while the camera moves. */
   private whole: Layer | undefined;
+  private labels: { texture: WebGLTexture; camera: Camera } | undefined;
   private fence: WebGLSync | null = null;
 
   constructor(
@@ -210,6 +211,33 @@ class WebglBackend implements Backend {
     this.show(this.whole, camera, 1);
   }
 
+  setLabels(labels: HTMLCanvasElement | undefined, camera: Camera): void {
+    const { gl } = this;
+    if (this.labels) gl.deleteTexture(this.labels.texture);
+    this.labels = undefined;
+    if (!labels) return;
+    const options = { src: labels, min: gl.LINEAR, mag: gl.LINEAR, wrap: gl.CLAMP_TO_EDGE, auto: false, flipY: 1, premultiplyAlpha: 1 };
+    this.labels = { texture: twgl.createTexture(gl, options), camera };
+  } // prettier-ignore
+
+  showLabels(camera: Camera): void {
+    const { labels, view, programs, gl } = this;
+    if (!labels) return;
+    const zoom = camera.scale / labels.camera.scale;
+    this.use(programs.layer, {
+      uLayer: labels.texture,
+      uQuad: [
+        camera.x - labels.camera.x * zoom,
+        camera.y - labels.camera.y * zoom,
+        view.width * zoom,
+        view.height * zoom,
+      ],
+      uSize: [view.width, view.height],
+      uStrength: 1,
+    });
+    gl.drawArrays(gl.TRIANGLE_STRIP, 0, 4);
+  }
+
   layerCamera(): Camera | undefined {
     return this.front?.camera;
   }
@@ -271,6 +299,7 @@ class WebglBackend implements Backend {
     const { gl } = this;
     for (const layer of [this.front, this.back, this.whole]) if (layer) this.free(layer);
     for (const texture of Object.values(this.textures)) gl.deleteTexture(texture);
+    if (this.labels) gl.deleteTexture(this.labels.texture);
     for (const buffer of this.indices.values()) gl.deleteBuffer(buffer);
     for (const { program } of Object.values(this.programs) as twgl.ProgramInfo[]) gl.deleteProgram(program);
   }
