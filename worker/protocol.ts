@@ -37,7 +37,7 @@ export interface Result {
   reports: StepReport[];
   /** Left out where it is the one sent before. */
   network?: Network;
-  /** Figures of the whole network by their keys; left out with it. */
+  /** Figures of the whole network by their keys; left out with it, and of a stand-in told right after it. */
   figures?: Record<string, FigureValue>;
   /** Left out where nothing could be made, and the last picture stays. */
   looks?: Looks;

@@ -64,12 +64,13 @@ function opened(layout: string | null = null) {
 test('a stand-in comes first, then the settled network; edits of the style send no network again', async () => {
   const { runner, results, listener } = opened();
   expect(await runner.run(trail(), listener)).toBe('done');
-  expect(results.map(({ partial }) => partial)).toEqual([true, false]);
-  expect(results[1].network?.ids).toHaveLength(97);
-  expect(results[1].network?.positions).not.toEqual(results[0].network?.positions);
+  expect(results.map(({ partial }) => partial)).toEqual([true, true, false]);
+  // The picture waits for no figures: they are told right after it.
+  expect(results.map(({ network, figures }) => [network?.ids.length, figures?.edges?.value])).toEqual([[97, undefined], [undefined, 297], [97, 297]]); // prettier-ignore
+  expect(results[2].network?.positions).not.toEqual(results[0].network?.positions);
   await runner.run(trail({ curve: 0.3 }), listener);
-  expect(results[2]).toMatchObject({ partial: false, looks: { curve: 0.3 } });
-  expect(results[2].network).toBeUndefined();
+  expect(results[3]).toMatchObject({ partial: false, looks: { curve: 0.3 } });
+  expect(results[3].network).toBeUndefined();
   expect(asked.filter((address) => address.includes('/tables/'))).toHaveLength(1);
 });
 
@@ -97,7 +98,7 @@ test('a later run takes over; a stop ends one', async () => {
 test('positions that the server keeps are taken, and nothing is laid out', async () => {
   const first = opened();
   await first.runner.run(trail(), first.listener);
-  const { layout, network } = first.results[1];
+  const { layout, network } = first.results[2];
   const kept = Float32Array.from(network?.positions ?? []);
   const plain = globalThis.fetch;
   globalThis.fetch = ((address: string) =>

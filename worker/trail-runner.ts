@@ -155,11 +155,16 @@ export class TrailRunner implements TrailService {
     const { network } = run.state.network.positions ? run.state : spread(run.state);
     const looks = dress(network, run.state?.style ?? plainStyle);
     const result: Result = { digest: run.digest, layout, reports: run.reports, looks, partial };
-    if (network !== this.sent) {
-      result.network = network;
-      result.figures = await this.figuresOf(network);
-    }
+    const fresh = network !== this.sent;
+    if (fresh) result.network = network;
+    // Of a stand-in the picture comes first, its figures right after it.
+    if (fresh && !partial) result.figures = await this.figuresOf(network);
     listener.result(result);
+    if (fresh && partial) {
+      await pause();
+      const figures = await this.figuresOf(network);
+      listener.result({ digest: run.digest, reports: run.reports, partial, figures });
+    }
     this.where = network.positions && { ids: network.ids, positions: network.positions };
     this.sent = network;
     if (!partial) this.whole = !faulty;

@@ -15,6 +15,7 @@ export function WholeReading({ net }: { net: Network }) {
   const name = useWorkbench((state) => state.network.name);
   const store = useWorkbenchStore();
   const values = useWorkbench((state) => state.figures);
+  const before = useWorkbench((state) => state.figuresBefore);
   const top = useMemo(() => {
     const degree = degrees(net);
     return Array.from(degree.keys())
@@ -37,7 +38,10 @@ export function WholeReading({ net }: { net: Network }) {
     <>
       <h2 className="pr-7 font-serif text-[17px] leading-tight font-semibold">{name}</h2>
       <p className="text-quiet">the whole network, {net.directed ? 'directed' : 'undirected'}</p>
-      <dl className="mt-3">
+      <dl
+        className={before ? 'mt-3 opacity-40' : 'mt-3'}
+        title={before ? 'Of before the change; being computed anew' : undefined}
+      >
         {listed.map((figure) => (
           <Figure
             key={figure.key}

@@ -77,6 +77,7 @@ export function startSession(store: WorkbenchStore): Session {
           net,
           looks: result.looks ?? store.getState().looks,
           figures: result.figures ?? store.getState().figures,
+          figuresBefore: !result.figures && (result.network !== undefined || store.getState().figuresBefore),
           positions: net?.positions ?? new Float32Array(2 * (net?.ids.length ?? 0)),
           reports: Object.fromEntries(result.reports.map((report) => [report.id, report])),
           partial: result.partial,

@@ -48,6 +48,8 @@ export interface Workbench extends Omit<WorkbenchStart, 'trail'> {
   net?: Network;
   /** Figures of the whole network, computed in the worker. */
   figures: Record<string, FigureValue>;
+  /** Whether the figures are still those of the network before. */
+  figuresBefore: boolean;
   looks?: Looks;
   /** Positions shown: the network's, those of a layout that still runs, or with nodes under the pointer moved. */
   positions: Float32Array;
@@ -102,6 +104,7 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
       running: true,
       positions: new Float32Array(0),
       figures: {},
+      figuresBefore: false,
       partial: false,
       stale: false,
       selection: { nodes: [] },
