@@ -12,6 +12,7 @@ const { driver } = browser;
 
 async function picture(name: string): Promise<void> {
   await driver.sleep(900);
+  await driver.wait(async () => !/refining|settling/.test(await driver.findElement({ css: 'body' }).getText()), 20000);
   writeFileSync(join(folder, `${name}.png`), Buffer.from(await driver.takeScreenshot(), 'base64'));
 }
 async function find(name: string): Promise<void> {

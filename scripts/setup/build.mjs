@@ -5,7 +5,14 @@ import { join } from 'node:path';
 import { run, say } from './run.mjs';
 
 const folders = ['app', 'core', 'server', 'ui', 'worker', 'public'];
-const files = ['package.json', 'package-lock.json', 'next.config.ts', 'postcss.config.mjs', 'proxy.ts', 'tsconfig.json'];
+const files = [
+  'package.json',
+  'package-lock.json',
+  'next.config.ts',
+  'postcss.config.mjs',
+  'proxy.ts',
+  'tsconfig.json',
+];
 
 function digest(root) {
   const hash = createHash('sha256');

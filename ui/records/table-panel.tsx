@@ -104,7 +104,7 @@ export function TablePanel({
     <Panel title="Findings" help={`${counted(table.rows, 'record')} in ${counted(table.columns.length, 'column')}, version ${grouped(table.version)}.`}>
       <TextField label="Name" value={table.name} onCommit={async (name) => said(await renameTable(study, table.key, name))} />
       <div className="h-3.5" />
-      <div className="flex flex-wrap gap-2">
+      <div className="mb-3.5 flex flex-wrap gap-2">
         {!asked && <Button onClick={() => setAsked(true)}>Look it through</Button>}
         <Button onClick={() => router.push(`/studies/${study}/networks?new=${encodeURIComponent(table.key)}`)}>
           Make a network of this table

@@ -15,13 +15,13 @@ const box = (x: number, y: number) => <rect x={x - 4} y={y - 4} width="8" height
 /** The words of a tie in words, for a drawing: `kale – neep` is two. */
 function endsInWords(example: string | undefined): readonly [string, string] | undefined {
   const [a, b] = example?.split(/ [–→] /) ?? [];
-  const short = (word: string): string => (word.length > 6 ? `${word.slice(0, 5)}…` : word);
+  const short = (word: string): string => (word.length > 6 ? `${word.slice(0, 5).trimEnd()}…` : word);
   return a && b ? [short(a), short(b)] : undefined;
 }
 
 /** Two words that occur together: those of the study where they are known, else strokes in their place. */
 function WordPair({ ends }: { ends: readonly [string, string] | undefined }) {
-  const word = { fontSize: 10, fontWeight: 600, fill: node };
+  const word = { fontSize: 12, fontWeight: 600, fill: node };
   return (
     <>
       <path d="M18 17 46 27" {...line} />
