@@ -4,9 +4,10 @@
  */
 import { type Line, printed } from './clock';
 
+const asked = process.argv.slice(2);
 const parts: Record<string, () => Promise<Line[]>> = {
   core: async () => (await import('./core')).coreLines(),
-  measures: async () => (await import('./measures')).measureLines(),
+  measures: async () => (await import('./measures')).measureLines(asked.includes('all')),
   ties: async () => (await import('./ties')).tiesLines(),
   names: async () => (await import('./names')).namesLines(),
   broken: async () => (await import('./broken')).brokenLines(),
@@ -15,7 +16,6 @@ const parts: Record<string, () => Promise<Line[]>> = {
 /** What is measured where nothing is asked for. */
 const usual = ['core', 'measures', 'ties'];
 
-const asked = process.argv.slice(2);
 const chosen = asked.includes('all') ? Object.keys(parts) : asked.length ? asked : usual;
 for (const name of chosen) {
   if (!(name in parts))

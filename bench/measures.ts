@@ -19,13 +19,16 @@ import { sweep } from '@/core/paths/sweep';
 import { atOnce } from '@/core/split';
 import { threads } from '@/runner/crew';
 import { asGraph, fresh } from './core';
-import { type Line, milliseconds } from './clock';
+import { type Line, least, milliseconds } from './clock';
 import { dense, fans, small } from './networks';
 
 type Work = 'betweenness' | 'closeness' | 'pagerank' | 'eigenvector' | 'leiden' | 'core' | 'clustering' | 'triads';
 
-/** Seconds of the C library for each network; undefined where it is not installed. */
-function cLibrary(nets: Record<string, Network>): Record<string, Partial<Record<Work, number>>> | undefined {
+/** Seconds on the wall and of the processor that a C library takes for each network, with the modularity of its groups. */
+type Seconds = Partial<Record<Work, [number, number]>> & { modularity?: number };
+
+/** Undefined where it is not installed. */
+function cLibrary(nets: Record<string, Network>): Record<string, Seconds> | undefined {
   const folder = mkdtempSync(join(tmpdir(), 'nunatak-bench-'));
   const files = Object.entries(nets).map(([name, net]) => {
     const path = join(folder, `${name}.json`);
@@ -35,7 +38,7 @@ function cLibrary(nets: Record<string, Network>): Record<string, Partial<Record<
   });
   const run = spawnSync('/usr/bin/python3', ['bench/c_library.py', ...files], { encoding: 'utf8' });
   rmSync(folder, { recursive: true });
-  return run.status === 0 ? (JSON.parse(run.stdout) as Record<string, Partial<Record<Work, number>>>) : undefined;
+  return run.status === 0 ? (JSON.parse(run.stdout) as Record<string, Seconds>) : undefined;
 }
 
 interface Row {
@@ -44,6 +47,10 @@ interface Row {
   aim: string;
   ours: (net: Network) => unknown;
   theirs?: (graph: Graph) => unknown;
+  /** Theirs takes minutes: one run each, and only where everything is asked for. */
+  slow?: boolean;
+  /** Work that is spread over two threads here; all else takes one, as the others do. */
+  spread?: boolean;
   runs?: number;
 }
 
@@ -55,20 +62,8 @@ function prepared(net: Network): Network {
   return own;
 }
 
-async function leastOf(runs: number, make: () => Network, work: (net: Network) => unknown): Promise<number> {
-  let least = Infinity;
-  for (let i = 0; i < runs + 1; i++) {
-    const net = make();
-    const start = performance.now();
-    await work(net);
-    // The first of several warms up.
-    if (i > 0 || runs === 1) least = Math.min(least, performance.now() - start);
-    if (runs === 1) break;
-  }
-  return least;
-}
-
-export async function measureLines(): Promise<Line[]> {
+/** `all`: also what the others take minutes for. */
+export async function measureLines(all: boolean): Promise<Line[]> {
   const crew = threads(2);
   const breath = { breathe: () => undefined, crew };
   const nets = { fans: fans(), dense: dense() };
@@ -79,8 +74,8 @@ export async function measureLines(): Promise<Line[]> {
   const eigen = { tolerance: 1e-8, maxIterations: 20000, getEdgeWeight: null };
   const leiden = { method: 'leiden', resolution: 1, seed: 1, weights: false, directed: false } as const;
   const rows: Row[] = (['fans', 'dense'] as const).flatMap((on): Row[] => [
-    { work: 'betweenness', on, aim: '8×, faster than C', ours: (net) => betweennessOf(net, breath), theirs: (graph) => metrics.centrality.betweenness(graph, plain), runs: 1 },
-    { work: 'closeness', on, aim: '5×, faster than C', ours: (net) => sweep(net, 'none', 'out', breath), theirs: (graph) => metrics.centrality.closeness(graph), runs: 1 },
+    { work: 'betweenness', on, aim: '8×, faster than C', ours: (net) => betweennessOf(net, breath), theirs: (graph) => metrics.centrality.betweenness(graph, plain), slow: true, spread: true, runs: 3 },
+    { work: 'closeness', on, aim: '5×, faster than C', ours: (net) => sweep(net, 'none', 'out', breath), theirs: (graph) => metrics.centrality.closeness(graph), slow: true, spread: true, runs: 3 },
     { work: 'pagerank', on, aim: on === 'dense' ? '5×' : '', ours: (net) => pagerankOf(net, atOnce, false), theirs: (graph) => metrics.centrality.pagerank(graph, rank), runs: 5 },
     { work: 'eigenvector', on, aim: on === 'dense' ? '5×' : '', ours: (net) => principalVector(net, arrivals(net, false)), theirs: on === 'dense' ? (graph) => metrics.centrality.eigenvector(graph, eigen) : undefined, runs: 5 },
     { work: 'leiden', on, aim: 'no slower than their Louvain', ours: (net) => findGroups(net, leiden, atOnce), theirs: (graph) => louvain(graph), runs: 5 },
@@ -91,17 +86,29 @@ export async function measureLines(): Promise<Line[]> {
   // Threads are started before the clock.
   await betweennessOf(small(), breath);
   const lines: Line[] = [];
-  for (const { work, on, aim, ours, theirs, runs = 3 } of rows) {
-    // The graphs of the others are built before the clock as well.
-    const best = await leastOf(runs, () => prepared(nets[on]), ours);
-    const line: Line = {
-      what: `${work}, ${on === 'fans' ? '7,000 / 9,500' : '6,000 / 300,000'}`,
-      ours: best,
-      aim,
-    };
-    if (theirs) line.against = { what: 'graphology', took: await milliseconds(() => theirs(graphs[on]), 1, false) };
+  for (const { work, on, aim, ours, theirs, slow, spread, runs = 3 } of rows) {
+    // The graphs of the others are built before the clock as well, and both sides run as often.
+    const { ms, cpu } = await least(runs, () => prepared(nets[on]), ours);
+    const size = on === 'fans' ? '7,000 / 9,500' : '6,000 / 300,000';
+    const line: Line = { what: `${work}, ${size}, ${spread ? '2 threads' : '1 thread'}`, ours: ms, cpu, aim };
+    if (theirs && (all || !slow)) {
+      line.against = { what: 'graphology', took: (await least(slow ? 1 : runs, () => graphs[on], theirs)).ms };
+    }
     const seconds = c?.[on]?.[work];
-    line.note = seconds === undefined ? 'no C library' : `C library ${Math.round(1000 * seconds)} ms`;
+    const notes = [
+      seconds
+        ? `C library ${Math.round(1000 * seconds[0])} ms, processor ${Math.round(1000 * seconds[1])} ms`
+        : 'no C library',
+    ];
+    if (work === 'leiden') {
+      const modularity = [
+        `here ${(await findGroups(prepared(nets[on]), leiden, atOnce)).quality?.toFixed(4)}`,
+        `graphology ${louvain.detailed(graphs[on]).modularity.toFixed(4)}`,
+        ...(c?.[on]?.modularity === undefined ? [] : [`C library ${c[on].modularity.toFixed(4)}`]),
+      ];
+      notes.push(`modularity: ${modularity.join(', ')}`);
+    }
+    line.note = notes.join('; ');
     lines.push(line);
   }
   const triads = ['003', '012', '102', '021D', '021U', '021C', '111D', '111U', '030T', '030C', '201', '120D', '120U', '120C', '210', '300'].map((name) => `triad_${name}`); // prettier-ignore
