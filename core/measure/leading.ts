@@ -163,13 +163,19 @@ function passOn(
 
 function reachable(offsets: Uint32Array, to: Uint32Array, from: readonly number[], n: number): Uint8Array {
   const seen = new Uint8Array(n);
-  const stack = [...from];
-  for (const v of from) seen[v] = 1;
-  for (let v = stack.pop(); v !== undefined; v = stack.pop()) {
-    for (let k = offsets[v]; k < offsets[v + 1]; k++) {
-      if (seen[to[k]]) continue;
-      seen[to[k]] = 1;
-      stack.push(to[k]);
+  const queue = new Uint32Array(n);
+  let end = 0;
+  for (const v of from) {
+    seen[v] = 1;
+    queue[end++] = v;
+  }
+  // Once all are met nothing more can be.
+  for (let at = 0; at < end && end < n; at++) {
+    for (let k = offsets[queue[at]], last = offsets[queue[at] + 1]; k < last; k++) {
+      const u = to[k];
+      if (seen[u]) continue;
+      seen[u] = 1;
+      queue[end++] = u;
     }
   }
   return seen;
