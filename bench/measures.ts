@@ -97,7 +97,7 @@ export async function measureLines(all: boolean): Promise<Line[]> {
     const seconds = c?.[on]?.[work];
     const notes = [
       seconds
-        ? `C library ${Math.round(1000 * seconds[0])} ms, processor ${Math.round(1000 * seconds[1])} ms`
+        ? `C library ${(1000 * seconds[0]).toFixed(1)} ms, processor ${(1000 * seconds[1]).toFixed(1)} ms`
         : 'no C library',
     ];
     if (work === 'leiden') {
