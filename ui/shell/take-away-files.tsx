@@ -59,7 +59,7 @@ export function TakeAwayFiles({ wishes, onWish }: { wishes: PageWishes; onWish: 
     <>
       <h2 className="font-serif text-lg font-semibold">Take away</h2>
       {failed && (
-        <div className="mt-2 rounded-md bg-danger-tint px-2.5 py-2 text-sm text-danger" role="alert">
+        <div className="mt-2 mb-2 rounded-md bg-danger-tint px-2.5 py-2 text-sm text-danger" role="alert">
           “{failed.title}” failed, so the network is that of before.
           <Toggle
             label="Hand it out all the same"
@@ -68,7 +68,7 @@ export function TakeAwayFiles({ wishes, onWish }: { wishes: PageWishes; onWish: 
           />
         </div>
       )}
-      <p className="text-sm text-quiet">The map as it is drawn, with its title and legend; the network as data.</p>
+      <p className="mt-1 text-sm text-quiet">The map as it is drawn, with its title and legend; the network as data.</p>
       <TextField label="Title" value={title ?? name} onCommit={(title) => onWish({ title })} />
       <Choose label="Page" value={shape} choices={shapes} onChange={(shape) => onWish({ shape })} />
       <div className="mt-3.5 grid grid-cols-2 gap-2">

@@ -85,7 +85,9 @@ function Frame() {
         <main id="views" tabIndex={-1} aria-label="Views" className="relative flex min-w-0 grow flex-col">
           <ViewBar />
           <Conflict />
-          <div className="pointer-events-none absolute inset-x-0 bottom-3 z-10 flex justify-center empty:hidden">
+          <div
+            className={`pointer-events-none absolute inset-x-0 z-10 flex justify-center empty:hidden ${view === 'graph' ? 'top-14' : 'bottom-3'}`}
+          >
             <OfBefore />
           </div>
           <Suspense>{view === 'graph' && <GraphView />}</Suspense>
