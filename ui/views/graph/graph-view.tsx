@@ -16,8 +16,10 @@ export function GraphView() {
   const theme = useTheme();
   const [partial, setPartial] = useState(false);
   const [tool, setTool] = useState<Tool>('move');
+  const [broken, setBroken] = useState(false);
   const net = useWorkbench((state) => state.net);
-  const fault = useWorkbench((state) => state.fault);
+  const failed = useWorkbench((state) => state.fault);
+  const fault = failed ?? (broken ? 'The drawing could not be loaded. Reload the page; nothing is lost.' : undefined);
   const waiting = useWorkbench((state) => state.running && !state.net);
   const unsettled = useWorkbench((state) => state.partial);
 
@@ -27,7 +29,7 @@ export function GraphView() {
     if (!current) return;
     let left = false;
     // The drawing comes after the page stands: setting it up takes a moment.
-    void import('./stage').then(async ({ openStage }) => {
+    const opened = import('./stage').then(async ({ openStage }) => {
       const made = await openStage(current, store, setPartial);
       if (left) {
         made.dispose();
@@ -37,6 +39,7 @@ export function GraphView() {
       made.setTool(looks.current.tool);
       stage.current = made;
     });
+    opened.catch(() => setBroken(true));
     return () => {
       left = true;
       stage.current?.dispose();

@@ -66,7 +66,9 @@ export class Stage {
     canvas: HTMLCanvasElement,
     backend: Backend,
   ) {
-    this.overlay = new Overlay(addCanvas(box), this);
+    const above = addCanvas(box);
+    this.overlay = new Overlay(above, this);
+    this.undo.push(() => [canvas, above].forEach((own) => own.remove()));
     this.start(canvas, backend);
     this.pointer = new Pointer(this);
     const observer = new ResizeObserver(() => this.resize());
@@ -317,7 +319,6 @@ export class Stage {
     for (const undo of this.undo) undo();
     this.pointer.dispose();
     this.director?.dispose();
-    this.box.replaceChildren();
   }
 }
 
