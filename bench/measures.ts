@@ -103,7 +103,7 @@ export async function measureLines(all: boolean): Promise<Line[]> {
     if (work === 'leiden') {
       const modularity = [
         `here ${(await findGroups(prepared(nets[on]), leiden, atOnce)).quality?.toFixed(4)}`,
-        `graphology ${louvain.detailed(graphs[on]).modularity.toFixed(4)}`,
+        `graphology${nets[on].directed ? ' (direction counted)' : ''} ${louvain.detailed(graphs[on]).modularity.toFixed(4)}`,
         ...(c?.[on]?.modularity === undefined ? [] : [`C library ${c[on].modularity.toFixed(4)}`]),
       ];
       notes.push(`modularity: ${modularity.join(', ')}`);
