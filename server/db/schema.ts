@@ -74,7 +74,7 @@ export const record = pgTable(
   (table) => [primaryKey({ columns: [table.setId, table.position] })],
 );
 
-/** A table's columns at its newest version as they are sent: made from its rows, and made anew where they are gone. */
+/** A table's columns at its newest version as they are sent: made from its rows, and made anew where they are gone. A change of their form empties it. */
 export const packedColumns = pgTable('packed_columns', {
   tableId: integer('table_id')
     .primaryKey()

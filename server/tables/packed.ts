@@ -75,7 +75,13 @@ async function stored(tableId: number, version: number): Promise<Uint8Array | un
 async function made(studyId: string, key: string, tableId: number, version: number): Promise<Uint8Array> {
   const table = await readTable(studyId, key, version);
   const bytes = await compressed(await toArrow(table, breathe), { level: 3 });
-  if (bytes.length <= mostKept) {
+  if (bytes.length <= mostKept) await keep(tableId, version, bytes);
+  return bytes;
+}
+
+/** Columns that cannot be kept are sent all the same: they are made anew another time. */
+async function keep(tableId: number, version: number, bytes: Buffer): Promise<void> {
+  try {
     await database()
       .insert(packedColumns)
       .values({ tableId, version, bytes })
@@ -84,8 +90,9 @@ async function made(studyId: string, key: string, tableId: number, version: numb
         set: { version, bytes },
         setWhere: lt(packedColumns.version, version),
       });
+  } catch (error) {
+    log.warn({ error, tableId }, 'columns were not kept');
   }
-  return bytes;
 }
 
 /** Makes a table's columns ready before somebody asks for them, behind what is going on; what goes wrong is made good at the first asking. */
