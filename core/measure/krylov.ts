@@ -1,5 +1,6 @@
 /** Leading eigenvalues of matrices without negative entries given as compressed rows, by Krylov's subspaces. */
 import { EigenvalueDecomposition, Matrix } from 'ml-matrix';
+import { kernels } from '../kernels';
 
 /** A square matrix: row v holds the entries beside the diagonal, 1 each where there are no weights; `diagonal[v]` is the one on it. */
 export interface Rows {
@@ -26,14 +27,15 @@ export function leadingOf(rows: Rows): { value: number; vector: Float64Array } {
   let steps = most;
   let least = Infinity;
   let idle = 0;
-  const basis = Array.from({ length: most + 1 }, () => new Float64Array(n));
+  const { vector: room, multiply, dot, addTimes } = operator(rows, most + 1);
+  const basis = Array.from({ length: most + 1 }, room);
   for (let cycle = 0; cycle < mostCycles; cycle++) {
     basis[0].set(vector);
     const h = Matrix.zeros(most + 1, most);
     let size = 0;
     while (size < steps) {
       const w = basis[size + 1];
-      multiply(rows, basis[size], w);
+      multiply(basis[size], w);
       let before = Math.sqrt(dot(w, w));
       let length = before;
       // A second time where little is left, so that rounding leaves the basis nearly orthogonal.
@@ -89,20 +91,21 @@ export function leadingOfSymmetric(rows: Rows): { value: number; vector: Float64
   let vector: Float64Array = new Float64Array(n).fill(1 / Math.sqrt(n));
   if (n === 1) return { value: rows.diagonal[0], vector };
   const most = Math.min(lanczosSteps, n);
+  const { vector: room, multiply, dot, addTimes } = operator(rows, most + 1);
   const basis: Float64Array[] = [];
   const alpha = new Float64Array(most);
   const beta = new Float64Array(most);
   let value = 0;
   let least = Infinity;
   for (let cycle = 0, idle = 0; cycle < mostCycles; cycle++) {
-    (basis[0] ??= new Float64Array(n)).set(vector);
+    (basis[0] ??= room()).set(vector);
     let size = 0;
     let rest = Infinity;
     let weights: Float64Array = new Float64Array(0);
     while (size < most) {
       const x = basis[size];
-      const w = (basis[size + 1] ??= new Float64Array(n));
-      multiply(rows, x, w);
+      const w = (basis[size + 1] ??= room());
+      multiply(x, w);
       alpha[size] = dot(w, x);
       addTimes(w, x, -alpha[size]);
       if (size > 0) addTimes(w, basis[size - 1], -beta[size - 1]);
@@ -155,34 +158,39 @@ function topOfTridiagonal(alpha: Float64Array, beta: Float64Array, size: number)
   return [realEigenvalues[best], Float64Array.from(eigenvectorMatrix.getColumn(best))];
 }
 
-function multiply({ offsets, to, weight, diagonal }: Rows, x: Float64Array, y: Float64Array): void {
-  const n = x.length;
-  for (let v = 0; v < n; v++) {
-    const end = offsets[v + 1];
-    let k = offsets[v];
-    // Four sums side by side: each addition to one alone would wait for the last.
-    let a = diagonal[v] * x[v];
-    let b = 0;
-    let c = 0;
-    let d = 0;
-    if (weight) {
-      for (; k + 3 < end; k += 4) {
-        a += weight[k] * x[to[k]];
-        b += weight[k + 1] * x[to[k + 1]];
-        c += weight[k + 2] * x[to[k + 2]];
-        d += weight[k + 3] * x[to[k + 3]];
-      }
-      for (; k < end; k++) a += weight[k] * x[to[k]];
-    } else {
-      for (; k + 3 < end; k += 4) {
-        a += x[to[k]];
-        b += x[to[k + 1]];
-        c += x[to[k + 2]];
-        d += x[to[k + 3]];
-      }
-      for (; k < end; k++) a += x[to[k]];
-    }
-    y[v] = a + b + (c + d);
+interface Operator {
+  vector(): Float64Array;
+  multiply(x: Float64Array, y: Float64Array): void;
+  dot(a: Float64Array, b: Float64Array): number;
+  addTimes(a: Float64Array, b: Float64Array, share: number): void;
+}
+
+/** Below this many entries laying out a memory costs more than it saves. */
+const fewEntries = 2000;
+
+/** A matrix and work with vectors that are made by `vector`, at most as many as said: in WebAssembly where there is any. */
+export function operator(rows: Rows, vectors: number, plain = rows.to.length < fewEntries): Operator {
+  const n = rows.diagonal.length;
+  const entries = rows.to.length;
+  const held = plain ? undefined : kernels(4 * (n + 1) + 8 * n * (vectors + 1) + (rows.weight ? 12 : 4) * entries);
+  if (!held) return { vector: () => new Float64Array(n), multiply: (x, y) => multiplied(rows, x, y), dot, addTimes };
+  const offsets = held.integers(rows.offsets).byteOffset;
+  const to = held.integers(rows.to).byteOffset;
+  const weight = rows.weight ? held.doubles(rows.weight).byteOffset : 0;
+  const diagonal = held.doubles(rows.diagonal).byteOffset;
+  return {
+    vector: () => held.doubles(n),
+    multiply: (x, y) => held.multiply(n, offsets, to, weight, diagonal, x.byteOffset, y.byteOffset),
+    dot: (a, b) => held.dot(n, a.byteOffset, b.byteOffset),
+    addTimes: (a, b, share) => held.addTimes(n, a.byteOffset, b.byteOffset, share),
+  };
+}
+
+function multiplied({ offsets, to, weight, diagonal }: Rows, x: Float64Array, y: Float64Array): void {
+  for (let v = 0; v < x.length; v++) {
+    let sum = diagonal[v] * x[v];
+    for (let k = offsets[v]; k < offsets[v + 1]; k++) sum += weight ? weight[k] * x[to[k]] : x[to[k]];
+    y[v] = sum;
   }
 }
 

@@ -1,5 +1,6 @@
 /** Every triangle of an undirected simple network, once. */
 import type { Adjacency } from '../graph';
+import { kernels } from '../kernels';
 
 /** Gets the three nodes, and the places of the entries a → b, b → c and c → a in the rows. */
 export type OnTriangle = (a: number, b: number, c: number, ab: number, bc: number, ca: number) => void;
@@ -35,33 +36,40 @@ export function triangleCounts(rows: Adjacency): Float64Array {
     }
     first[r + 1] = size;
   }
-  const counts = new Uint32Array(n);
-  const mark = new Uint8Array(n);
-  for (let a = 0; a < n; a++) {
-    const from = first[a];
-    const end = first[a + 1];
-    if (end - from < 2) continue;
-    for (let i = from; i < end; i++) mark[node[i]] = 1;
-    let atA = 0;
-    for (let i = from; i < end; i++) {
-      const b = node[i];
-      let atB = 0;
-      for (let j = first[b], last = first[b + 1]; j < last; j++) {
-        // Without a branch: most are no triangles, and which cannot be foretold.
-        const c = node[j];
-        const met = mark[c];
-        atB += met;
-        counts[c] += met;
-      }
-      counts[b] += atB;
-      atA += atB;
-    }
-    counts[a] += atA;
-    for (let i = from; i < end; i++) mark[node[i]] = 0;
-  }
+  const counts = counted(first, node.subarray(0, size));
   const found = new Float64Array(n);
   for (let r = 0; r < n; r++) found[order[r]] = counts[r];
   return found;
+}
+
+/** Triangles at each node, where row v of `node` holds its neighbours of lower number: in WebAssembly where there is any and the network is not small. */
+export function counted(first: Uint32Array, node: Uint32Array, plain = node.length < 2000): Uint32Array {
+  const n = first.length - 1;
+  const held = plain ? undefined : kernels(4 * (n + 1) + 4 * node.length + 5 * n);
+  if (held) {
+    const counts = held.integers(n);
+    const rows = held.integers(first).byteOffset;
+    const marks = held.integers(Math.ceil(n / 4)).byteOffset;
+    held.triangles(n, rows, held.integers(node).byteOffset, counts.byteOffset, marks);
+    return counts;
+  }
+  const counts = new Uint32Array(n);
+  const mark = new Uint8Array(n);
+  for (let a = 0; a < n; a++) {
+    for (let i = first[a]; i < first[a + 1]; i++) mark[node[i]] = 1;
+    for (let i = first[a]; i < first[a + 1]; i++) {
+      const b = node[i];
+      for (let j = first[b]; j < first[b + 1]; j++) {
+        const c = node[j];
+        if (mark[c] === 0) continue;
+        counts[a]++;
+        counts[b]++;
+        counts[c]++;
+      }
+    }
+    for (let i = first[a]; i < first[a + 1]; i++) mark[node[i]] = 0;
+  }
+  return counts;
 }
 
 /**

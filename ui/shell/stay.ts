@@ -4,18 +4,20 @@ import { useEffect } from 'react';
 /** What would be lost by leaving the page now. */
 let losing: string | undefined;
 
+/** Leaving the page asks first, until what is returned is called. */
+export function warnOnLeaving(sentence: string): () => void {
+  const warn = (event: BeforeUnloadEvent): void => event.preventDefault();
+  losing = sentence;
+  window.addEventListener('beforeunload', warn);
+  return () => {
+    losing = undefined;
+    window.removeEventListener('beforeunload', warn);
+  };
+}
+
 /** As long as there is a sentence, leaving the page asks first. */
 export function useStay(sentence: string | undefined): void {
-  useEffect(() => {
-    if (sentence === undefined) return;
-    const warn = (event: BeforeUnloadEvent): void => event.preventDefault();
-    losing = sentence;
-    window.addEventListener('beforeunload', warn);
-    return () => {
-      losing = undefined;
-      window.removeEventListener('beforeunload', warn);
-    };
-  }, [sentence]);
+  useEffect(() => (sentence === undefined ? undefined : warnOnLeaving(sentence)), [sentence]);
 }
 
 /** For links within the application: stays here where something would be lost and the user does not want that. */

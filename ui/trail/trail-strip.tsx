@@ -63,9 +63,9 @@ export function TrailStrip() {
   return (
     <nav
       aria-label="Trail"
-      className="relative h-[92px] shrink-0 overflow-x-auto overflow-y-hidden border-b border-line bg-ground"
+      className="relative shrink-0 overflow-x-auto overflow-y-hidden border-b border-line bg-ground [scrollbar-width:thin]"
     >
-      <div className="relative flex h-full" style={{ width: `max(100%, ${(steps.length + 2) * tileWidth + 118}px)` }}>
+      <div className="relative flex h-[91px]" style={{ width: `max(100%, ${(steps.length + 2) * tileWidth + 118}px)` }}>
         <svg
           className="absolute bottom-0 left-0"
           width={profile.length * tileWidth}
