@@ -1,7 +1,11 @@
-/** Sets the Content-Security-Policy of every page: scripts from here only, named by a nonce. */
+/** Refuses requests that are not for this server, and sets the Content-Security-Policy of every page: scripts from here only, named by a nonce. */
 import { type NextRequest, NextResponse } from 'next/server';
+import { refusal } from './server/gate';
 
 export function proxy(request: NextRequest): NextResponse {
+  const refused = refusal(request);
+  if (refused)
+    return new NextResponse(refused, { status: 403, headers: { 'Content-Type': 'text/plain; charset=utf-8' } });
   const nonce = btoa(crypto.randomUUID());
   // The development server evaluates modules as strings.
   const scripts = process.env.NODE_ENV === 'development' ? `'unsafe-eval'` : '';
@@ -29,5 +33,5 @@ export function proxy(request: NextRequest): NextResponse {
   return response;
 }
 
-// Not for the routes under /api: they answer no pages, and the bodies of requests that pass here are cut off at 10 MB.
-export const config = { matcher: ['/((?!api/|_next/static|_next/image|fonts/|icon.svg|favicon.ico).*)'] };
+// Not for the routes under /api, which look at their requests themselves: the bodies of requests that pass here are cut off at 10 MB.
+export const config = { matcher: ['/((?!api/|_next/static/).*)'] };

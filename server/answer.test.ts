@@ -1,7 +1,11 @@
 import * as z from 'zod';
 import { Fault } from '@/core/fault';
 import { NotFound } from './access';
-import { answered, fromHere, log, responded } from './answer';
+import { answered, log, route } from './answer';
+
+/** A handler that does the work, asked by a page of this site. */
+const responded = (work: () => Promise<Response>): Promise<Response> =>
+  route(work)(new Request('http://localhost/x'), { params: Promise.resolve({}) });
 
 beforeAll(() => (log.level = 'silent'));
 const failing = (error: unknown) => async (): Promise<never> => {
@@ -40,9 +44,38 @@ test('what goes well is passed on', async () => {
   expect((await responded(async () => new Response('x'))).status).toBe(200);
 });
 
-test('changes are taken from pages of the same origin, and from programs', () => {
-  const from = (site?: string): Request =>
-    new Request('http://localhost', { headers: site ? { 'sec-fetch-site': site } : {} });
-  for (const site of [undefined, 'same-origin', 'none']) expect(() => fromHere(from(site))).not.toThrow();
-  for (const site of ['cross-site', 'same-site']) expect(() => fromHere(from(site))).toThrow(/another site/);
+test('a request that is not let in is refused before anything is done', async () => {
+  let done = false;
+  const handler = route(async () => {
+    done = true;
+    return new Response('x');
+  });
+  const foreign = new Request('http://localhost/x', { method: 'POST', headers: { 'sec-fetch-site': 'cross-site' } });
+  const answer = await handler(foreign, { params: Promise.resolve({}) });
+  expect(answer.status).toBe(403);
+  expect(done).toBe(false);
+});
+
+test('every answer says that it runs nothing and belongs to this site', async () => {
+  for (const work of [async () => new Response('<script>x</script>'), failing(new Fault('No.'))]) {
+    const { headers } = await responded(work);
+    expect(headers.get('x-content-type-options')).toBe('nosniff');
+    expect(headers.get('content-security-policy')).toMatch(/default-src 'none'/);
+    expect(headers.get('cross-origin-resource-policy')).toBe('same-origin');
+  }
+});
+
+test.each([
+  ['ECONNREFUSED', 'connect ECONNREFUSED 127.0.0.1:5432', /does not answer/],
+  ['57P01', 'terminating connection due to administrator command', /does not answer/],
+  ['55P03', 'canceling statement due to lock timeout', /Somebody else/],
+  ['57014', 'canceling statement due to statement timeout', /took too long/],
+  [undefined, 'timeout exceeded when trying to connect', /Too much is going on/],
+])('the database’s %s is a sentence, also where it is the cause of another error', async (code, message, sentence) => {
+  const held = Object.assign(new Error(message), { code });
+  for (const error of [held, new Error('Failed query', { cause: held })]) {
+    const answer = await responded(failing(error));
+    expect(answer.status).toBe(503);
+    expect(((await answer.json()) as { detail: string }).detail).toMatch(sentence);
+  }
 });

@@ -4,6 +4,8 @@ import pino from 'pino';
 import * as z from 'zod';
 import { Fault } from '@/core/fault';
 import { NotFound } from '@/server/access';
+import { databaseProblem } from '@/server/db/problem';
+import { refusal } from '@/server/gate';
 
 export const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
 
@@ -26,6 +28,11 @@ function problemOf(error: unknown): Problem {
     const [first] = error.issues;
     return { status: 400, title: 'Wrong input', detail: `${first.path.join('.') || 'The request'}: ${first.message}` };
   }
+  const held = databaseProblem(error);
+  if (held) {
+    log.warn({ error }, held);
+    return { status: 503, title: 'Not now', detail: held };
+  }
   const id = randomUUID().slice(0, 8);
   log.error({ id, error }, 'defect');
   return {
@@ -45,23 +52,40 @@ export async function answered<T>(work: () => Promise<T>): Promise<Answer<T>> {
   }
 }
 
-/** Runs a route handler; whatever is thrown becomes a problem document (RFC 9457). */
-export async function responded(work: () => Promise<Response>): Promise<Response> {
+/** What every answer under /api says of itself: it is what it says, runs nothing, and belongs to this site alone. */
+const guards = {
+  'X-Content-Type-Options': 'nosniff',
+  'Content-Security-Policy': "default-src 'none'; style-src 'unsafe-inline'; sandbox; frame-ancestors 'none'",
+  'Cross-Origin-Resource-Policy': 'same-origin',
+  'Referrer-Policy': 'no-referrer',
+};
+
+/** A route handler: requests that are not let in are refused, and whatever is thrown becomes a problem document (RFC 9457). */
+export function route<P = Record<string, never>>(
+  work: (params: P, request: Request) => Promise<Response>,
+): (request: Request, context: { params: Promise<P> }) => Promise<Response> {
+  return async (request, context) => {
+    const answer = await responded(async () => {
+      const refused = refusal(request);
+      if (refused) return problemDocument({ status: 403, title: 'Refused', detail: refused });
+      return work(await context.params, request);
+    });
+    for (const [name, value] of Object.entries(guards)) answer.headers.set(name, value);
+    return answer;
+  };
+}
+
+function problemDocument({ status, ...problem }: Problem): Response {
+  return Response.json(
+    { type: 'about:blank', status, ...problem },
+    { status, headers: { 'Content-Type': 'application/problem+json' } },
+  );
+}
+
+async function responded(work: () => Promise<Response>): Promise<Response> {
   try {
     return await work();
   } catch (error) {
-    const { status, ...problem } = problemOf(error);
-    return Response.json(
-      { type: 'about:blank', status, ...problem },
-      { status, headers: { 'Content-Type': 'application/problem+json' } },
-    );
-  }
-}
-
-/** Refuses a change that a page of another origin asks for. */
-export function fromHere(request: Request): void {
-  const site = request.headers.get('sec-fetch-site');
-  if (site && site !== 'same-origin' && site !== 'none') {
-    throw new Fault('This request came from another site and was not carried out.');
+    return problemDocument(problemOf(error));
   }
 }

@@ -25,12 +25,12 @@ import {
   sourceOf,
   stepKinds,
 } from '@/core/trail';
-import { type Scene, categories, dress, plainStyle, sceneOf } from '@/core/style';
-import { canvasPen, drawPage, svg, thumbnail } from '@/core/figure';
+import { categories, dress, plainStyle, sceneOf } from '@/core/style';
+import { svg, thumbnail } from '@/core/figure';
 import { chosenTable, csv, edgeTable, graphml, nodeTable } from '@/core/formats';
 import { Fault } from '@/core/fault';
 import { fetchTable } from './tables';
-import { loadFonts } from './fonts';
+import { png } from './picture';
 import { type Questions, answer } from './questions';
 import { comparison } from './compare';
 import { browserCrew } from './crew';
@@ -356,20 +356,10 @@ export class TrailRunner implements TrailService {
       case 'svg':
         return new Blob([await svg(sceneOf(network, run.state?.style), what, pause)], { type: 'image/svg+xml' });
       case 'png':
-        return this.png(sceneOf(network, run.state?.style), what);
+        return png(sceneOf(network, run.state?.style), what, pause);
       case 'thumbnail':
         return new Blob([await thumbnail(sceneOf(network, run.state?.style))], { type: 'image/svg+xml' });
     }
-  }
-
-  private async png(scene: Scene, what: Extract<Taken, { kind: 'png' }>): Promise<Blob> {
-    await loadFonts();
-    const canvas = new OffscreenCanvas(what.width * what.factor, what.height * what.factor);
-    const context = canvas.getContext('2d', { willReadFrequently: true });
-    if (!context) throw new Fault('The picture is too large for this browser. Choose a smaller one.');
-    context.scale(what.factor, what.factor);
-    await drawPage(scene, what, canvasPen(context, what), pause);
-    return canvas.convertToBlob({ type: 'image/png' });
   }
 }
 

@@ -1,4 +1,5 @@
-/** The connection to PostgreSQL, one pool for each process. */
+/** The connection to PostgreSQL: one pool for each process, and at most one connection of it for each request. */
+import { AsyncLocalStorage } from 'node:async_hooks';
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import pg from 'pg';
 import * as schema from './schema';
@@ -7,20 +8,85 @@ export type Database = NodePgDatabase<typeof schema>;
 
 const shared = globalThis as { nunatakPool?: pg.Pool };
 
-/** The pool on `DATABASE_URL`; kept over reloads in development. */
+/** Milliseconds after which the server lets go of what does not come to an end, so that one request never holds up all others. */
+const limits = {
+  /** Until a connection of the pool is free. */
+  connectionTimeoutMillis: 15_000,
+  statement_timeout: 120_000,
+  lock_timeout: 10_000,
+  idle_in_transaction_session_timeout: 30_000,
+};
+
+/** The pool on `DATABASE_URL`, of `DATABASE_CONNECTIONS` connections (12); kept over reloads in development. */
 export function pool(): pg.Pool {
   if (!shared.nunatakPool) {
     const url = process.env.DATABASE_URL;
     if (!url) throw new Error('DATABASE_URL is not set; start with `npm run demo` or `npm run dev`.');
-    shared.nunatakPool = new pg.Pool({ connectionString: url, max: 12 });
+    const max = Number(process.env.DATABASE_CONNECTIONS) || 12;
+    shared.nunatakPool = new pg.Pool({ connectionString: url, max, keepAlive: true, ...limits });
     // A connection that breaks while idle is replaced by the pool; without a listener it would end the process.
     shared.nunatakPool.on('error', () => undefined);
   }
   return shared.nunatakPool;
 }
 
+/** The connection of the transaction that is under way. */
+const underWay = new AsyncLocalStorage<{ client: pg.PoolClient | undefined }>();
+
+/** Where the present work's statements go: the connection of its transaction, or any of the pool. Never two connections for one piece of work. */
+export function connection(): pg.PoolClient | pg.Pool {
+  return underWay.getStore()?.client ?? pool();
+}
+
 export function database(): Database {
-  return drizzle(pool(), { schema });
+  return drizzle(connection(), { schema });
+}
+
+/**
+ * Work that is done whole or not at all. All that it calls uses the same connection; a transaction within it is a part of it. `read` sees one state of the
+ * database from beginning to end.
+ */
+export async function inTransaction<T>(
+  work: (client: pg.PoolClient) => Promise<T>,
+  mode: 'write' | 'read' = 'write',
+): Promise<T> {
+  const outer = underWay.getStore()?.client;
+  if (outer) return work(outer);
+  const client = await pool().connect();
+  // What is left running when the work has ended must not go on with a connection that is somebody else's by then.
+  const held: { client: pg.PoolClient | undefined } = { client };
+  let broken: Error | undefined;
+  // A connection that breaks in the work is told by the statement that fails.
+  const heard = (error: Error): void => void (broken = error);
+  client.on('error', heard);
+  try {
+    await client.query(mode === 'read' ? 'begin isolation level repeatable read read only' : 'begin');
+    const result = await underWay.run(held, () => work(client));
+    await client.query('commit');
+    return result;
+  } catch (error) {
+    await client
+      .query('rollback')
+      .catch((lost: unknown) => (broken = lost instanceof Error ? lost : new Error('lost')));
+    throw error;
+  } finally {
+    held.client = undefined;
+    client.off('error', heard);
+    // A connection that cannot even roll back is thrown away.
+    client.release(broken);
+  }
+}
+
+/** Work on one connection, without a transaction around it and without limits of time: for what is done at a start. */
+export async function onOneConnection<T>(work: (client: pg.PoolClient) => Promise<T>): Promise<T> {
+  const client = await pool().connect();
+  try {
+    await client.query('set statement_timeout = 0; set lock_timeout = 0; set idle_in_transaction_session_timeout = 0');
+    return await underWay.run({ client }, () => work(client));
+  } finally {
+    // The connection goes with its settings.
+    client.release(true);
+  }
 }
 
 export * from './schema';

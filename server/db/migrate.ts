@@ -1,19 +1,21 @@
-/** Brings the database to the present schema and clears away what was deleted over a week ago. */
+/** Brings the database to the present schema and clears away what was deleted over thirty days ago. */
 import { join } from 'node:path';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import { sql } from 'drizzle-orm';
-import { database, namesList, network, pool, study, studyTable } from '.';
+import { database, namesList, network, onOneConnection, shortlist, study, studyTable } from '.';
+
+/** Tables of what can be deleted and brought back. */
+export const deletable = [study, studyTable, network, namesList, shortlist] as const;
 
 export async function migrateDatabase(root = process.cwd()): Promise<void> {
-  const client = await pool().connect();
-  try {
-    // Two starts at once take turns.
+  await onOneConnection(async (client) => {
+    // Two starts at once take turns; the lock goes with the connection.
     await client.query('select pg_advisory_lock(7250134)');
     await migrate(database(), { migrationsFolder: join(root, 'server', 'db', 'migrations') });
-    for (const table of [study, studyTable, network, namesList]) {
+    for (const table of deletable) {
       await database()
         .delete(table)
-        .where(sql`${table.deletedAt} < now() - interval '7 days'`);
+        .where(sql`${table.deletedAt} < now() - interval '30 days'`);
     }
     // Rows that no table holds or held go with their sets.
     await client.query(`
@@ -23,9 +25,5 @@ export async function migrateDatabase(root = process.cwd()): Promise<void> {
         union select (after->>'setId')::int from table_change where after is not null`);
     await client.query('delete from record where set_id not in (select id from present_set)');
     await client.query('delete from record_set where id not in (select id from present_set)');
-    await client.query('drop table present_set');
-  } finally {
-    await client.query('select pg_advisory_unlock(7250134)').catch(() => undefined);
-    client.release();
-  }
+  });
 }

@@ -5,10 +5,9 @@ import * as z from 'zod';
 import { type NamesList, columnRefSchema } from '@/core/names';
 import { Fault } from '@/core/fault';
 import { NotFound, studyFor } from '@/server/access';
-import { type NamesEdit, database, namesList } from '@/server/db';
+import { type NamesEdit, database, inTransaction, namesList } from '@/server/db';
 import { type Kept, stacks } from '@/server/history';
 import { cleanName, touchStudy } from '@/server/studies';
-import { inTransaction } from '@/server/tables/transaction';
 
 export interface NamesHead extends Pick<NamesList, 'name' | 'version'> {
   id: string;
@@ -71,6 +70,8 @@ async function free(
   refs: readonly { table: string; column: string }[],
   except?: string,
 ): Promise<void> {
+  // Lists that are made at the same time take turns, also where there is none yet to be locked.
+  await client.query('select pg_advisory_xact_lock(hashtext($1))', [`names of ${studyId}`]);
   const { rows } = await client.query<{ id: string; name: string; columns: { table: string; column: string }[] }>(
     'select id, name, columns from names_list where study_id = $1 and deleted_at is null for update',
     [studyId],

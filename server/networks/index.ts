@@ -2,7 +2,7 @@
 import { and, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import * as z from 'zod';
 import { type Trail, trailSchema } from '@/core/trail';
-import { database, network, networkVersion, snapshot } from '@/server/db';
+import { database, inTransaction, network, networkVersion, snapshot } from '@/server/db';
 import { pictureAddress } from './picture';
 import { NotFound, studyFor } from '@/server/access';
 import { cleanName, touchStudy } from '@/server/studies';
@@ -84,9 +84,9 @@ export async function openNetwork(studyId: string, id: string): Promise<OpenNetw
 export async function createNetwork(studyId: string, name: string, trail: Trail): Promise<{ id: string }> {
   await studyFor(studyId, 'edit');
   const clean = cleanName(name, 'network');
-  return database().transaction(async (tx) => {
-    const made = await tx.insert(network).values({ studyId, name: clean, trail }).returning({ id: network.id });
-    await tx.insert(networkVersion).values({ networkId: made[0].id, version: 1, trail });
+  return inTransaction(async () => {
+    const made = await database().insert(network).values({ studyId, name: clean, trail }).returning({ id: network.id });
+    await database().insert(networkVersion).values({ networkId: made[0].id, version: 1, trail });
     await touchStudy(studyId);
     return made[0];
   });
@@ -101,18 +101,20 @@ export type Saved =
 export async function saveTrail(studyId: string, id: string, base: number, trail: Trail): Promise<Saved> {
   await studyFor(studyId, 'edit');
   await found(studyId, id);
-  return database().transaction(async (tx) => {
-    const saved = await tx
+  return inTransaction(async (): Promise<Saved> => {
+    const saved = await database()
       .update(network)
       .set({ trail, version: base + 1, changedAt: sql`now()` })
       .where(and(eq(network.id, id), eq(network.version, base)))
       .returning({ version: network.version });
     if (saved.length === 0) {
-      const [now] = await tx.select().from(network).where(eq(network.id, id));
+      const [now] = await database().select().from(network).where(eq(network.id, id));
       const changedAt = now.changedAt.toISOString();
       return { kind: 'conflict', version: now.version, trail: trailSchema.parse(now.trail), changedAt };
     }
-    await tx.insert(networkVersion).values({ networkId: id, version: base + 1, trail });
+    await database()
+      .insert(networkVersion)
+      .values({ networkId: id, version: base + 1, trail });
     await touchStudy(studyId);
     return { kind: 'saved', version: base + 1 };
   });

@@ -4,13 +4,13 @@ import * as z from 'zod';
 import { type ColumnSpec, columnSpecSchema } from '@/core/tables';
 import { Fault, counted } from '@/core/fault';
 import { studyFor } from '@/server/access';
+import { inTransaction } from '@/server/db';
 import { cleanName, touchStudy } from '@/server/studies';
 import { appendRows } from './append';
 import { stepEffects } from './intake';
 import { bringBack, formerStates, recordChange, stepBack, undoable, withSpec, writeCells } from './change';
 import { newSet, readRows } from './record-sets';
 import { type LockedTable, lockedTable, tableFor } from '.';
-import { inTransaction } from './transaction';
 
 const place = z.number().int().min(0);
 const cell = z.string().max(8_000_000);

@@ -1,11 +1,12 @@
 /** A stored table: as typed columns, and as it was written. */
 import { setImmediate as breathe } from 'node:timers/promises';
+import { eq } from 'drizzle-orm';
+import { Fault } from '@/core/fault';
 import { TableBuilder, type Table } from '@/core/tables';
 import { NotFound, studyFor } from '@/server/access';
-import { pool } from '@/server/db';
+import { connection, inTransaction, studyTable, database } from '@/server/db';
 import { type TableHead, tableFor } from '.';
 import { readRows } from './record-sets';
-import { inTransaction } from './transaction';
 
 /** What a table is called and holds, for those who may read it; a NotFound where it has another version than the given one by now. */
 export async function headAt(
@@ -31,28 +32,28 @@ export function readTable(studyId: string, key: string, version?: number): Promi
   }, 'read');
 }
 
-/** The rows as they were written, each a line of JSON, about 64 kB at a time; a NotFound, before anything is read, where the table has another version. */
+/**
+ * The rows as they were written, each a line of JSON, about 64 kB at a time; a NotFound, before anything is read, where the table has another version. No
+ * connection is held while a reader takes its time, so the version is looked at again after every part: a Fault where it has changed in the middle.
+ */
 export async function writtenRows(studyId: string, key: string, version?: number): Promise<AsyncGenerator<string>> {
-  const { setId, rows } = await headAt(studyId, key, version);
-  return pieces(setId, rows);
+  return pieces(await headAt(studyId, key, version));
 }
 
-async function* pieces(setId: number, rows: number): AsyncGenerator<string> {
-  const client = await pool().connect();
-  try {
-    let text = '';
-    for await (const some of readRows(client, setId, rows)) {
-      for (const cells of some) {
-        text += `${JSON.stringify(cells)}\n`;
-        if (text.length <= 65536) continue;
-        yield text;
-        text = '';
-      }
+async function* pieces(head: TableHead & { id: number; setId: number }): AsyncGenerator<string> {
+  let text = '';
+  for await (const some of readRows(connection(), head.setId, head.rows)) {
+    const [now] = await database().select({ version: studyTable.version }).from(studyTable).where(eq(studyTable.id, head.id)); // prettier-ignore
+    if ((now as typeof now | undefined)?.version !== head.version)
+      throw new Fault(`The table “${head.name}” was changed while it was read. Open it again.`, head.key);
+    for (const cells of some) {
+      text += `${JSON.stringify(cells)}\n`;
+      if (text.length <= 65536) continue;
+      yield text;
+      text = '';
     }
-    if (text) yield text;
-  } finally {
-    client.release();
   }
+  if (text) yield text;
 }
 
 /** The rows as they were written, all at once. */

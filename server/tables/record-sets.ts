@@ -1,7 +1,7 @@
 /** Rows in the database: written as a set in one go, read back in their order. */
 import { pipeline } from 'node:stream/promises';
 import { Readable } from 'node:stream';
-import type { PoolClient } from 'pg';
+import type { Pool, PoolClient } from 'pg';
 import { from as copyFrom } from 'pg-copy-streams';
 
 const batch = 5000;
@@ -47,7 +47,7 @@ export async function newSet(client: PoolClient, pieces: Pieces): Promise<{ setI
  * The first `rows` rows of a set, in order, some hundreds at a time: joined by the database and parsed together, which takes a third of the time that each
  * by itself does. Rows with long texts come singly, so that no text grows without bound.
  */
-export async function* readRows(client: PoolClient, setId: number, rows: number): AsyncGenerator<string[][]> {
+export async function* readRows(client: PoolClient | Pool, setId: number, rows: number): AsyncGenerator<string[][]> {
   for (let from = 0; from < rows; from += batch) {
     const found = await client.query<[string]>({
       text: `with part as (select position, cells from record where set_id = $1 and position >= $2 and position < $3),

@@ -4,19 +4,20 @@ import * as z from 'zod';
 import { columnSpecsSchema } from '@/core/tables';
 import { Fault, grouped } from '@/core/fault';
 import { studyFor } from '@/server/access';
+import { type Body, setDown } from '@/server/body';
 import { cleanName, touchStudy } from '@/server/studies';
 import { intakeNames, joinLists } from '@/server/names/intake';
-import type { IntakeEffects } from '@/server/db';
+import { type IntakeEffects, inTransaction } from '@/server/db';
 import { appendRecords } from './append';
 import { recordChange } from './change';
 import { keepEffects } from './intake';
 import { packAhead } from './packed';
 import { newSet } from './record-sets';
 import { lockedTable } from '.';
-import { inTransaction } from './transaction';
 
 /** At most this many bytes are taken for one table. */
-export const largestTable = 1024 * 1024 * 1024;
+const largestTable = 1024 * 1024 * 1024;
+const tooLarge = 'The table is over 1 GB. Split it, or leave columns out, and bring it in again.';
 const text = z.string().max(100_000);
 
 export const storeSchema = z.object({
@@ -161,16 +162,19 @@ const longestHead = 32 * 1024 * 1024;
 
 /**
  * Stores what a body holds: the request as one line of JSON, then a line for each row. (An address could not hold the names of a thousand columns.)
- * A Fault where the line is missing; a ZodError where it is no request.
+ * A Fault where the line is missing; a ZodError where it is no request. The database is asked for nothing until the body has come whole.
  */
-export async function storeBody(studyId: string, body: AsyncIterable<Uint8Array>): Promise<Stored> {
-  const pieces = wholeLines(body);
-  const piece = await pieces.next();
-  if (piece.done) throw new Fault('The request does not say what it brings. Try again.');
-  const end = piece.value.indexOf('\n');
-  const head = end < 0 ? piece.value : piece.value.slice(0, end);
-  const request = storeSchema.parse(JSON.parse(head));
-  return storeTable(studyId, request, after(end < 0 ? '' : piece.value.slice(end + 1), pieces));
+export async function storeBody(studyId: string, body: Body): Promise<Stored> {
+  await studyFor(studyId, 'edit');
+  return setDown(body, largestTable, tooLarge, async (lying) => {
+    const pieces = wholeLines(lying);
+    const piece = await pieces.next();
+    if (piece.done) throw new Fault('The request does not say what it brings. Try again.');
+    const end = piece.value.indexOf('\n');
+    const head = end < 0 ? piece.value : piece.value.slice(0, end);
+    const request = storeSchema.parse(JSON.parse(head));
+    return storeTable(studyId, request, after(end < 0 ? '' : piece.value.slice(end + 1), pieces));
+  });
 }
 
 async function* after(first: string, rest: AsyncIterable<string>): AsyncGenerator<string> {
@@ -179,15 +183,11 @@ async function* after(first: string, rest: AsyncIterable<string>): AsyncGenerato
 }
 
 /** The body as text in pieces that end where a line does. */
-async function* wholeLines(body: AsyncIterable<Uint8Array>): AsyncGenerator<string> {
+async function* wholeLines(body: Body): AsyncGenerator<string> {
   const decoder = new TextDecoder();
   let rest = '';
   let first = true;
-  let size = 0;
   for await (const piece of body) {
-    size += piece.length;
-    if (size > largestTable)
-      throw new Fault('The table is over 1 GB. Split it, or leave columns out, and bring it in again.');
     const text = decoder.decode(piece, { stream: true });
     // The rest is joined only when a line ends in this piece: a cell may be millions of characters long.
     const end = text.lastIndexOf('\n');

@@ -1,21 +1,15 @@
 import * as z from 'zod';
 import { packedTable } from '@/server/tables/packed';
-import { responded } from '@/server/answer';
+import { route } from '@/server/answer';
 
 /** The columns of a table at a version, as one Arrow stream in gzip, which the reader unpacks; what it holds under this address never changes. */
-export function GET(
-  _request: Request,
-  { params }: { params: Promise<{ study: string; table: string; version: string }> },
-): Promise<Response> {
-  return responded(async () => {
-    const { study, table, version } = await params;
-    const packed = await packedTable(study, table, z.coerce.number().int().parse(version));
-    return new Response(packed as Uint8Array<ArrayBuffer>, {
-      headers: {
-        // Not as a Content-Encoding: the server drops that header from what comes compressed already.
-        'Content-Type': 'application/gzip',
-        'Cache-Control': 'private, max-age=31536000, immutable',
-      },
-    });
+export const GET = route<{ study: string; table: string; version: string }>(async ({ study, table, version }) => {
+  const packed = await packedTable(study, table, z.coerce.number().int().parse(version));
+  return new Response(packed as Uint8Array<ArrayBuffer>, {
+    headers: {
+      // Not as a Content-Encoding: the server drops that header from what comes compressed already.
+      'Content-Type': 'application/gzip',
+      'Cache-Control': 'private, max-age=31536000, immutable',
+    },
   });
-}
+});

@@ -1,16 +1,10 @@
 import { NotFound } from '@/server/access';
 import { keptPositions } from '@/server/networks/snapshot';
-import { responded } from '@/server/answer';
+import { route } from '@/server/answer';
 
 /** Positions kept for a layout: x, y of each node as 32-bit floats. */
-export function GET(
-  _request: Request,
-  { params }: { params: Promise<{ study: string; network: string; layout: string }> },
-): Promise<Response> {
-  return responded(async () => {
-    const { study, network, layout } = await params;
-    const positions = await keptPositions(study, network, layout);
-    if (!positions) throw new NotFound('No positions are kept for this layout.');
-    return new Response(new Uint8Array(positions), { headers: { 'Content-Type': 'application/octet-stream' } });
-  });
-}
+export const GET = route<{ study: string; network: string; layout: string }>(async ({ study, network, layout }) => {
+  const positions = await keptPositions(study, network, layout);
+  if (!positions) throw new NotFound('No positions are kept for this layout.');
+  return new Response(new Uint8Array(positions), { headers: { 'Content-Type': 'application/octet-stream' } });
+});
