@@ -16,6 +16,8 @@ import { type NetworkOffer, createSuggestedNetwork, networkOffers as offers } fr
 const text = z.string().max(1000);
 const whole = z.number().int();
 const way = z.enum(['undo', 'redo']);
+/** A browser's own id, until people have names. */
+const whose = z.uuid();
 
 export async function createStudy(name: string): Promise<Answer<{ id: string }>> {
   return answered(() => studies.createStudy(text.parse(name)));
@@ -33,17 +35,6 @@ export async function restoreStudy(id: string): Promise<Answer<void>> {
 export async function renameTable(study: string, key: string, name: string): Promise<Answer<void>> {
   return answered(() => tables.renameTable(text.parse(study), text.parse(key), text.parse(name)));
 }
-/** Changes cells, rows or columns on top of the version the change was decided on. */
-export async function editTable(
-  study: string,
-  key: string,
-  base: number,
-  edit: edits.Edit,
-): Promise<Answer<edits.Edited>> {
-  return answered(() =>
-    edits.editTable(text.parse(study), text.parse(key), whole.parse(base), edits.editSchema.parse(edit)),
-  );
-}
 /** Takes back an import that made a table, with all that it did elsewhere. */
 export async function undoIntake(study: string, key: string): Promise<Answer<void>> {
   return answered(() => edits.undoIntake(text.parse(study), text.parse(key)));
@@ -52,13 +43,20 @@ export async function stepTable(
   study: string,
   key: string,
   direction: 'undo' | 'redo',
+  author: string,
 ): Promise<Answer<{ version: number; what: string }>> {
-  return answered(() => edits.stepTable(text.parse(study), text.parse(key), way.parse(direction)));
+  return answered(() =>
+    edits.stepTable(text.parse(study), text.parse(key), way.parse(direction), { author: whose.parse(author) }),
+  );
 }
-export async function tableHistory(study: string, key: string): Promise<Answer<edits.TableHistory>> {
-  return answered(() => edits.tableHistory(text.parse(study), text.parse(key)));
+export async function tableHistory(study: string, key: string, author: string): Promise<Answer<edits.TableHistory>> {
+  return answered(() => edits.tableHistory(text.parse(study), text.parse(key), whose.parse(author)));
 }
-export async function bringBackTable(study: string, key: string, version: number): Promise<Answer<edits.Edited>> {
+export async function bringBackTable(
+  study: string,
+  key: string,
+  version: number,
+): Promise<Answer<{ version: number }>> {
   return answered(() => edits.bringBackTable(text.parse(study), text.parse(key), whole.parse(version)));
 }
 /** Rows of the file that were not stored, with their reasons. */
@@ -157,20 +155,32 @@ export async function changeNames(
   id: string,
   base: number,
   edit: names.NamesEditRequest,
-): Promise<Answer<{ version: number }>> {
+  author: string,
+): Promise<Answer<{ version: number; others: boolean }>> {
   return answered(() =>
-    names.changeNames(text.parse(study), text.parse(id), whole.parse(base), names.namesEditSchema.parse(edit)),
+    names.changeNames(
+      text.parse(study),
+      text.parse(id),
+      whole.parse(base),
+      names.namesEditSchema.parse(edit),
+      whose.parse(author),
+    ),
   );
 }
 export async function stepNames(
   study: string,
   id: string,
   direction: 'undo' | 'redo',
+  author: string,
 ): Promise<Answer<{ version: number; what: string }>> {
-  return answered(() => names.stepNames(text.parse(study), text.parse(id), way.parse(direction)));
+  return answered(() => names.stepNames(text.parse(study), text.parse(id), way.parse(direction), whose.parse(author)));
 }
-export async function namesHistory(study: string, id: string): Promise<Answer<{ undo?: string; redo?: string }>> {
-  return answered(() => names.namesHistory(text.parse(study), text.parse(id)));
+export async function namesHistory(
+  study: string,
+  id: string,
+  author: string,
+): Promise<Answer<{ undo?: string; redo?: string }>> {
+  return answered(() => names.namesHistory(text.parse(study), text.parse(id), whose.parse(author)));
 }
 export async function renameNames(study: string, id: string, name: string): Promise<Answer<void>> {
   return answered(() => names.renameNames(text.parse(study), text.parse(id), text.parse(name)));

@@ -1,14 +1,23 @@
 /** Texts as the body of an answer: the next is made when the last was taken, and a reader who leaves ends the making. */
-export function streamed(texts: AsyncGenerator<string>): ReadableStream<Uint8Array> {
+export function streamed(texts: AsyncGenerator<string, void>): ReadableStream<Uint8Array> {
   const encoder = new TextEncoder();
   return new ReadableStream<Uint8Array>({
     async pull(controller) {
-      const { done, value } = await texts.next();
-      if (done) controller.close();
-      else controller.enqueue(encoder.encode(value));
+      const next = await texts.next();
+      if (next.done) controller.close();
+      else controller.enqueue(encoder.encode(next.value));
     },
     async cancel() {
       await texts.return(undefined);
     },
   });
+}
+
+/** Values as lines of JSON, the first of which was taken already. */
+export async function* lines(first: IteratorResult<unknown>, rest: AsyncGenerator): AsyncGenerator<string, void> {
+  try {
+    for (let one = first; !one.done; one = await rest.next()) yield `${JSON.stringify(one.value)}\n`;
+  } finally {
+    await rest.return(undefined);
+  }
 }

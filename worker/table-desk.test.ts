@@ -37,17 +37,38 @@ describe('a stored table', () => {
     expect([desk.placesOf(0, 9), desk.written([0, 9], [0, 2])]).toEqual([[1], [['Alban', 'ten']]]);
   });
 
-  test('cells that were written are patched in, and stay under the new version', async () => {
+  test('cells that are written are patched in, and stay under the version that the server gave them', async () => {
     const desk = new TableDesk();
     const table = keepers();
     await desk.open('s', table);
-    const changed = desk.patch('s', table, served + 1000, [{ row: 1, column: 1, text: '12' }, { row: 3, column: 1, text: '?' }]); // prettier-ignore
+    const changed = desk.patch(columns, [{ row: 1, column: 1, text: '12' }, { row: 3, column: 1, text: '?' }, { row: 99, column: 0, text: 'beyond' }]); // prettier-ignore
     expect(changed[1].high).toBe(12);
     expect(desk.read(1, 2)[0].cells[1]).toEqual({ text: '12' });
     expect(desk.read(3, 4)[0].cells[1]).toEqual({ text: '?', tone: 'bad' });
+    desk.settled('s', 'keepers', served + 1000);
     const other = new TableDesk();
     await other.open('s', { ...table, version: served + 1000 });
     expect(texts(other)[1]).toEqual(['Alban', '12']);
+  });
+
+  test('rows stand where they are when they are written and added to, until another order is asked for', async () => {
+    const desk = new TableDesk();
+    await desk.open('s', keepers());
+    desk.view({ sort: 'name' });
+    const names = (): string[] => texts(desk).map(([name]) => name);
+    expect(names()).toEqual(['Alban', 'Bo', 'Tove', 'Zoë']);
+    const [first] = desk.placesOf(0, 1);
+    desk.patch(columns, [{ row: first, column: 0, text: 'Zacharias' }]);
+    desk.append(columns, [['Anna', '1'], ['', '']]); // prettier-ignore
+    expect(names()).toEqual(['Zacharias', 'Bo', 'Tove', 'Zoë', 'Anna', '']);
+    expect([desk.shown(), desk.size(), desk.placesOf(4, 6)]).toEqual([6, 6, [4, 5]]);
+    // Laid there anew, from the server, the order is the same.
+    const later = { ...keepers(), version: served + 2000 };
+    desk.settled('s', 'keepers', later.version);
+    await desk.open('s', later);
+    expect(names()).toEqual(['Zacharias', 'Bo', 'Tove', 'Zoë', 'Anna', '']);
+    desk.view({ sort: 'name' });
+    expect(names()).toEqual(['Anna', 'Bo', 'Tove', 'Zacharias', 'Zoë', '']);
   });
 
   test('find and replace says what is to be written', async () => {

@@ -1,6 +1,7 @@
 /** Tables on the desk: laid there once, then sorted, searched and read in pieces; and files that are coming in. */
 import {
   type Column,
+  type ColumnSpec,
   type Distribution,
   type Misfits,
   type RawTable,
@@ -51,6 +52,10 @@ const mostPicture = 200_000;
 export class TableDesk {
   private laid: Laid | undefined;
   private rows: Uint32Array = new Uint32Array(0);
+  /** The sorting and searching that was last asked for. */
+  private asked: GridView = {};
+  /** The stored table that lies here, so that it keeps its order when it is laid here anew. */
+  private lying: string | undefined;
   private readonly drafts = new Drafts();
   private turn = 0;
 
@@ -61,16 +66,25 @@ export class TableDesk {
     // What was asked for last lies on the desk, however long each took.
     if (turn !== this.turn) return [];
     const typed = raw.columns.map((column, c) => typedColumn(column, table.columns[c]));
-    return this.lay({
+    const before = this.lying === `${study} ${table.key}` ? this.laid : undefined;
+    const same = before && sameColumns(before, table.columns) && raw.rows >= before.raw.rows;
+    const order = this.rows;
+    const distributions = this.lay({
       raw,
       columns: typed.map(({ column }) => column),
       misfits: new Map(typed.flatMap(({ misfits }) => (misfits ? [[misfits.column, misfits]] : []))),
       odd: new Map(),
     });
+    this.lying = `${study} ${table.key}`;
+    // Rows keep their order until another is asked for; those that were added stand at the end.
+    if (same) this.rows = longer(order, before.raw.rows, raw.rows);
+    else if (before) this.rows = viewRows(this.table(), this.asked);
+    return distributions;
   }
 
   private lay(laid: Laid): Distribution[] {
     this.laid = laid;
+    this.lying = undefined;
     this.rows = viewRows(this.table(), {});
     return laid.columns.map(distribution);
   }
@@ -86,7 +100,18 @@ export class TableDesk {
 
   /** Sorts and searches; returns the number of rows that are left. */
   view(view: GridView): number {
+    this.asked = view;
     this.rows = viewRows(this.table(), view);
+    return this.rows.length;
+  }
+
+  /** Rows of the table. */
+  size(): number {
+    return this.laid?.raw.rows ?? 0;
+  }
+
+  /** Rows of the present view, in the order they have. */
+  shown(): number {
     return this.rows.length;
   }
 
@@ -142,29 +167,64 @@ export class TableDesk {
     return edits;
   }
 
-  /** Writes cells that the server has taken over, and keeps the table under its new version. Returns the distributions of the columns that changed. */
-  patch(study: string, table: TableAddress, version: number, edits: readonly CellEdit[]): Record<number, Distribution> {
+  /** Writes cells, in the order the rows have; those of rows that are not there are passed over. Returns the distributions of the columns that changed. */
+  patch(specs: readonly ColumnSpec[], edits: readonly CellEdit[]): Record<number, Distribution> {
     const { laid } = this;
     if (!laid) return {};
-    const touched = new Set(edits.map(({ column }) => column));
-    const changed: Record<number, Distribution> = {};
+    const byColumn = new Map<number, CellEdit[]>();
+    for (const edit of edits) {
+      if (edit.row >= laid.raw.rows || edit.column >= laid.raw.columns.length) continue;
+      const held = byColumn.get(edit.column);
+      if (held) held.push(edit);
+      else byColumn.set(edit.column, [edit]);
+    }
     const columns = laid.raw.columns.map((column, c) => {
-      if (!touched.has(c)) return column;
+      const mine = byColumn.get(c);
+      if (!mine) return column;
       const dictionary = new Dictionary(column.dictionary);
       const codes = column.codes.slice();
-      for (const { row, column: at, text } of edits) if (at === c) codes[row] = dictionary.code(text);
+      for (const { row, text } of mine) codes[row] = dictionary.code(text);
       return { ...column, codes, dictionary: dictionary.texts };
     });
     laid.raw = { ...laid.raw, columns };
-    for (const c of touched) {
-      const { column, misfits } = typedColumn(columns[c], table.columns[c]);
+    return this.retyped([...byColumn.keys()], specs);
+  }
+
+  /** Adds rows at the end, of the table and of the present view. Returns the distributions of the columns. */
+  append(specs: readonly ColumnSpec[], rows: readonly (readonly string[])[]): Record<number, Distribution> {
+    const { laid } = this;
+    if (!laid) return {};
+    const before = laid.raw.rows;
+    const columns = laid.raw.columns.map((column, c) => {
+      const dictionary = new Dictionary(column.dictionary);
+      const codes = new Uint32Array(before + rows.length);
+      codes.set(column.codes);
+      rows.forEach((cells, i) => (codes[before + i] = dictionary.code(cells[c] ?? '')));
+      return { ...column, codes, dictionary: dictionary.texts };
+    });
+    laid.raw = { ...laid.raw, rows: before + rows.length, columns };
+    this.rows = longer(this.rows, before, laid.raw.rows);
+    laid.odd.clear();
+    return this.retyped([...columns.keys()], specs);
+  }
+
+  private retyped(which: readonly number[], specs: readonly ColumnSpec[]): Record<number, Distribution> {
+    const { laid } = this;
+    const changed: Record<number, Distribution> = {};
+    if (!laid) return changed;
+    for (const c of which) {
+      const { column, misfits } = typedColumn(laid.raw.columns[c], specs[c]);
       laid.columns[c] = column;
       if (misfits) laid.misfits.set(column.name, misfits);
       else laid.misfits.delete(column.name);
       changed[c] = distribution(column);
     }
-    keepWritten(study, table.key, version, laid.raw);
     return changed;
+  }
+
+  /** What lies here is the table at a version that this page made itself: it need not be fetched. */
+  settled(study: string, key: string, version: number): void {
+    if (this.laid && this.lying === `${study} ${key}`) keepWritten(study, key, version, this.laid.raw);
   }
 
   /** Values of a column that begin with (or hold) a text, for choosing from; at most 12. */
@@ -238,4 +298,15 @@ export class TableDesk {
   store(id: string, ask: StoreAsk, progress: (share: number) => void): Promise<{ key: string; rows: number }> {
     return this.drafts.store(id, ask, progress);
   }
+}
+
+const sameColumns = ({ columns }: Laid, specs: readonly ColumnSpec[]): boolean =>
+  columns.length === specs.length && columns.every(({ name }, c) => name === specs[c].name);
+
+/** An order of rows with those from … to − 1 behind it. */
+function longer(order: Uint32Array, from: number, to: number): Uint32Array {
+  const next = new Uint32Array(order.length + to - from);
+  next.set(order);
+  for (let row = from; row < to; row++) next[order.length + row - from] = row;
+  return next;
 }

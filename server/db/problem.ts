@@ -1,6 +1,7 @@
 /** What the database says when it cannot do its work now, in sentences. */
 
 const away = 'The database does not answer at the moment. Try again shortly; what is stored stays as it is.';
+const tookTooLong = 'This took too long and was given up; nothing was changed.';
 const busy = 'Too much is going on at once at the moment. Try again shortly.';
 
 /** By the codes of PostgreSQL (its manual, appendix A), and of the network. */
@@ -8,8 +9,8 @@ const sentences = new Map([
   ['55P03', 'Somebody else is changing this at the moment. Try again shortly.'],
   ['40P01', 'Somebody else is changing this at the moment. Try again shortly.'],
   ['40001', 'Somebody else is changing this at the moment. Try again shortly.'],
-  ['57014', 'This took too long and was given up; nothing was changed.'],
-  ['25P03', 'This took too long and was given up; nothing was changed.'],
+  ['57014', tookTooLong],
+  ['25P03', tookTooLong],
   ['53300', busy],
   ['57P01', away],
   ['57P02', away],
@@ -28,7 +29,7 @@ const texts: [RegExp, string][] = [
 /** A sentence for what passes by itself; undefined where the error is another one. */
 export function databaseProblem(error: unknown): string | undefined {
   for (let one = error, depth = 0; one instanceof Error && depth < 5; one = one.cause, depth++) {
-    const code = String((one as { code?: unknown }).code ?? '');
+    const { code = '' } = one as { code?: string };
     const found = sentences.get(code) ?? (code.startsWith('08') ? away : undefined);
     if (found && (code !== 'ENOENT' || (one as { syscall?: string }).syscall === 'connect')) return found;
     const { message } = one;
@@ -36,4 +37,10 @@ export function databaseProblem(error: unknown): string | undefined {
     if (said) return said[1];
   }
   return undefined;
+}
+
+/** Whether the same work is worth trying again as it is. */
+export function passes(error: unknown): boolean {
+  const said = databaseProblem(error);
+  return said !== undefined && said !== tookTooLong;
 }

@@ -110,8 +110,15 @@ export const tableChange = pgTable(
     before: json('before').$type<TableState>(),
     after: json('after').$type<TableState>(),
     at: moment('at').notNull().default(now),
+    /** Whose change it is; null where it belongs to all. */
+    author: text('author'),
+    /** Of the request that asked for it, so that what is sent twice is done once. */
+    token: uuid('token'),
   },
-  (table) => [primaryKey({ columns: [table.tableId, table.version] })],
+  (table) => [
+    primaryKey({ columns: [table.tableId, table.version] }),
+    unique('table_change_token').on(table.tableId, table.token),
+  ],
 );
 
 /** What an import did beside its own table. */
@@ -176,6 +183,8 @@ export const namesChange = pgTable(
     of: integer('of'),
     edit: json('edit').$type<NamesEdit>().notNull(),
     at: moment('at').notNull().default(now),
+    /** Whose change it is; null where it belongs to all. */
+    author: text('author'),
   },
   (table) => [primaryKey({ columns: [table.listId, table.version] })],
 );

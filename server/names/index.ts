@@ -6,7 +6,7 @@ import { type NamesList, columnRefSchema } from '@/core/names';
 import { Fault } from '@/core/fault';
 import { NotFound, studyFor } from '@/server/access';
 import { type NamesEdit, database, inTransaction, namesList } from '@/server/db';
-import { type Kept, stacks } from '@/server/history';
+import { type Kept, ownOf, stacks } from '@/server/history';
 import { cleanName, touchStudy } from '@/server/studies';
 
 export interface NamesHead extends Pick<NamesList, 'name' | 'version'> {
@@ -94,6 +94,8 @@ export interface LockedList {
   entries: Record<string, string>;
   rejected: string[];
   version: number;
+  /** Who changes it. */
+  author?: string;
 }
 
 export async function lockedList(client: PoolClient, studyId: string, id: string): Promise<LockedList> {
@@ -125,7 +127,7 @@ export async function writeNames(
   list: LockedList,
   edit: NamesEdit,
   what: string,
-  role: { role: Kept['role']; of: number | null } = { role: 'do', of: null },
+  role: Pick<Kept, 'role' | 'of'> = { role: 'do', of: null },
 ): Promise<number> {
   const entries = new Map(Object.entries(list.entries));
   for (const [from, [, to]] of Object.entries(edit.entries)) {
@@ -144,10 +146,18 @@ export async function writeNames(
     list.id,
   ]);
   await client.query(
-    'insert into names_change (list_id, version, what, role, of, edit) values ($1, $2, $3, $4, $5, $6)',
-    [list.id, version, what, role.role, role.of, JSON.stringify(edit)],
+    'insert into names_change (list_id, version, what, role, of, edit, author) values ($1, $2, $3, $4, $5, $6, $7)',
+    [list.id, version, what, role.role, role.of, JSON.stringify(edit), list.author ?? null],
   );
   return version;
+}
+
+/** Those of an edit's entries that are still as it left them, or, where it is made again, as it found them. */
+function stillSo(list: LockedList, entries: NamesEdit['entries'], back: boolean): NamesEdit['entries'] {
+  const now = new Map(Object.entries(list.entries));
+  return Object.fromEntries(
+    Object.entries(entries).filter(([key, [before, after]]) => (now.get(key) ?? null) === (back ? after : before)),
+  );
 }
 
 /** The edit with what each entry was before. */
@@ -158,20 +168,33 @@ export function withBefore(list: LockedList, entries: Readonly<Record<string, st
   );
 }
 
-/** Changes a list on top of the version it was decided on; a Fault where somebody else changed it meanwhile. */
+/**
+ * Changes a list. What others changed since version `base` stays beside it; a Fault, with nothing changed, where they changed one of the same names, or
+ * the columns as well.
+ */
 export async function changeNames(
   studyId: string,
   id: string,
   base: number,
   asked: NamesEditRequest,
-): Promise<{ version: number }> {
+  author?: string,
+): Promise<{ version: number; others: boolean }> {
   await studyFor(studyId, 'edit');
   const request = namesEditSchema.parse(asked);
-  const version = await inTransaction(async (client) => {
-    const list = await lockedList(client, studyId, id);
-    if (list.version !== base) {
+  const changed = await inTransaction(async (client) => {
+    const list = { ...(await lockedList(client, studyId, id)), author };
+    const { rows: later } = await client.query<{ edit: NamesEdit; author: string | null }>(
+      'select edit, author from names_change where list_id = $1 and version > $2',
+      [list.id, base],
+    );
+    const others = later.filter((one) => author === undefined || one.author !== author);
+    const name = Object.keys(request.entries).find((key) =>
+      others.some(({ edit }) => Object.hasOwn(edit.entries, key)),
+    );
+    if (base > list.version || name !== undefined || (request.columns && others.some(({ edit }) => edit.columns))) {
+      const about = name === undefined ? '' : `, “${name}” too`;
       throw new Fault(
-        `“${list.name}” was changed meanwhile by somebody else. It is shown as it is now; make your change again.`,
+        `“${list.name}” was changed meanwhile by somebody else${about}. It is shown as it is now; make your change again.`,
         id,
       );
     }
@@ -183,21 +206,25 @@ export async function changeNames(
       unrejected: request.unreject.filter((pair) => had.has(pair)),
       ...(request.columns ? { columns: [list.columns, request.columns] } : {}),
     };
-    return writeNames(client, list, edit, request.what);
+    return { version: await writeNames(client, list, edit, request.what), others: others.length > 0 };
   });
   await touchStudy(studyId);
-  return { version };
+  return changed;
 }
 
 /** What can be taken back and made again, in words. */
-export async function namesHistory(studyId: string, id: string): Promise<{ undo?: string; redo?: string }> {
+export async function namesHistory(
+  studyId: string,
+  id: string,
+  author?: string,
+): Promise<{ undo?: string; redo?: string }> {
   await studyFor(studyId, 'read');
   return inTransaction(async (client) => {
     const { rows } = await client.query<Kept & { what: string }>(
-      'select names_change.version, role, of, what from names_change join names_list on list_id = id where study_id = $1 and list_id = $2 order by names_change.version',
+      'select names_change.version, role, of, author, what from names_change join names_list on list_id = id where study_id = $1 and list_id = $2 order by names_change.version',
       [studyId, z.uuid().parse(id)],
     );
-    const { undo, redo } = stacks(rows);
+    const { undo, redo } = stacks(ownOf(rows, author));
     const what = (version: number | undefined): string | undefined => rows.find((row) => row.version === version)?.what;
     return { undo: what(undo.at(-1)), redo: what(redo.at(-1)) };
   }, 'read');
@@ -208,19 +235,24 @@ export async function stepNames(
   studyId: string,
   id: string,
   direction: 'undo' | 'redo',
+  author?: string,
 ): Promise<{ version: number; what: string }> {
   await studyFor(studyId, 'edit');
   const result = await inTransaction(async (client) => {
-    const list = await lockedList(client, studyId, id);
+    const list = { ...(await lockedList(client, studyId, id)), author };
     const { rows } = await client.query<Kept & { what: string; edit: NamesEdit }>(
-      'select version, role, of, what, edit from names_change where list_id = $1 order by version',
+      'select version, role, of, author, what, edit from names_change where list_id = $1 order by version',
       [list.id],
     );
-    const of = stacks(rows)[direction].at(-1);
+    const of = stacks(ownOf(rows, author))[direction].at(-1);
     const change = rows.find((row) => row.version === of);
     if (!change || of === undefined) throw new Fault(`There is nothing to ${direction} in “${list.name}”.`, id);
-    const { edit, what } = change;
+    const { what } = change;
     const back = direction === 'undo';
+    const edit = { ...change.edit, entries: stillSo(list, change.edit.entries, back) };
+    const gone = Object.keys(change.edit.entries).length > 0 && Object.keys(edit.entries).length === 0;
+    if (gone && !edit.columns)
+      throw new Fault(`“${what}” cannot be taken back: somebody else has changed the same names since.`, id);
     const inverse: NamesEdit = {
       entries: Object.fromEntries(
         Object.entries(edit.entries).map(([key, [before, after]]) => [key, back ? [after, before] : [before, after]]),

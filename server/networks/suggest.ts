@@ -6,6 +6,7 @@ import { type Question, type TableOffer, makeTies, offer, questions, sampleTies,
 import { describing, firstTrail, offeredTable, suggestTrail } from '@/core/trail';
 import { column } from '@/core/tables';
 import { Fault } from '@/core/fault';
+import { studyFor } from '@/server/access';
 import { openNames } from '@/server/names';
 import { listTables } from '@/server/tables';
 import { readTable } from '@/server/tables/read';
@@ -107,6 +108,7 @@ async function tryOut(ties: object, tables: readonly Table[]): Promise<Pick<Netw
 
 /** A network out of the ties that were chosen among the offers; absent: the likeliest of the study. */
 export async function createSuggestedNetwork(studyId: string, ties?: object): Promise<{ id: string }> {
+  await studyFor(studyId, 'edit');
   const count = (await listNetworks(studyId)).length;
   const name = count ? `Network ${count + 1}` : 'First network';
   if (ties) {

@@ -1,8 +1,8 @@
 /** Studies: listed, made, renamed, deleted and brought back. */
-import { and, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import { desc, eq, isNull, sql } from 'drizzle-orm';
 import { Fault } from '@/core/fault';
 import { database, network, snapshot, study, studyTable } from '@/server/db';
-import { NotFound, studyFor } from '@/server/access';
+import { studyFor } from '@/server/access';
 import { pictureAddress } from '@/server/networks/picture';
 
 export interface StudyCard {
@@ -96,13 +96,8 @@ export async function deleteStudy(id: string): Promise<void> {
 
 /** Takes a deletion back. */
 export async function restoreStudy(id: string): Promise<void> {
-  const restored = await database()
-    .update(study)
-    .set({ deletedAt: null })
-    .where(and(eq(study.id, id), isNotNull(study.deletedAt)))
-    .returning({ id: study.id });
-  if (restored.length === 0)
-    throw new NotFound('There is nothing to bring back: the study is not among the deleted ones.');
+  await studyFor(id, 'edit', 'deleted');
+  await database().update(study).set({ deletedAt: null }).where(eq(study.id, id));
 }
 
 /** Marks a study as changed now. */

@@ -5,7 +5,7 @@ import type { ColumnRef } from '@/core/names';
 import type { ColumnSpec } from '@/core/tables';
 import { Fault } from '@/core/fault';
 import type { CellChange, ChangeRole, TableState } from '@/server/db';
-import { type Kept, stacks } from '@/server/history';
+import { type Kept, ownOf, stacks } from '@/server/history';
 import type { LockedTable } from '.';
 
 type Role = { role: ChangeRole; of: number | null };
@@ -21,8 +21,19 @@ async function keep(
   const version = table.version + 1;
   const json = (value: unknown): string | null => (value === undefined ? null : JSON.stringify(value));
   await client.query(
-    'insert into table_change (table_id, version, what, role, of, cells, before, after) values ($1, $2, $3, $4, $5, $6, $7, $8)',
-    [table.id, version, what, role, of, json(change.cells), json(change.before), json(change.after)],
+    'insert into table_change (table_id, version, what, role, of, cells, before, after, author, token) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)',
+    [
+      table.id,
+      version,
+      what,
+      role,
+      of,
+      json(change.cells),
+      json(change.before),
+      json(change.after),
+      table.author ?? null,
+      table.token ?? null,
+    ],
   );
   await client.query('update study_table set version = $1 where id = $2', [version, table.id]);
   return version;
@@ -68,89 +79,140 @@ export interface CellEdit {
   row: number;
   column: number;
   text: string;
+  /** What the cell must hold for this to be written; another text is somebody's later work and stays. */
+  was?: string;
 }
 
-/** Writes cells; those that are as they are already are passed over. Returns the new version. */
+/** Rows that are read and written at once. */
+const batch = 5000;
+
+/** Writes cells; those that are as they are already are passed over. Returns the new version, and how many cells hold something else than they must. */
 export async function writeCells(
   client: PoolClient,
   table: LockedTable,
   edits: readonly CellEdit[],
   what: string,
   role = done,
-): Promise<number> {
-  const rows = [...new Set(edits.map(({ row }) => row))];
-  if (
-    rows.some((row) => row < 0 || row >= table.rows) ||
-    edits.some(({ column }) => column < 0 || column >= table.columns.length)
-  ) {
+  progress?: (share: number) => void,
+): Promise<{ version: number; passed: number }> {
+  const width = table.columns.length;
+  if (edits.some(({ row, column }) => row < 0 || row >= table.rows || column < 0 || column >= width)) {
     throw new Fault('A cell that is to be changed is not there any more. Open the table again.', table.name);
   }
-  const found = await client.query<{ position: number; cells: string[] }>(
-    'select position, cells from record where set_id = $1 and position = any($2)',
-    [table.setId, rows],
-  );
-  const held = new Map(found.rows.map(({ position, cells }) => [position, cells]));
-  const changes: CellChange[] = [];
-  for (const { row, column, text } of edits) {
-    const cells = held.get(row);
-    const clean = text.replaceAll('\0', '');
-    const before = cells?.[column] ?? '';
-    if (!cells || before === clean) continue;
-    changes.push([row, column, before, clean]);
-    cells[column] = clean;
+  const byRow = new Map<number, CellEdit[]>();
+  for (const edit of edits) {
+    const held = byRow.get(edit.row);
+    if (held) held.push(edit);
+    else byRow.set(edit.row, [edit]);
   }
-  if (!changes.length) return table.version;
-  const touched = [...new Set(changes.map(([row]) => row))];
-  await client.query(
-    'update record set cells = changed.cells from unnest($2::int[], $3::json[]) as changed(position, cells) where set_id = $1 and record.position = changed.position',
-    [table.setId, touched, touched.map((row) => JSON.stringify(held.get(row)))],
-  );
-  return keep(client, table, what, { cells: changes }, role);
+  const rows = [...byRow.keys()];
+  const changes: CellChange[] = [];
+  let passed = 0;
+  for (let from = 0; from < rows.length; from += batch) {
+    progress?.(from / rows.length);
+    const some = rows.slice(from, from + batch);
+    const found = await client.query<{ position: number; cells: string[] }>(
+      'select position, cells from record where set_id = $1 and position = any($2)',
+      [table.setId, some],
+    );
+    const touched: number[] = [];
+    const texts: string[] = [];
+    for (const { position, cells } of found.rows) {
+      const first = changes.length;
+      for (const { column, text, was } of byRow.get(position) ?? []) {
+        const clean = text.replaceAll('\0', '');
+        const before = cells[column] ?? '';
+        if (was !== undefined && before !== was) passed++;
+        else if (before !== clean) {
+          changes.push([position, column, before, clean]);
+          cells[column] = clean;
+        }
+      }
+      if (changes.length === first) continue;
+      touched.push(position);
+      texts.push(JSON.stringify(cells));
+    }
+    if (!touched.length) continue;
+    await client.query(
+      'update record set cells = changed.cells from unnest($2::int[], $3::json[]) as changed(position, cells) where set_id = $1 and record.position = changed.position',
+      [table.setId, touched, texts],
+    );
+  }
+  if (!changes.length) return { version: table.version, passed };
+  return { version: await keep(client, table, what, { cells: changes }, role), passed };
 }
 
-interface ChangeRow extends Kept {
+export interface ChangeRow extends Kept {
   what: string;
   cells: CellChange[] | null;
   before: TableState | null;
   after: TableState | null;
 }
 
-/** What can be taken back and made again, in words; undefined where nothing can. */
-export async function undoable(client: PoolClient, tableId: number): Promise<{ undo?: string; redo?: string }> {
+/** What an author can take back and make again, in words; undefined where nothing can. */
+export async function undoable(
+  client: PoolClient,
+  tableId: number,
+  author?: string,
+): Promise<{ undo?: string; redo?: string }> {
   const { rows } = await client.query<Kept & { what: string }>(
-    'select version, role, of, what from table_change where table_id = $1 order by version',
+    'select version, role, of, author, what from table_change where table_id = $1 order by version',
     [tableId],
   );
-  const { undo, redo } = stacks(rows);
+  const { undo, redo } = stacks(ownOf(rows, author));
   const what = (version: number | undefined): string | undefined => rows.find((row) => row.version === version)?.what;
   return { undo: what(undo.at(-1)), redo: what(redo.at(-1)) };
 }
 
-/** Takes the last change back, or makes again what was taken back last. A Fault where there is nothing. */
+/** Whether a change gave the rows other places, or the columns. */
+export const moves = ({ before, after }: Pick<ChangeRow, 'before' | 'after'>): boolean =>
+  before !== null && after !== null && (before.setId !== after.setId || before.columns.length !== after.columns.length);
+
+/** Changes of a table after a version. */
+export async function changesSince(client: PoolClient, tableId: number, version: number): Promise<ChangeRow[]> {
+  const { rows } = await client.query<ChangeRow>(
+    'select version, role, of, author, what, cells, before, after from table_change where table_id = $1 and version > $2 order by version',
+    [tableId, version],
+  );
+  return rows;
+}
+
+/**
+ * Takes the last change of the table's author back, or makes again what that author took back last. What others wrote since stays. A Fault where there is
+ * nothing, or where others have built on it.
+ */
 export async function stepBack(
   client: PoolClient,
   table: LockedTable,
   direction: 'undo' | 'redo',
 ): Promise<{ version: number; what: string; of: number }> {
   const kept = await client.query<Kept>(
-    'select version, role, of from table_change where table_id = $1 order by version',
+    'select version, role, of, author from table_change where table_id = $1 order by version',
     [table.id],
   );
-  const of = stacks(kept.rows)[direction].at(-1);
+  const of = stacks(ownOf(kept.rows, table.author))[direction].at(-1);
   if (of === undefined) throw new Fault(`There is nothing to ${direction} in “${table.name}”.`, table.name);
-  const found = await client.query<ChangeRow>('select * from table_change where table_id = $1 and version = $2', [
-    table.id,
-    of,
-  ]);
-  const [change] = found.rows;
+  const [change, ...later] = await changesSince(client, table.id, of - 1);
+  const { what } = change;
+  const others =
+    table.author === undefined ? [] : later.filter(({ author }) => author !== null && author !== table.author);
+  const inTheWay = (): Fault =>
+    new Fault(`“${what}” cannot be taken back: somebody else has changed “${table.name}” since.`, table.name);
   const role: Role = { role: direction, of };
   if (change.cells) {
-    const edits = change.cells.map(([row, column, before, after]) => ({ row, column, text: direction === 'undo' ? before : after })); // prettier-ignore
-    return { version: await writeCells(client, table, edits, change.what, role), what: change.what, of };
+    if (others.some(moves)) throw inTheWay();
+    const edits = change.cells.map(([row, column, before, after]): CellEdit =>
+      direction === 'undo' ? { row, column, text: before, was: after } : { row, column, text: after, was: before },
+    );
+    const { version, passed } = await writeCells(client, table, edits, what, role);
+    if (passed === edits.length) throw inTheWay();
+    return { version, what, of };
   }
   const state = direction === 'undo' ? change.before : change.after;
   if (!state) throw new Fault(`There is nothing to ${direction} in “${table.name}”.`, table.name);
-  return { version: await recordChange(client, table, state, change.what, role), what: change.what, of };
+  // Another set of rows does not have what others wrote into this one.
+  if (others.length && (state.setId !== table.setId || others.some(({ before }) => before !== null))) throw inTheWay();
+  return { version: await recordChange(client, table, state, what, role), what, of };
 }
 
 /** The states a table has had, the last first, with what ended each. */

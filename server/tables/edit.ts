@@ -8,7 +8,18 @@ import { inTransaction } from '@/server/db';
 import { cleanName, touchStudy } from '@/server/studies';
 import { appendRows } from './append';
 import { stepEffects } from './intake';
-import { bringBack, formerStates, recordChange, stepBack, undoable, withSpec, writeCells } from './change';
+import {
+  type ChangeRow,
+  bringBack,
+  changesSince,
+  formerStates,
+  moves,
+  recordChange,
+  stepBack,
+  undoable,
+  withSpec,
+  writeCells,
+} from './change';
 import { newSet, readRows } from './record-sets';
 import { type LockedTable, lockedTable, tableFor } from '.';
 
@@ -30,28 +41,111 @@ export const editSchema = z.discriminatedUnion('kind', [
 ]);
 export type Edit = z.input<typeof editSchema>;
 
+/** A cell that somebody else has written since the edit was decided on. */
+export interface Conflict {
+  row: number;
+  column: number;
+  theirs: string;
+  yours: string;
+}
+
 export interface Edited {
   version: number;
+  /** Whether others have changed the table since the version that the edit was decided on. */
+  others: boolean;
+  /** Cells that were left as others wrote them. */
+  conflicts: Conflict[];
 }
 
-/** Makes one change on top of the version it was decided on. */
-export async function editTable(studyId: string, key: string, base: number, edit: Edit): Promise<Edited> {
+/** Who asks for an edit, and under which token: one that was done already is not done again. */
+export interface Asking {
+  author?: string;
+  token?: string;
+  /** Token of the addition of rows from whose first row the rows of an edit of cells are counted. */
+  onto?: string;
+  progress?: (share: number) => void;
+}
+
+/**
+ * Makes one change that was decided on at version `base`. What others did since stays: cells that they wrote are given back as conflicts, all else is
+ * written. A Fault where rows or columns have other places by now.
+ */
+export async function editTable(
+  studyId: string,
+  key: string,
+  base: number,
+  edit: Edit,
+  { author, token, onto, progress }: Asking = {},
+): Promise<Edited> {
   await studyFor(studyId, 'edit');
-  const parsed = editSchema.parse(edit);
-  const version = await inTransaction(async (client) => {
-    const table = await lockedTable(client, studyId, key, base);
-    return apply(client, table, parsed);
+  let parsed = editSchema.parse(edit);
+  const edited = await inTransaction(async (client): Promise<Edited> => {
+    const table = { ...(await lockedTable(client, studyId, key)), author, token };
+    const later = await changesSince(client, table.id, base);
+    const others = later.some((change) => author === undefined || change.author !== author);
+    const done = token && (await versionOf(client, table.id, token));
+    if (done) return { version: table.version, others, conflicts: [] };
+    if (onto !== undefined && parsed.kind === 'cells') {
+      const start = await startOf(client, table, onto);
+      parsed = { ...parsed, edits: parsed.edits.map((one) => ({ ...one, row: one.row + start })) };
+    }
+    if (base > table.version) throw new Fault(`“${table.name}” is older than what is shown. Load the page again.`, key);
+    const placed = parsed.kind === 'identity' || (parsed.kind === 'add rows' && parsed.at >= table.rows);
+    const hinders = parsed.kind === 'cells' ? moves : ({ before }: ChangeRow) => before !== null;
+    if (!placed && later.some(hinders)) {
+      throw new Fault(
+        `“${table.name}” was changed meanwhile by somebody else. It is shown as it is now; make your change again.`,
+        key,
+      );
+    }
+    if (parsed.kind !== 'cells') return { version: await apply(client, table, parsed), others, conflicts: [] };
+    const { free, conflicts } = apart(parsed.edits, later.filter((change) => author === undefined || change.author !== author)); // prettier-ignore
+    const { version } = await writeCells(client, table, free, parsed.what, undefined, progress);
+    return { version, others, conflicts };
   });
   await touchStudy(studyId);
-  return { version };
+  return edited;
 }
 
-async function apply(client: PoolClient, table: LockedTable, edit: z.output<typeof editSchema>): Promise<number> {
+async function versionOf(client: PoolClient, tableId: number, token: string): Promise<number | undefined> {
+  const { rows } = await client.query<{ version: number }>('select version from table_change where table_id = $1 and token = $2', [tableId, token]); // prettier-ignore
+  return rows.length ? rows[0].version : undefined;
+}
+
+/** The place of the first row that an addition made; a Fault where rows have other places since. */
+async function startOf(client: PoolClient, table: LockedTable, token: string): Promise<number> {
+  const made = await versionOf(client, table.id, token);
+  const [change, ...later] = made === undefined ? [] : await changesSince(client, table.id, made - 1);
+  if (!(change as ChangeRow | undefined)?.before || later.some(moves))
+    throw new Fault(`The rows that were added to “${table.name}” are not there any more.`, table.name);
+  return change.before?.rows ?? 0;
+}
+
+/** The edits of cells that others have not written since, and those of cells that hold another text by now. */
+function apart(
+  edits: readonly { row: number; column: number; text: string }[],
+  later: readonly ChangeRow[],
+): { free: readonly { row: number; column: number; text: string }[]; conflicts: Conflict[] } {
+  const written = new Map<string, string>();
+  for (const { cells } of later)
+    for (const [row, column, , after] of cells ?? []) written.set(`${row} ${column}`, after);
+  if (!written.size) return { free: edits, conflicts: [] };
+  const conflicts: Conflict[] = [];
+  const free = edits.filter(({ row, column, text }) => {
+    const theirs = written.get(`${row} ${column}`);
+    if (theirs === undefined || theirs === text) return true;
+    conflicts.push({ row, column, theirs, yours: text });
+    return false;
+  });
+  return { free, conflicts };
+}
+
+type Structural = Exclude<z.output<typeof editSchema>, { kind: 'cells' }>;
+
+async function apply(client: PoolClient, table: LockedTable, edit: Structural): Promise<number> {
   const { columns, rows } = table;
   const width = columns.length;
   switch (edit.kind) {
-    case 'cells':
-      return writeCells(client, table, edit.edits, edit.what);
     case 'add rows': {
       if (edit.rows.some((cells) => cells.length > width))
         throw new Fault(`A row has more cells than “${table.name}” has columns. Add columns first.`, table.name);
@@ -152,15 +246,17 @@ export async function undoIntake(studyId: string, key: string): Promise<void> {
   await touchStudy(studyId);
 }
 
-/** Takes the last change of a table back, or makes it again. */
+/** Takes the last change of a table back, or makes it again: the author's own where one is named. */
 export async function stepTable(
   studyId: string,
   key: string,
   direction: 'undo' | 'redo',
+  { author, token }: Asking = {},
 ): Promise<{ version: number; what: string }> {
   await studyFor(studyId, 'edit');
   const result = await inTransaction(async (client) => {
-    const table = await lockedTable(client, studyId, key);
+    const table = { ...(await lockedTable(client, studyId, key)), author, token };
+    if (token && (await versionOf(client, table.id, token))) return { version: table.version, what: '' };
     const { of, ...stepped } = await stepBack(client, table, direction);
     // An import is taken back with all that it did elsewhere.
     await stepEffects(client, studyId, table.id, of, direction);
@@ -177,17 +273,20 @@ export interface TableHistory {
 }
 
 /** What can be taken back, and the former versions that can be brought back. */
-export async function tableHistory(studyId: string, key: string): Promise<TableHistory> {
+export async function tableHistory(studyId: string, key: string, author?: string): Promise<TableHistory> {
   await studyFor(studyId, 'read');
   const { id } = await tableFor(studyId, key);
   return inTransaction(async (client) => {
     const former = await formerStates(client, id);
-    return { ...(await undoable(client, id)), former: former.map((one) => ({ ...one, at: one.at.toISOString() })) };
+    return {
+      ...(await undoable(client, id, author)),
+      former: former.map((one) => ({ ...one, at: one.at.toISOString() })),
+    };
   }, 'read');
 }
 
 /** Brings back what a table held before one of its changes. */
-export async function bringBackTable(studyId: string, key: string, version: number): Promise<Edited> {
+export async function bringBackTable(studyId: string, key: string, version: number): Promise<{ version: number }> {
   await studyFor(studyId, 'edit');
   const now = await inTransaction(async (client) =>
     bringBack(client, await lockedTable(client, studyId, key), version),

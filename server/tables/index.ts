@@ -55,6 +55,9 @@ export interface LockedTable {
   setId: number;
   rows: number;
   version: number;
+  /** Who changes it, and the token of what was asked. */
+  author?: string;
+  token?: string;
 }
 
 /** Locks a table; a Fault where it has another version than the change was decided on. */

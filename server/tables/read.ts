@@ -36,11 +36,11 @@ export function readTable(studyId: string, key: string, version?: number): Promi
  * The rows as they were written, each a line of JSON, about 64 kB at a time; a NotFound, before anything is read, where the table has another version. No
  * connection is held while a reader takes its time, so the version is looked at again after every part: a Fault where it has changed in the middle.
  */
-export async function writtenRows(studyId: string, key: string, version?: number): Promise<AsyncGenerator<string>> {
+export async function writtenRows(studyId: string, key: string, version?: number): Promise<AsyncGenerator<string, void>> {
   return pieces(await headAt(studyId, key, version));
 }
 
-async function* pieces(head: TableHead & { id: number; setId: number }): AsyncGenerator<string> {
+async function* pieces(head: TableHead & { id: number; setId: number }): AsyncGenerator<string, void> {
   let text = '';
   for await (const some of readRows(connection(), head.setId, head.rows)) {
     const [now] = await database().select({ version: studyTable.version }).from(studyTable).where(eq(studyTable.id, head.id)); // prettier-ignore

@@ -11,6 +11,7 @@ import { type IntakeEffects, inTransaction } from '@/server/db';
 import { appendRecords } from './append';
 import { recordChange } from './change';
 import { keepEffects } from './intake';
+import { wholeLines } from './lines';
 import { packAhead } from './packed';
 import { newSet } from './record-sets';
 import { lockedTable } from '.';
@@ -159,6 +160,7 @@ function isRow(line: string, width: number): boolean {
 
 /** A request may not be longer than this before its rows begin. */
 const longestHead = 32 * 1024 * 1024;
+const saysNothing = (): Fault => new Fault('The request does not say what it brings. Try again.');
 
 /**
  * Stores what a body holds: the request as one line of JSON, then a line for each row. (An address could not hold the names of a thousand columns.)
@@ -167,9 +169,9 @@ const longestHead = 32 * 1024 * 1024;
 export async function storeBody(studyId: string, body: Body): Promise<Stored> {
   await studyFor(studyId, 'edit');
   return setDown(body, largestTable, tooLarge, async (lying) => {
-    const pieces = wholeLines(lying);
+    const pieces = wholeLines(lying, longestHead, saysNothing);
     const piece = await pieces.next();
-    if (piece.done) throw new Fault('The request does not say what it brings. Try again.');
+    if (piece.done) throw saysNothing();
     const end = piece.value.indexOf('\n');
     const head = end < 0 ? piece.value : piece.value.slice(0, end);
     const request = storeSchema.parse(JSON.parse(head));
@@ -180,25 +182,4 @@ export async function storeBody(studyId: string, body: Body): Promise<Stored> {
 async function* after(first: string, rest: AsyncIterable<string>): AsyncGenerator<string> {
   if (first !== '') yield first;
   yield* rest;
-}
-
-/** The body as text in pieces that end where a line does. */
-async function* wholeLines(body: Body): AsyncGenerator<string> {
-  const decoder = new TextDecoder();
-  let rest = '';
-  let first = true;
-  for await (const piece of body) {
-    const text = decoder.decode(piece, { stream: true });
-    // The rest is joined only when a line ends in this piece: a cell may be millions of characters long.
-    const end = text.lastIndexOf('\n');
-    if (end < 0) {
-      rest += text;
-      if (first && rest.length > longestHead) throw new Fault('The request does not say what it brings. Try again.');
-      continue;
-    }
-    yield rest + text.slice(0, end);
-    rest = text.slice(end + 1);
-    first = false;
-  }
-  if (rest.trim() !== '') yield rest;
 }

@@ -30,6 +30,11 @@ export function Menu({
           align={align}
           sideOffset={5}
           collisionPadding={8}
+          onCloseAutoFocus={(event) => {
+            // What was chosen may have opened a field and gone there; else the focus goes back to where the menu came from.
+            const now = document.activeElement;
+            if (now instanceof HTMLInputElement || now instanceof HTMLTextAreaElement) event.preventDefault();
+          }}
           className="z-50 max-h-[min(70vh,var(--radix-dropdown-menu-content-available-height))] max-w-[min(32rem,96vw)] min-w-48 overflow-auto rounded-lg border border-line bg-panel p-1 shadow-lg"
         >
           {entries.map((entry, i) =>

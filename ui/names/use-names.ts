@@ -2,6 +2,7 @@
 /** What the Names page knows: the list in view, its forms and suggestions, and how it is changed. */
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { author } from '@/ui/kit/author';
 import { toast } from '@/ui/kit/toast';
 import { type ColumnRef, type Entries, type NamesList, type Suggestion, pairKey } from '@/core/names';
 import { changeNames, openNames, stepNames } from '@/server/actions';
@@ -123,10 +124,18 @@ export function useNames(study: string, tables: TableHead[], given: readonly Ope
       setSaving((count) => count + 1);
       const work = async (): Promise<void> => {
         const base = versions.current.get(id) ?? 0;
-        const answer = await changeNames(study, id, base, { entries: edit, reject, columns: next.columns, what });
+        const answer = await changeNames(
+          study,
+          id,
+          base,
+          { entries: edit, reject, columns: next.columns, what },
+          author(),
+        );
         setSaving((count) => count - 1);
         if (answer.ok) versions.current.set(id, answer.value.version);
-        else {
+        // What others joined meanwhile is shown with it.
+        if (answer.ok && answer.value.others) await reload();
+        if (!answer.ok) {
           toast.error(answer.fault);
           await reload();
         }
@@ -141,7 +150,7 @@ export function useNames(study: string, tables: TableHead[], given: readonly Ope
       if (!list) return;
       const { id } = list;
       const work = async (): Promise<void> => {
-        const answer = await stepNames(study, id, direction);
+        const answer = await stepNames(study, id, direction, author());
         toast(answer.ok ? `${direction === 'undo' ? 'Undone' : 'Done again'}: ${answer.value.what}` : answer.fault);
         await reload();
       };

@@ -28,6 +28,7 @@ export interface GridEditing {
   /** Counts up when cells were written, so that rows are fetched anew. */
   turn: number;
   write: (from: { row: number; column: number }, texts: string[][], what: string) => void;
+  paste: (from: { row: number; column: number }, texts: string[][]) => void;
   clear: (range: Range) => void;
   fillDown: (range: Range) => void;
   columnEntries: (column: number) => readonly (MenuEntry | null)[];
@@ -63,16 +64,22 @@ export function Grid({
   // Sorts and searches in the worker; what was asked last is what is shown.
   const turn = useRef(0);
   const written = editing?.turn ?? 0;
+  const asked = useRef<{ view: GridView; search: string } | undefined>(undefined);
   useEffect(() => {
     const mine = ++turn.current;
+    // What is written changes no order: rows stand where they are until another order is asked for.
+    const stands = editing && asked.current?.view === view && asked.current.search === search;
     const timer = setTimeout(
-      () =>
-        void desk()
-          .view({ ...view, search })
-          .then((count) => mine === turn.current && setShown(({ turn: last }) => ({ count, turn: last + 1 }))),
-      search ? 120 : 0,
+      () => {
+        asked.current = { view, search };
+        void (stands ? desk().shown() : desk().view({ ...view, search })).then(
+          (count) => mine === turn.current && setShown(({ turn: last }) => ({ count, turn: last + 1 })),
+        );
+      },
+      search && !stands ? 120 : 0,
     );
     return () => clearTimeout(timer);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- whether cells can be changed does not change
   }, [desk, view, search, laid.id, written]);
 
   const widthOf = useCallback(

@@ -2,12 +2,16 @@
 import { Redo2, Undo2 } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useState } from 'react';
+import { author } from '@/ui/kit/author';
 import { toast } from '@/ui/kit/toast';
 import type { NamesList } from '@/core/names';
 import type { PracticeFile } from '@/server/practice';
 import type { TableHead } from '@/server/tables';
 import { stepTable, undoIntake } from '@/server/actions';
-import { IconButton, sentence } from '@/ui/kit';
+import { IconButton, counted, sentence } from '@/ui/kit';
+import { warnOnLeaving } from '@/ui/shell/stay';
+import { useNews } from '@/ui/shell/use-news';
+import { sendKept } from './queues';
 import { StudyPlaces, TopBar } from '@/ui/shell/top-bar';
 import { DraftPane } from './draft-pane';
 import { LeftPanel, type Shown } from './left-panel';
@@ -72,8 +76,17 @@ export function RecordsPage({
     shown?.kind === 'draft' ? (drafts.drafts.find(({ id }) => id === shown.id) ?? drafts.drafts.at(-1)) : undefined;
   const table = draft ? undefined : (tables.find((one) => shown?.kind === 'table' && one.key === shown.key) ?? (shown?.kind === 'table' ? undefined : tables[0])); // prettier-ignore
 
+  useEffect(() => sendKept(study.id, tables), [study.id, tables]);
+  useNews(study.id, tables, names);
+  const waiting = steps?.waiting ?? 0;
+  useEffect(
+    () => (waiting ? warnOnLeaving(`${counted(waiting, 'change')} not saved yet.`, 'page') : undefined),
+    [waiting],
+  );
+
   useEffect(() => {
     const pressed = (event: KeyboardEvent): void => {
+      if (event.defaultPrevented) return;
       if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z' || !steps) return;
       if (event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement) return;
       event.preventDefault();
@@ -106,8 +119,8 @@ export function RecordsPage({
         <IconButton name="Redo" keys="Shift Ctrl Z" disabled={!steps} onClick={() => steps?.redo()}>
           <Redo2 size={16} aria-hidden />
         </IconButton>
-        <span className="w-14 text-quiet" role="status">
-          {steps?.saving ? 'Saving …' : 'Saved'}
+        <span className={steps?.away ? 'text-danger' : 'min-w-14 text-quiet'} role="status">
+          {savedWords(steps)}
         </span>
       </TopBar>
       <div className="flex min-h-0 grow">
@@ -149,11 +162,13 @@ export function RecordsPage({
                 action: {
                   label: 'Undo',
                   onClick: () =>
-                    void (into ? stepTable(study.id, key, 'undo') : undoIntake(study.id, key)).then((answer) => {
-                      if (answer.ok) toast('Taken back, with the names and records it had made.');
-                      else toast.error(answer.fault);
-                      router.refresh();
-                    }),
+                    void (into ? stepTable(study.id, key, 'undo', author()) : undoIntake(study.id, key)).then(
+                      (answer) => {
+                        if (answer.ok) toast('Taken back, with the names and records it had made.');
+                        else toast.error(answer.fault);
+                        router.refresh();
+                      },
+                    ),
                 },
               });
               drafts.putAway(draft.id);
@@ -186,4 +201,12 @@ export function RecordsPage({
       </div>
     </div>
   );
+}
+
+/** Whether all that was typed is stored. */
+export function savedWords(steps: Pick<Steps, 'waiting' | 'away' | 'kept'> | undefined): string {
+  if (!steps?.waiting) return 'Saved';
+  if (!steps.away) return `Saving ${counted(steps.waiting, 'change')} …`;
+  const where = steps.kept ? 'kept in this browser until it is' : 'keep this page open until it is';
+  return `The server is not reached; ${counted(steps.waiting, 'change')} ${steps.waiting === 1 ? 'waits' : 'wait'}, ${where}`;
 }

@@ -16,7 +16,8 @@ export function ReplaceBar({
 }: {
   columns: readonly ColumnSpec[];
   desk: Desk;
-  onReplace: (edits: CellEdit[], what: string) => void;
+  /** Says by itself when it is done. */
+  onReplace: (edits: CellEdit[], what: string) => Promise<void>;
   onClose: () => void;
 }) {
   const [find, setFind] = useState('');
@@ -34,8 +35,7 @@ export function ReplaceBar({
       toast(`No cell has “${find}”.`);
       return;
     }
-    onReplace(edits, `replaced “${find}” by “${by}” in ${counted(edits.length, 'cell')}`);
-    toast(`Replaced in ${counted(edits.length, 'cell')}.`);
+    await onReplace(edits, `replaced “${find}” by “${by}” in ${counted(edits.length, 'cell')}`);
   };
   const field = 'h-7 w-40 rounded-md border border-line bg-panel px-2.5';
   return (

@@ -1,9 +1,12 @@
 'use client';
 import { Plus, Replace, Table2 } from 'lucide-react';
-import { type ReactNode, useCallback, useMemo, useState } from 'react';
+import { type ReactNode, useCallback, useEffect, useMemo, useState } from 'react';
 import type { TableHead } from '@/server/tables';
-import { Button, IconButton, type MenuEntry } from '@/ui/kit';
+import { Button, IconButton, type MenuEntry, counted, grouped } from '@/ui/kit';
+import { toast } from '@/ui/kit/toast';
+import type { Conflict } from './edit-queue';
 import { Grid } from './grid';
+import { type Pasted, pasted } from './pasted';
 import { ReplaceBar } from './replace-bar';
 import { SearchField } from './search-field';
 import type { Range } from './use-cells';
@@ -31,7 +34,8 @@ export function TableGrid({
   const [replacing, setReplacing] = useState(false);
   const [renaming, setRenaming] = useState<number>();
   const [range, setRange] = useState<Range>();
-  const { laid, fault, turn, change, write, clear, fillDown } = held;
+  const { laid, fault, turn, change, step, write, clear, fillDown } = held;
+  const [wide, setWide] = useState<Wide>();
   const { columns } = table;
 
   const deleteRows = (from: number, to: number): void =>
@@ -46,12 +50,45 @@ export function TableGrid({
     ],
     [change],
   ); // prettier-ignore
-  const editing = useMemo(
-    () => ({ turn, write, clear, fillDown, columnEntries, onRange: setRange }),
-    [turn, write, clear, fillDown, columnEntries],
+  const paste = useCallback(
+    (from: { row: number; column: number }, texts: string[][]) => {
+      const found = pasted(texts, columns.map(({ name }) => name), from.column); // prettier-ignore
+      if (found.header) toast('The first line names the columns: it was not taken for a row.');
+      if (found.wider) setWide({ from, ...found });
+      else void write(from, found.rows, 'pasted cells');
+    },
+    [columns, write],
   );
+  const addedThenWritten = async ({ from, rows, header, wider }: Wide): Promise<void> => {
+    setWide(undefined);
+    for (let i = 0; i < wider; i++) {
+      const name = header?.[columns.length - from.column + i]?.trim() || 'column';
+      await change(() => ({ kind: 'add column', at: columns.length + i, spec: { name, type: 'text' } }));
+    }
+    setLater({ from, rows });
+  };
+  // Written when the table stands with its new columns.
+  const [later, setLater] = useState<Pick<Wide, 'from' | 'rows'>>();
+  useEffect(() => {
+    if (!later || !laid || laid.columns.length < later.from.column + Math.max(...later.rows.map((cells) => cells.length))) return; // prettier-ignore
+    setLater(undefined);
+    void write(later.from, later.rows, 'pasted cells');
+  }, [later, laid, write]);
+  const editing = useMemo(
+    () => ({ turn, write: (...asked: Parameters<typeof write>) => void write(...asked), paste, clear, fillDown, columnEntries, onRange: setRange }),
+    [turn, write, paste, clear, fillDown, columnEntries],
+  ); // prettier-ignore
   return (
-    <>
+    <div
+      className="contents"
+      onKeyDown={(event) => {
+        if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
+        if (event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement) return;
+        // Of two grids the one with the focus is meant.
+        event.preventDefault();
+        step(event.shiftKey ? 'redo' : 'undo');
+      }}
+    >
       <div className="flex h-[46px] shrink-0 items-center gap-2 px-3.5">
         <h2 className="max-w-[40%] shrink-0 truncate font-serif text-[16px] font-semibold">{table.name}</h2>
         <span className="min-w-0 grow truncate text-quiet">{table.origin}</span>
@@ -83,8 +120,47 @@ export function TableGrid({
           columns={columns}
           desk={desk}
           onClose={() => setReplacing(false)}
-          onReplace={(edits, what) => void change(() => ({ kind: 'cells', edits, what }))}
+          onReplace={async (edits, what) => {
+            const done = await change(() => ({ kind: 'cells', edits, what }));
+            if (done && !('fault' in done)) toast(`Replaced in ${counted(edits.length - done.conflicts.length, 'cell')}.`); // prettier-ignore
+          }}
         />
+      )}
+      {wide && (
+        <Bar label="Pasted cells">
+          The pasted cells are {counted(wide.wider, 'column')} wider than the table.
+          <Button look="main" onClick={() => void addedThenWritten(wide)}>
+            Add {counted(wide.wider, 'column')}
+          </Button>
+          <Button
+            onClick={() => {
+              setWide(undefined);
+              void write(wide.from, wide.rows, 'pasted cells');
+            }}
+          >
+            Leave them out
+          </Button>
+          <Button onClick={() => setWide(undefined)}>Paste nothing</Button>
+        </Bar>
+      )}
+      {held.conflicts.length > 0 && (
+        <Bar label="Written by others">
+          {conflictWords(held.conflicts, columns)}
+          <Button look="main" onClick={() => held.settle(false)}>
+            Keep theirs
+          </Button>
+          <Button onClick={() => held.settle(true)}>Write mine</Button>
+        </Bar>
+      )}
+      {held.share !== undefined && (
+        <div
+          className="h-0.5 shrink-0 bg-line"
+          role="progressbar"
+          aria-label="Saving"
+          aria-valuenow={Math.round(held.share * 100)}
+        >
+          <div className="h-full bg-accent" style={{ width: `${held.share * 100}%` }} />
+        </div>
       )}
       {renaming !== undefined && columns[renaming] && (
         <form
@@ -127,6 +203,34 @@ export function TableGrid({
           {fault ?? 'Reading …'}
         </p>
       )}
-    </>
+    </div>
   );
+}
+
+/** Pasted cells that need more columns than there are. */
+interface Wide extends Pasted {
+  from: { row: number; column: number };
+}
+
+function Bar({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <div
+      role="alert"
+      aria-label={label}
+      className="flex shrink-0 flex-wrap items-center gap-2 border-y border-amber-line bg-amber px-3.5 py-2"
+    >
+      {children}
+    </div>
+  );
+}
+
+const short = (text: string): string =>
+  text === '' ? 'empty' : `“${text.length > 40 ? `${text.slice(0, 40)}…` : text}”`;
+
+/** Cells that somebody else has written meanwhile, in a sentence. */
+export function conflictWords(conflicts: readonly Conflict[], columns: TableHead['columns']): string {
+  const [{ row, column, theirs, yours }] = conflicts;
+  if (conflicts.length > 1)
+    return `${counted(conflicts.length, 'cell')} were written by somebody else meanwhile and stay as they are.`;
+  return `${columns[column]?.name ?? 'A cell'} of row ${grouped(row + 1)} was written by somebody else meanwhile: it is ${short(theirs)} now, you wrote ${short(yours)}.`;
 }

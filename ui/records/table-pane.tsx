@@ -14,7 +14,10 @@ import { useTable } from './use-table';
 export interface Steps {
   undo: () => void;
   redo: () => void;
-  saving: boolean;
+  /** Changes that the server has not answered yet. */
+  waiting: number;
+  away: boolean;
+  kept: boolean;
 }
 
 /** A stored table: its grid, another one under it where wanted, and at the right what was found in it. */
@@ -42,11 +45,11 @@ export function TablePane({
   const [marks, setMarks] = useState(0);
   const second = tables.find(({ key }) => key === below && key !== table.key);
   const others = tables.filter(({ key }) => key !== table.key);
-  const { step, saving } = held;
+  const { step, waiting, away, kept } = held;
   useEffect(() => {
-    onSteps({ undo: () => step('undo'), redo: () => step('redo'), saving });
+    onSteps({ undo: () => step('undo'), redo: () => step('redo'), waiting, away, kept });
     return () => onSteps(undefined);
-  }, [onSteps, step, saving]);
+  }, [onSteps, step, waiting, away, kept]);
   return (
     <>
       <main aria-label="Records of the table" className="relative flex min-w-0 grow flex-col">

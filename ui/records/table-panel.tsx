@@ -2,6 +2,7 @@
 import { Trash2 } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useState } from 'react';
+import { author } from '@/ui/kit/author';
 import { toast } from '@/ui/kit/toast';
 import { type Aside, type Remedies, type ReferenceRemedy, remediesSchema } from '@/core/intake/remedies';
 import { noReferenceRemedy } from '@/core/intake/remedies';
@@ -195,7 +196,7 @@ function Former({
   const [history, setHistory] = useState<TableHistory>();
   useEffect(() => {
     let stale = false;
-    void tableHistory(study, table.key).then((answer) => !stale && answer.ok && setHistory(answer.value)); // prettier-ignore
+    void tableHistory(study, table.key, author()).then((answer) => !stale && answer.ok && setHistory(answer.value)); // prettier-ignore
     return () => {
       stale = true;
     };

@@ -1,7 +1,7 @@
 'use client';
 /** The cursor in a grid: one active cell, a range around it, a cell being written. */
 import Papa from 'papaparse';
-import { type ClipboardEvent, type KeyboardEvent, type PointerEvent, useEffect, useState } from 'react';
+import { type ClipboardEvent, type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react';
 import type { Leaving } from './cell-editor';
 import type { GridEditing } from './grid';
 import type { Desk } from './use-desk';
@@ -52,6 +52,18 @@ export function useCells({
   const onRange = editing?.onRange;
   useEffect(() => onRange?.(range), [onRange, range?.top, range?.bottom, range?.left, range?.right]); // eslint-disable-line react-hooks/exhaustive-deps
 
+  /** A cell of a row that is being added: the cursor goes there when it is. */
+  const awaited = useRef<Place | undefined>(undefined);
+  useEffect(() => {
+    const to = awaited.current;
+    if (!to || to.row >= rows) return;
+    awaited.current = undefined;
+    setActive(to);
+    setAnchor(to);
+    goTo(to.row, to.column);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- looked at when rows are added
+  }, [rows]);
+
   const move = (to: Place, extend: boolean): void => {
     const place = {
       row: Math.max(0, Math.min(rows - 1, to.row)),
@@ -76,11 +88,17 @@ export function useCells({
     if (active && editing) editing.write(active, [[text]], 'a cell');
     setDraft(undefined);
     if (!active) return;
-    if (leaving === 'down') move({ row: active.row + 1, column: active.column }, false);
-    if (leaving === 'next') {
-      const last = active.column + 1 >= columns;
-      move({ row: active.row + (last ? 1 : 0), column: last ? 0 : active.column + 1 }, false);
-    }
+    const onward: Place =
+      leaving === 'down'
+        ? { row: active.row + 1, column: active.column }
+        : active.column + 1 >= columns
+          ? { row: active.row + 1, column: 0 }
+          : { row: active.row, column: active.column + 1 };
+    if (leaving !== 'stay' && onward.row >= rows && editing) {
+      // Below the last row a new one begins.
+      awaited.current = onward;
+      editing.write({ row: rows, column: 0 }, [['']], 'a row');
+    } else if (leaving !== 'stay') move(onward, false);
     if (leaving !== 'stay') document.querySelector<HTMLElement>(`[role="grid"]:has(input)`)?.focus();
   };
 
@@ -153,7 +171,7 @@ export function useCells({
     // A place past every row, also of rows that are just being added.
     const beyond = Number.MAX_SAFE_INTEGER - texts.length;
     const start = range ? { row: range.top, column: range.left } : { row: beyond, column: 0 };
-    editing.write(start, texts, texts.length * texts[0].length === 1 ? 'a cell' : 'pasted cells');
+    editing.paste(start, texts);
   };
 
   return {

@@ -1,151 +1,213 @@
 'use client';
-/** A stored table on its desk: laid there, edited, and taken back. */
+/** A stored table on its desk: laid there, edited at once, and kept in step with the server. */
 import { useRouter } from 'next/navigation';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { toast } from '@/ui/kit/toast';
-import { editTable, stepTable } from '@/server/actions';
 import type { TableHead } from '@/server/tables';
 import type { Edit } from '@/server/tables/edit';
 import { counted, sentence } from '@/ui/kit';
-import type { CellEdit } from '@/worker/client';
+import { type AddedRows, partsOf, plain } from './edits';
+import type { CellEdit, Change, Conflict, Outcome } from './edit-queue';
 import type { Laid } from './grid';
+import { queueFor } from './queues';
 import type { Desk } from './use-desk';
 import type { Range } from './use-cells';
 
+const atEnd = Number.MAX_SAFE_INTEGER;
+
 export function useTable(study: string, table: TableHead, desk: Desk) {
   const router = useRouter();
+  const queue = queueFor(study, table.key, table.version);
+  const { waiting, away, share, kept } = useSyncExternalStore(queue.listen, queue.look, queue.look);
   const [laid, setLaid] = useState<Laid>();
   const [fault, setFault] = useState<string>();
   const [turn, setTurn] = useState(0);
-  const [saving, setSaving] = useState(0);
-  /** The version that lies on the desk; ahead of the page's while it catches up. */
-  const version = useRef(0);
-  const laidKey = useRef('');
+  const [conflicts, setConflicts] = useState<Conflict[]>([]);
+  /** Counts up where what lies on the desk is not what the server has. */
+  const [stale, setStale] = useState(0);
+  /** What lies on the desk; version −1 where it must be laid there anew. */
+  const content = useRef({ key: '', version: -1 });
   const count = useRef(0);
-  const queue = useRef<Promise<void>>(Promise.resolve());
-  const waiting = useRef<{ version: number; go: () => void }[]>([]);
+  const added = useRef<AddedRows[]>([]);
+  const laidDown = useRef<(() => void)[]>([]);
+  /** Work that needs places in the table waits for changes that move them. */
+  const ready = useRef<Promise<unknown>>(Promise.resolve());
+  const stepped = useRef<{ done: string[]; direction: string }>({ done: [], direction: '' });
+  const specs = table.columns;
 
-  /** Lets work go on that waited for a version to lie on the desk, or for none to come any more. */
-  const goOn = useCallback((reached: number) => {
-    const ready = waiting.current.filter((one) => one.version <= reached);
-    waiting.current = waiting.current.filter((one) => one.version > reached);
-    for (const one of ready) one.go();
+  const spread = useCallback((changed: Partial<Record<number, Laid['distributions'][number]>>) => {
+    setLaid((now) => now && { ...now, distributions: now.distributions.map((one, c) => changed[c] ?? one) }); // prettier-ignore
+    setTurn((now) => now + 1);
   }, []);
-  /** Refreshes the page, and waits until the version lies on the desk: places and the version of the next change are read from it. */
-  const laidDown = useCallback(
-    (reached: number): Promise<void> => {
-      router.refresh();
-      if (version.current >= reached) return Promise.resolve();
-      return new Promise((go) => waiting.current.push({ version: reached, go }));
-    },
-    [router],
-  );
-  useEffect(() => () => goOn(Infinity), [goOn, table.key]);
 
+  const idle = waiting === 0;
   useEffect(() => {
-    const address = `${table.key} ${table.version}`;
-    if (laidKey.current === address) return undefined;
-    let stale = false;
-    const sameTable = laidKey.current.startsWith(`${table.key} `);
-    if (!sameTable) setLaid(undefined);
+    const { key, version } = content.current;
+    const same = key === table.key;
+    if (same && (table.version <= version || !idle)) return undefined;
+    let left = false;
+    if (!same) setLaid(undefined);
     setFault(undefined);
-    desk()
-      .open(study, table)
-      .then((distributions) => {
-        if (stale) return;
-        laidKey.current = address;
-        version.current = table.version;
-        setLaid({ id: ++count.current, columns: table.columns, distributions, rows: table.rows });
-        goOn(table.version);
-      })
-      .catch((error: unknown) => {
-        if (stale) return;
-        setFault(sentence(error));
-        goOn(Infinity);
-      });
+    void (async () => {
+      try {
+        const distributions = await desk().open(study, table);
+        if (left) return;
+        content.current = { key: table.key, version: table.version };
+        queue.version = table.version;
+        added.current = [];
+        const changed = await again(queue.open.map(({ change }) => change));
+        if (left) return;
+        setLaid({ id: ++count.current, columns: specs, distributions: distributions.map((one, c) => changed[c] ?? one), rows: await desk().shown() }); // prettier-ignore
+        for (const go of laidDown.current.splice(0)) go();
+      } catch (error) {
+        if (left) return;
+        // The table has another version by now: the page learns of it.
+        if (same) router.refresh();
+        else setFault(sentence(error));
+        for (const go of laidDown.current.splice(0)) go();
+      }
+    })();
     return () => {
-      stale = true;
+      left = true;
     };
+    /** What waits is written on what was fetched. */
+    async function again(changes: Change[]): Promise<Awaited<ReturnType<ReturnType<Desk>['patch']>>> {
+      let changed = {};
+      for (const change of changes) {
+        if ('step' in change || change.onto) continue;
+        if (change.edit.kind === 'cells') changed = { ...changed, ...(await desk().patch(specs, change.edit.edits)) };
+        if (change.edit.kind === 'add rows' && change.edit.at === atEnd) changed = { ...changed, ...(await desk().append(specs, change.edit.rows)) }; // prettier-ignore
+      }
+      return changed;
+    }
     // A table of the same key and version is the same.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [desk, study, table.key, table.version]);
+  }, [desk, study, table.key, table.version, idle, stale]);
 
-  /** Makes one change after the other, each on the version the one before made. */
-  const change = useCallback(
-    (make: () => Promise<Edit | undefined> | Edit | undefined): Promise<void> => {
-      const work = async (): Promise<void> => {
-        const edit = await make();
-        if (!edit || (edit.kind === 'cells' && !edit.edits.length)) return;
-        setSaving((now) => now + 1);
-        const answer = await editTable(study, table.key, version.current, edit);
-        setSaving((now) => now - 1);
-        if (!answer.ok) {
-          toast.error(answer.fault);
-          laidKey.current = `${table.key} `;
-          router.refresh();
-          return;
+  const anew = useCallback(() => {
+    content.current = { ...content.current, version: -1 };
+    setStale((now) => now + 1);
+    router.refresh();
+  }, [router]);
+
+  /** What the answer to a change means for what is shown. */
+  const heard = useCallback(
+    (outcome: Outcome) => {
+      if ('fault' in outcome) toast.error(outcome.fault);
+      else if (outcome.conflicts.length) setConflicts((all) => [...all, ...outcome.conflicts]);
+      const apart = 'fault' in outcome || outcome.others || outcome.conflicts.length > 0;
+      if (apart) anew();
+      else if (!queue.open.length) {
+        if (content.current.version >= 0) {
+          content.current = { ...content.current, version: queue.version };
+          void desk().settled(study, content.current.key, queue.version);
         }
-        if (edit.kind === 'cells' && answer.value.version !== version.current) {
-          version.current = answer.value.version;
-          laidKey.current = `${table.key} ${answer.value.version}`;
-          const changed = await desk().patch(study, table, answer.value.version, edit.edits);
-          setLaid((now) => now && { ...now, distributions: now.distributions.map((one, c) => (changed as Partial<typeof changed>)[c] ?? one) }); // prettier-ignore
-          setTurn((now) => now + 1);
-        }
-        await laidDown(answer.value.version);
-      };
-      queue.current = queue.current.then(work, work);
-      return queue.current;
+        router.refresh();
+      }
     },
-    [desk, laidDown, router, study, table],
+    [anew, desk, queue, router, study],
+  );
+
+  const add = useCallback(
+    (change: Change): { token: string; outcome: Promise<Outcome> } => {
+      const made = queue.add(change);
+      void made.outcome.then(heard);
+      return made;
+    },
+    [heard, queue],
+  );
+
+  /** Cells, written at once on the page and then on the server; those of rows that were just added go after them. */
+  const writeNow = useCallback(
+    async (edits: readonly CellEdit[], what: string): Promise<Outcome[]> => {
+      spread(await desk().patch(specs, edits));
+      const parts = partsOf(edits, added.current);
+      return Promise.all(parts.map((part) => add({ edit: { kind: 'cells', edits: part.edits, what }, onto: part.onto }).outcome)); // prettier-ignore
+    },
+    [add, desk, specs, spread],
+  );
+  const addNow = useCallback(
+    async (rows: string[][]): Promise<Outcome> => {
+      const before = await desk().size();
+      spread(await desk().append(specs, rows));
+      setLaid((now) => now && { ...now, rows: now.rows + rows.length });
+      const { token, outcome } = add({ edit: { kind: 'add rows', at: atEnd, rows } });
+      added.current = [...added.current, { token, start: before, count: rows.length }];
+      return outcome;
+    },
+    [add, desk, specs, spread],
+  );
+
+  /** Makes a change. Those that move rows or columns are waited for before anything else is placed. */
+  const change = useCallback(
+    (make: () => Promise<Edit | undefined> | Edit | undefined): Promise<Outcome | undefined> => {
+      const work = ready.current.then(async (): Promise<Outcome | undefined> => {
+        const edit = await make();
+        if (!edit) return undefined;
+        if (edit.kind === 'cells')
+          return edit.edits.length ? (await writeNow(edit.edits, edit.what)).at(-1) : undefined;
+        if (edit.kind === 'add rows' && edit.at === atEnd) return addNow(edit.rows);
+        const down = new Promise<void>((resolve) => laidDown.current.push(resolve));
+        const { outcome } = add({ edit });
+        ready.current = outcome.then(() => down);
+        const done = await outcome;
+        anew();
+        return done;
+      });
+      return work;
+    },
+    [add, addNow, anew, writeNow],
   );
 
   const step = useCallback(
     (direction: 'undo' | 'redo') => {
-      const work = async (): Promise<void> => {
-        const answer = await stepTable(study, table.key, direction);
-        if (!answer.ok) {
-          toast(answer.fault);
-          router.refresh();
-          return;
+      // What is typed after an undo waits until its places are known again.
+      const down = new Promise<void>((resolve) => laidDown.current.push(resolve));
+      const { outcome } = queue.add({ step: direction });
+      ready.current = Promise.all([ready.current, outcome.then(() => down)]);
+      void outcome.then((done) => {
+        if ('fault' in done) toast(done.fault);
+        else {
+          if (stepped.current.direction !== direction) stepped.current = { done: [], direction };
+          stepped.current.done.push(done.what ?? '');
         }
-        toast(`${direction === 'undo' ? 'Undone' : 'Done again'}: ${answer.value.what}`);
-        await laidDown(answer.value.version);
-      };
-      queue.current = queue.current.then(work, work);
+        if (queue.open.length) return;
+        const { done: all } = stepped.current;
+        if (all.length) toast(`${direction === 'undo' ? 'Undone' : 'Done again'}: ${all.length === 1 ? all[0] : counted(all.length, 'change')}`); // prettier-ignore
+        stepped.current = { done: [], direction: '' };
+        anew();
+      });
     },
-    [laidDown, router, study, table.key],
+    [anew, queue],
   );
 
   /** Writes texts from a cell of the present view on; rows that are missing are added. */
   const write = useCallback(
-    (from: { row: number; column: number }, texts: string[][], what: string) =>
-      void change(async () => {
+    (from: { row: number; column: number }, texts: readonly (readonly string[])[], what: string): Promise<void> =>
+      ready.current.then(async () => {
+        const width = specs.length;
         const places = await desk().placesOf(from.row, from.row + texts.length);
-        const edits: CellEdit[] = [];
-        places.forEach((row, i) =>
-          texts[i].forEach((text, c) => {
-            if (from.column + c < table.columns.length) edits.push({ row, column: from.column + c, text });
-          }),
+        const edits = places.flatMap((row, i) =>
+          texts[i].slice(0, width - from.column).map((text, c): CellEdit => ({ row, column: from.column + c, text })),
         );
-        const extra = texts.slice(places.length);
-        if (extra.length) {
-          const rows = extra.map((cells) =>
-            [...new Array<string>(from.column).fill(''), ...cells].slice(0, table.columns.length),
-          );
-          void change(() => ({ kind: 'add rows', at: Number.MAX_SAFE_INTEGER, rows }));
-        }
-        const name = edits.length === 1 ? `${table.columns[edits[0].column].name} of a row` : what;
-        return { kind: 'cells', edits, what: edits.length > 1 ? counted(edits.length, 'cell') : name };
+        const extra = texts.slice(places.length).map((cells) => [...new Array<string>(from.column).fill(''), ...cells].slice(0, width)); // prettier-ignore
+        const said = edits.length > 1 ? counted(edits.length, 'cell') : edits.length ? `${specs[edits[0].column].name} of a row` : what; // prettier-ignore
+        const done = await Promise.all([
+          ...(edits.length ? [writeNow(edits, said)] : []),
+          ...(extra.length ? [addNow(extra)] : []),
+        ]);
+        const cells = texts.reduce((sum, row) => sum + row.length, 0);
+        if (cells > plain && done.flat().every((one) => !('fault' in one)))
+          toast(`Written: ${counted(cells, 'cell')}.`);
       }),
-    [change, desk, table],
+    [addNow, desk, specs, writeNow],
   );
 
   const inRange = useCallback(
     (range: Range, textOf: (column: number, first: string[]) => string, what: string) =>
       void change(async () => {
         const places = await desk().placesOf(range.top, range.bottom + 1);
-        const [first] = await desk().written([range.top, range.top + 1], [0, table.columns.length]);
+        const [first] = await desk().written([range.top, range.top + 1], [0, specs.length]);
         const edits = places.flatMap((row) =>
           Array.from({ length: range.right - range.left + 1 }, (_, i) => ({
             row,
@@ -155,10 +217,34 @@ export function useTable(study: string, table: TableHead, desk: Desk) {
         );
         return { kind: 'cells', edits, what: `${what} ${counted(edits.length, 'cell')}` };
       }),
-    [change, desk, table],
+    [change, desk, specs],
   );
   const clear = useCallback((range: Range) => inRange(range, () => '', 'emptied'), [inRange]);
   const fillDown = useCallback((range: Range) => inRange(range, (column, first) => first[column], 'filled'), [inRange]);
 
-  return { laid, fault, turn, saving: saving > 0, change, step, write, clear, fillDown };
+  /** Decides about the cells that others have written meanwhile. */
+  const settle = useCallback(
+    (mine: boolean) => {
+      setConflicts([]);
+      if (mine) void change(() => ({ kind: 'cells', edits: conflicts.map(({ row, column, yours }) => ({ row, column, text: yours })), what: counted(conflicts.length, 'cell') })); // prettier-ignore
+    },
+    [change, conflicts],
+  );
+
+  return {
+    laid,
+    fault,
+    turn,
+    waiting,
+    away,
+    share,
+    kept,
+    conflicts,
+    settle,
+    change,
+    step,
+    write,
+    clear,
+    fillDown,
+  };
 }

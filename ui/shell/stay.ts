@@ -4,13 +4,13 @@ import { useEffect } from 'react';
 /** What would be lost by leaving the page now. */
 let losing: string | undefined;
 
-/** Leaving the page asks first, until what is returned is called. */
-export function warnOnLeaving(sentence: string): () => void {
+/** Leaving asks first, until what is returned is called: `page` where only closing or reloading the page would lose something. */
+export function warnOnLeaving(sentence: string, what: 'page' | 'view' = 'view'): () => void {
   const warn = (event: BeforeUnloadEvent): void => event.preventDefault();
-  losing = sentence;
+  if (what === 'view') losing = sentence;
   window.addEventListener('beforeunload', warn);
   return () => {
-    losing = undefined;
+    if (what === 'view') losing = undefined;
     window.removeEventListener('beforeunload', warn);
   };
 }

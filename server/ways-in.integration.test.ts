@@ -1,0 +1,210 @@
+/** Every action and every route, asked for a study of one's own, for what belongs to another, for a deleted one and for nonsense. A new one without a line here fails. */
+import { randomUUID } from 'node:crypto';
+import { readdirSync } from 'node:fs';
+import { join, relative } from 'node:path';
+import { trailSchema } from '@/core/trail';
+import * as access from './access';
+import * as actions from './actions';
+import { log } from './answer';
+import { pool } from './db';
+import { migrateDatabase } from './db/migrate';
+import { createNames } from './names';
+import { createNetwork } from './networks';
+import { createShortlist } from './shortlists';
+import { createStudy, deleteStudy } from './studies';
+import { storeTable } from './tables/store';
+
+jest.mock('./access', () => {
+  const actual = jest.requireActual<typeof access>('./access');
+  return { ...actual, studyFor: jest.fn(actual.studyFor) };
+});
+
+beforeAll(async () => {
+  log.level = 'silent';
+  await migrateDatabase();
+});
+afterAll(() => pool().end());
+
+const author = randomUUID();
+const trail = trailSchema.parse({
+  steps: [{ id: 's1', kind: 'ties', on: true, table: 'ties', from: 'from', to: 'to' }],
+});
+const columns = [
+  { name: 'from', type: 'text' as const },
+  { name: 'to', type: 'text' as const },
+];
+
+interface Held {
+  study: string;
+  network: string;
+  list: string;
+  shortlist: string;
+}
+
+/** A study with one of everything in it. */
+async function filled(): Promise<Held> {
+  const { id: study } = await createStudy('Ways');
+  async function* rows(): AsyncGenerator<string> {
+    yield await Promise.resolve('["a","b"]');
+  }
+  await storeTable(study, { name: 'ties', origin: 'x', columns, rows: 1 }, rows());
+  return {
+    study,
+    network: (await createNetwork(study, 'One', trail)).id,
+    list: (await createNames(study, 'Ends', [{ table: 'ties', column: 'from' }])).id,
+    shortlist: (await createShortlist(study, { name: 'Some', folder: '', nodes: [{ id: 'a', label: 'a' }] })).id,
+  };
+}
+
+type Right = access.Right;
+type Way = [Right, (held: Held) => unknown[]];
+
+/** By action: the right it asks for, and what it is called with after the study. */
+const ways: Record<Exclude<keyof typeof actions, 'createStudy'>, Way> = {
+  renameStudy: ['edit', () => ['Other name']],
+  deleteStudy: ['edit', () => []],
+  restoreStudy: ['edit', () => []],
+  renameTable: ['edit', () => ['ties', 'other']],
+  undoIntake: ['edit', () => ['ties']],
+  stepTable: ['edit', () => ['ties', 'undo', author]],
+  tableHistory: ['read', () => ['ties', author]],
+  bringBackTable: ['edit', () => ['ties', 1]],
+  setAside: ['read', () => ['ties']],
+  deleteTable: ['edit', () => ['ties']],
+  restoreTable: ['edit', () => ['ties']],
+  networkOffers: ['read', () => []],
+  suggestNetwork: ['edit', () => []],
+  createNetwork: ['edit', () => ['Two', trail]],
+  saveTrail: ['edit', ({ network }) => [network, 1, trail]],
+  renameNetwork: ['edit', ({ network }) => [network, 'other']],
+  deleteNetwork: ['edit', ({ network }) => [network]],
+  restoreNetwork: ['edit', ({ network }) => [network]],
+  createShortlist: ['edit', () => ['Few', '', [{ id: 'a', label: 'a' }]]],
+  changeShortlist: ['edit', ({ shortlist }) => [shortlist, 1, { name: 'other' }]],
+  listShortlists: ['read', () => []],
+  deleteShortlist: ['edit', ({ shortlist }) => [shortlist]],
+  restoreShortlist: ['edit', ({ shortlist }) => [shortlist]],
+  createNames: ['edit', () => ['More', [{ table: 'ties', column: 'to' }]]],
+  openNames: ['read', () => []],
+  changeNames: ['edit', ({ list }) => [list, 1, { entries: { a: 'A' }, what: 'x' }, author]],
+  stepNames: ['edit', ({ list }) => [list, 'undo', author]],
+  namesHistory: ['read', ({ list }) => [list, author]],
+  renameNames: ['edit', ({ list }) => [list, 'other']],
+  deleteNames: ['edit', ({ list }) => [list]],
+  restoreNames: ['edit', ({ list }) => [list]],
+};
+
+const snapshot = (): FormData => {
+  const form = new FormData();
+  form.set('head', JSON.stringify({ digest: 'a'.repeat(32), nodes: 0, edges: 0, groups: null, picture: 'data:image/svg+xml;base64,', layout: null })); // prettier-ignore
+  return form;
+};
+const head = JSON.stringify({ name: 'more', origin: 'x', columns, rows: 1 });
+const edit = JSON.stringify({ token: randomUUID(), edit: { kind: 'cells', edits: [{ row: 0, column: 0, text: 'z' }], what: 'x' } }); // prettier-ignore
+
+type Route = [method: string, Right | 'none', (held: Held) => Record<string, string>, (() => BodyInit)?];
+
+/** By file: its method, the right, what its address holds beside the study, and its body. */
+const routes: Record<string, Route> = {
+  'practice/[file]': ['GET', 'none', () => ({ file: 'nothing' })],
+  'studies/[study]/versions': ['GET', 'read', () => ({})],
+  'studies/[study]/tables': ['POST', 'edit', () => ({}), () => `${head}\n["a","b"]\n`],
+  'studies/[study]/tables/[table]/[version]': ['GET', 'read', () => ({ table: 'ties', version: '1' })],
+  'studies/[study]/tables/[table]/[version]/written': ['GET', 'read', () => ({ table: 'ties', version: '1' })],
+  'studies/[study]/tables/[table]/edits': ['POST', 'edit', () => ({ table: 'ties' }), () => `${JSON.stringify({ base: 1, author })}\n${edit}\n`], // prettier-ignore
+  'studies/[study]/networks/[network]/snapshot': ['PUT', 'edit', ({ network }) => ({ network }), snapshot],
+  'studies/[study]/networks/[network]/positions/[layout]': ['GET', 'read', ({ network }) => ({ network, layout: 'a'.repeat(32) })], // prettier-ignore
+  'studies/[study]/networks/[network]/picture/[md5]': ['GET', 'read', ({ network }) => ({ network, md5: 'a'.repeat(32) })], // prettier-ignore
+  'studies/[study]/networks/[network]/archive': ['GET', 'read', ({ network }) => ({ network })],
+};
+
+const root = join(__dirname, '..', 'app', 'api');
+const files = (readdirSync(root, { recursive: true }) as string[])
+  .filter((path) => path.endsWith('route.ts'))
+  .map((path) => relative('.', path).replace(/\/route\.ts$/, ''));
+
+test('every action and every route has its line', () => {
+  expect(Object.keys(actions).sort()).toEqual([...Object.keys(ways), 'createStudy'].sort());
+  expect(files.sort()).toEqual(Object.keys(routes).sort());
+});
+
+/** Everything that belongs to a study, as text. */
+async function all(study: string): Promise<string> {
+  const texts = await Promise.all(
+    [
+      'select * from study where id = $1',
+      'select * from study_table where study_id = $1 order by id',
+      'select * from network where study_id = $1 order by id',
+      'select * from names_list where study_id = $1 order by id',
+      'select * from shortlist where study_id = $1 order by id',
+      'select record.* from record join study_table using (set_id) where study_id = $1 order by position',
+      'select snapshot.network_id, digest from snapshot join network on network_id = network.id where study_id = $1',
+    ].map(async (text) => (await pool().query(text, [study])).rows as unknown[]),
+  );
+  return JSON.stringify(texts);
+}
+
+type Answered = { ok: boolean };
+const callAction = (name: string, study: string, held: Held): Promise<Answered> =>
+  (actions as unknown as Record<string, (...words: unknown[]) => Promise<Answered>>)[name](study, ...ways[name as keyof typeof ways][1](held)); // prettier-ignore
+async function callRoute(name: string, study: string, held: Held): Promise<number> {
+  const [method, , params, body] = routes[name];
+  const module = (await import(`../app/api/${name}/route`)) as Record<string, (request: Request, context: object) => Promise<Response>>; // prettier-ignore
+  const request = new Request('http://localhost/x', { method, body: body?.() });
+  const answer = await module[method](request, { params: Promise.resolve({ study, ...params(held) }) });
+  await answer.text();
+  return answer.status;
+}
+
+const asked = (): [string, Right][] =>
+  (access.studyFor as jest.Mock).mock.calls.map(([id, right]) => [id, right] as [string, Right]);
+const nonsense = ['00000000-0000-4000-8000-000000000000', 'no-id', "' or 1=1 --", '', '%ff'];
+
+describe.each(Object.entries(ways))('the action %s', (name, [right]) => {
+  test('asks for the right it needs, before anything else', async () => {
+    const held = await filled();
+    (access.studyFor as jest.Mock).mockClear();
+    await callAction(name, held.study, held);
+    expect(asked()[0]).toEqual([held.study, right]);
+  });
+
+  test('does nothing for what belongs to another study, to a deleted one, or to none', async () => {
+    const [mine, other] = [await filled(), await filled()];
+    await pool().query('update study set name = $1 where id = $2', ['Mine', mine.study]);
+    const gone = await filled();
+    await deleteStudy(gone.study);
+    const before = [await all(mine.study), await all(gone.study)];
+    // Ids of mine under another study: what takes none of them concerns that study alone.
+    await callAction(name, other.study, mine);
+    if (name !== 'restoreStudy') expect((await callAction(name, gone.study, gone)).ok).toBe(false);
+    for (const id of nonsense) expect((await callAction(name, id, mine)).ok).toBe(false);
+    expect(await all(mine.study)).toBe(before[0]);
+    if (name !== 'restoreStudy') expect(await all(gone.study)).toBe(before[1]);
+  });
+});
+
+describe.each(Object.entries(routes).filter(([, [, right]]) => right !== 'none'))('the route %s', (name, [, right]) => {
+  test('asks for the right it needs, before anything else', async () => {
+    const held = await filled();
+    (access.studyFor as jest.Mock).mockClear();
+    await callRoute(name, held.study, held);
+    expect(asked()[0]).toEqual([held.study, right]);
+  });
+
+  test('is not there for a deleted study, for nonsense, or for what belongs to another study', async () => {
+    const [mine, other, gone] = [await filled(), await filled(), await filled()];
+    await deleteStudy(gone.study);
+    const before = [await all(mine.study), await all(gone.study)];
+    for (const id of [gone.study, ...nonsense])
+      expect(await callRoute(name, id, id === gone.study ? gone : mine)).toBe(404);
+    if (name.includes('[network]')) expect(await callRoute(name, other.study, mine)).toBe(404);
+    expect([await all(mine.study), await all(gone.study)]).toEqual(before);
+  });
+});
+
+test('a deleted study is brought back, one that is there is not', async () => {
+  const held = await filled();
+  expect((await actions.restoreStudy(held.study)).ok).toBe(false);
+  await deleteStudy(held.study);
+  expect((await actions.restoreStudy(held.study)).ok).toBe(true);
+});

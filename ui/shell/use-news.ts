@@ -1,0 +1,47 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useEffect } from 'react';
+
+/** Milliseconds between two looks at what others did. */
+const every = 4000;
+
+/** Versions of what a study holds, by key. */
+export interface Versions {
+  tables: Record<string, number>;
+  names: Record<string, number>;
+}
+
+/** Whether a study holds something in another version than a page shows; tables that are ahead of the server are this page's own work. */
+export function isNews(
+  now: Versions,
+  tables: readonly { key: string; version: number }[],
+  names: readonly { id?: string; version: number }[],
+): boolean {
+  const shown = new Map(tables.map(({ key, version }) => [key, version]));
+  const lists = new Map(names.map(({ id = '', version }) => [id, version]));
+  const differs = (found: Record<string, number>, held: Map<string, number>): boolean =>
+    Object.keys(found).length !== held.size ||
+    Object.entries(found).some(([key, version]) => (held.get(key) ?? -1) < version);
+  return differs(now.tables, shown) || differs(now.names, lists);
+}
+
+/** Loads the page anew, within seconds, when others changed what it shows. A page that is not looked at asks nothing. */
+export function useNews(
+  study: string,
+  tables: readonly { key: string; version: number }[],
+  names: readonly { id?: string; version: number }[],
+): void {
+  const router = useRouter();
+  useEffect(() => {
+    const timer = setInterval(() => {
+      if (document.visibilityState === 'hidden') return;
+      void fetch(`/api/studies/${study}/versions`, { cache: 'no-store' }).then(
+        async (answer) => {
+          if (answer.ok && isNews((await answer.json()) as Versions, tables, names)) router.refresh();
+        },
+        () => undefined,
+      );
+    }, every);
+    return () => clearInterval(timer);
+  }, [study, tables, names, router]);
+}
