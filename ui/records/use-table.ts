@@ -90,7 +90,7 @@ export function useTable(study: string, table: TableHead, desk: Desk) {
     router.refresh();
   }, [router]);
 
-  /** What the answer to a change means for what is shown. */
+  /** What the answer to a change that stands on the page already means for what is shown. */
   const heard = useCallback(
     (outcome: Outcome) => {
       if ('fault' in outcome) toast.error(outcome.fault);
@@ -148,15 +148,16 @@ export function useTable(study: string, table: TableHead, desk: Desk) {
           return edit.edits.length ? (await writeNow(edit.edits, edit.what)).at(-1) : undefined;
         if (edit.kind === 'add rows' && edit.at === atEnd) return addNow(edit.rows);
         const down = new Promise<void>((resolve) => laidDown.current.push(resolve));
-        const { outcome } = add({ edit });
+        const { outcome } = queue.add({ edit });
         ready.current = outcome.then(() => down);
         const done = await outcome;
+        if ('fault' in done) toast.error(done.fault);
         anew();
         return done;
       });
       return work;
     },
-    [add, addNow, anew, writeNow],
+    [addNow, anew, queue, writeNow],
   );
 
   const step = useCallback(
