@@ -1,12 +1,13 @@
 import tseslint from 'typescript-eslint';
 import reactHooks from 'eslint-plugin-react-hooks';
+import { ownKeys } from './scripts/lint/own-keys.mjs';
 
 export default tseslint.config(
   { ignores: ['.next/**', '.data/**', 'node_modules/**', 'next-env.d.ts', '**/*.mjs', '**/*.cjs'] },
   ...tseslint.configs.strictTypeChecked,
   {
     languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
-    plugins: { 'react-hooks': reactHooks },
+    plugins: { 'react-hooks': reactHooks, nunatak: { rules: { 'own-keys': ownKeys } } },
     rules: {
       ...reactHooks.configs.recommended.rules,
       // Values are kept in refs to be read by handlers and effects; the compiler's stricter rules are not used.
@@ -15,6 +16,7 @@ export default tseslint.config(
       'react-hooks/immutability': 'off',
       'react-hooks/incompatible-library': 'off',
       'no-console': 'error',
+      'nunatak/own-keys': 'error',
       '@typescript-eslint/no-explicit-any': 'error',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true, allowBoolean: true }],
@@ -47,6 +49,6 @@ export default tseslint.config(
   },
   {
     files: ['**/*.test.ts'],
-    rules: { '@typescript-eslint/no-non-null-assertion': 'off', '@typescript-eslint/no-unsafe-assignment': 'off' },
+    rules: { '@typescript-eslint/no-non-null-assertion': 'off', '@typescript-eslint/no-unsafe-assignment': 'off', 'nunatak/own-keys': 'off' },
   },
 );

@@ -6,6 +6,12 @@ export function proxy(request: NextRequest): NextResponse {
   const refused = refusal(request);
   if (refused)
     return new NextResponse(refused, { status: 403, headers: { 'Content-Type': 'text/plain; charset=utf-8' } });
+  if (!isAddress(request.url)) {
+    return new NextResponse('This address is none. Go back, and try another.', {
+      status: 400,
+      headers: { 'Content-Type': 'text/plain; charset=utf-8' },
+    });
+  }
   const nonce = btoa(crypto.randomUUID());
   // The development server evaluates modules as strings.
   const scripts = process.env.NODE_ENV === 'development' ? `'unsafe-eval'` : '';
@@ -31,6 +37,14 @@ export function proxy(request: NextRequest): NextResponse {
   response.headers.set('X-Content-Type-Options', 'nosniff');
   response.headers.set('Referrer-Policy', 'no-referrer');
   return response;
+}
+
+function isAddress(url: string): boolean {
+  try {
+    return decodeURIComponent(url) !== '';
+  } catch {
+    return false;
+  }
 }
 
 // Not for the routes under /api, which look at their requests themselves: the bodies of requests that pass here are cut off at 10 MB.

@@ -115,7 +115,7 @@ export function makeMemberships(
     add(keeper, union, founder ? 1931 : 1931 + random.below(3), '', office);
   }
   for (const keeper of keepers) {
-    const own = Object.keys(societies).find((society) => societies[society].includes(keeper.island));
+    const own = Object.entries(societies).find(([, islands]) => islands.includes(keeper.island))?.[0];
     if (own && random.below(10) < 9) add(keeper, own, Math.max(1902, keeper.born + 18 + random.below(12)), end(keeper, own), random.below(30) === 0 ? pick(['treasurer', 'secretary', 'president'], random) : ''); // prettier-ignore
   }
   while (memberships.length < 420) {

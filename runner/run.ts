@@ -10,6 +10,7 @@ import { runTrail } from '@/core/trail';
 import { edgeCount, nodeCount } from '@/core/graph';
 import { Fault, counted } from '@/core/fault';
 import { bytesOf, parseWords } from './words';
+import { own } from '@/core/own';
 
 const largestFile = 512 * 1024 * 1024;
 
@@ -37,7 +38,7 @@ function filesOf(path: string): (inside: string) => Uint8Array | undefined {
       `“${path}” is no archive that can be unpacked. Give a folder, or a ZIP as the application makes it.`,
     );
   }
-  return (inside) => files[inside];
+  return (inside) => own(files, inside);
 }
 
 /** Runs it, writes the results, and returns a line that says what came of it. */

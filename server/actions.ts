@@ -13,8 +13,12 @@ import * as shortlists from '@/server/shortlists';
 import * as networks from '@/server/networks';
 import { type NetworkOffer, createSuggestedNetwork, networkOffers as offers } from '@/server/networks/suggest';
 
-const text = z.string().max(1000);
-const whole = z.number().int();
+/** NUL is in no text of the database. */
+const text = z
+  .string()
+  .max(1000)
+  .transform((words) => words.replaceAll('\0', ''));
+const whole = z.number().int().min(0).max(2_147_483_647);
 const way = z.enum(['undo', 'redo']);
 /** A browser's own id, until people have names. */
 const whose = z.uuid();
@@ -91,7 +95,7 @@ export async function saveTrail(
   trail: Trail,
 ): Promise<Answer<networks.Saved>> {
   return answered(() =>
-    networks.saveTrail(text.parse(study), text.parse(id), z.number().int().parse(base), trailSchema.parse(trail)),
+    networks.saveTrail(text.parse(study), text.parse(id), whole.parse(base), trailSchema.parse(trail)),
   );
 }
 export async function renameNetwork(study: string, id: string, name: string): Promise<Answer<void>> {

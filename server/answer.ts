@@ -4,7 +4,7 @@ import pino from 'pino';
 import * as z from 'zod';
 import { Fault } from '@/core/fault';
 import { NotFound } from '@/server/access';
-import { databaseProblem } from '@/server/db/problem';
+import { databaseProblem, unstorable } from '@/server/db/problem';
 import { refusal } from '@/server/gate';
 
 export const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
@@ -33,6 +33,8 @@ function problemOf(error: unknown): Problem {
     log.warn({ error }, held);
     return { status: 503, title: 'Not now', detail: held };
   }
+  const unfit = unstorable(error);
+  if (unfit) return { status: 422, title: 'Cannot be done', detail: unfit };
   const id = randomUUID().slice(0, 8);
   log.error({ id, error }, 'defect');
   return {

@@ -6,6 +6,7 @@ import { type Network, edgeCount, isMeasured, nodeCount } from '@/core/graph';
 import type { TextColumn } from '@/core/tables';
 import type { Breath } from '@/core/split';
 import type { Comparison } from './protocol';
+import { own } from '@/core/own';
 
 const mostNamed = 500;
 const mostRows = 10;
@@ -29,7 +30,7 @@ export async function comparison(here: Network, there: Network, name: string, br
     (one) => one.part !== 'triads' && (one.cost !== 'searches' || small(here, there)),
   );
   const [a1, b1] = [await computeFigures(here, shown, breath, plainOptions), await computeFigures(there, shown, breath, plainOptions)]; // prettier-ignore
-  const figures = shown.map(({ key, name: title, words }) => ({ key, name: title, words, here: a1[key].value, there: b1[key].value })); // prettier-ignore
+  const figures = shown.map(({ key, name: title, words }) => ({ key, name: title, words, here: own(a1, key)?.value ?? null, there: own(b1, key)?.value ?? null })); // prettier-ignore
   const placeOf = (net: Network): Map<string, number> => new Map(net.ids.map((id, v) => [id, v]));
   const [a, b] = [placeOf(here), placeOf(there)];
   const measures = here.nodeColumns.flatMap((col) => {

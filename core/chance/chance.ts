@@ -6,6 +6,7 @@ import { type Random, seeded } from '../random';
 import { type Breath, type Task, atOnce, runs, split } from '../split';
 import { Fault } from '../fault';
 import { type ChanceModel, type Origin, draw, originOf } from './models';
+import { own } from '../own';
 
 export interface ChanceAsk {
   model: ChanceModel;
@@ -77,7 +78,7 @@ export const drawsTask: Task<Shared, { from: number; to: number }, { values: Flo
       const drawn = draw(origin, model, randomOf(seed, i));
       switches = drawn.switches;
       const found = await computeFigures(networkOf(origin, drawn), figures, atOnce, plainOptions);
-      keys.forEach((key, k) => (values[(i - from) * keys.length + k] = found[key]?.value ?? NaN));
+      keys.forEach((key, k) => (values[(i - from) * keys.length + k] = own(found, key)?.value ?? NaN));
     }
     return { values, switches };
   },
@@ -121,7 +122,7 @@ export async function againstChance(
     ties: origin.source.length,
     directed: net.directed,
     switches,
-    figures: keys.map((key, k) => heldAgainst(key, observed[key], all[k])),
+    figures: keys.map((key, k) => heldAgainst(key, own(observed, key) ?? { value: null }, all[k])),
   };
 }
 

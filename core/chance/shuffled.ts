@@ -53,7 +53,7 @@ export async function againstShuffling(
   for (let i = 0; i < draws; i++) {
     await breath.breathe(i / draws);
     random.shuffle(order);
-    keys.forEach((key, k) => (drawn[k][i] = defined(() => figures[key](order))));
+    Object.values(figures).forEach((figure, k) => (drawn[k][i] = defined(() => figure(order))));
   }
   const found: ChanceFigure[] = [];
   for (const [k, key] of keys.entries()) {

@@ -3,6 +3,7 @@ import { type Column, type Table, Dictionary, cellText, extended, isFilled, pick
 import { Fault, counted } from '../fault';
 import type { Note } from '../ties';
 import { type Typed, formula } from './formula';
+import { own } from '../own';
 
 /** What is read: the columns of the nodes or edges, their number, and how the rows are called. */
 export interface Given {
@@ -27,7 +28,7 @@ function written(name: string, texts: readonly string[]): Column {
 export function byClasses(given: Given, name: string, from: string, classes: Readonly<Record<string, string>>, others: { keep: true } | { text: string }): Column {
   const col = needed(given, from);
   const classOf = (value: string): string =>
-    Object.hasOwn(classes, value) ? classes[value] : 'keep' in others ? value : others.text;
+    own(classes, value) ?? ('keep' in others ? value : others.text);
   if (col.type === 'list') {
     const words = new Dictionary();
     const offsets = new Uint32Array(given.rows + 1);

@@ -32,7 +32,7 @@ export async function svg(
   };
   const strokeGroup = ({ colour, opacity, width, pattern }: Stroke): void => {
     const dash = dashes[pattern].map((length) => at(length * Math.max(0.8, width))).join(' ');
-    const attributes = `stroke="${colour}" stroke-opacity="${at(opacity)}" stroke-width="${at(width)}"${dash && ` stroke-dasharray="${dash}"`}`;
+    const attributes = `stroke="${escapeXml(colour)}" stroke-opacity="${at(opacity)}" stroke-width="${at(width)}"${dash && ` stroke-dasharray="${dash}"`}`;
     if (open === attributes) return;
     close();
     parts.push(`<g fill="none" ${attributes}>\n`);
@@ -40,7 +40,7 @@ export async function svg(
   };
   const pen: Pen = {
     fillPage(colour) {
-      parts.push(`<rect width="${at(options.width)}" height="${at(options.height)}" fill="${colour}"/>\n`);
+      parts.push(`<rect width="${at(options.width)}" height="${at(options.height)}" fill="${escapeXml(colour)}"/>\n`);
     },
     line(x1, y1, x2, y2, control, stroke) {
       strokeGroup(stroke);
@@ -49,30 +49,34 @@ export async function svg(
     },
     polygon(points, fill, opacity) {
       close();
-      parts.push(`<polygon points="${points.map(at).join(' ')}" fill="${fill}" fill-opacity="${at(opacity)}"/>\n`);
+      parts.push(
+        `<polygon points="${points.map(at).join(' ')}" fill="${escapeXml(fill)}" fill-opacity="${at(opacity)}"/>\n`,
+      );
     },
     shape(kind, x, y, radius, fill, rim, rimWidth) {
       close();
-      const line = rimWidth > 0 ? ` stroke="${rim}" stroke-width="${at(rimWidth)}"` : '';
+      const line = rimWidth > 0 ? ` stroke="${escapeXml(rim)}" stroke-width="${at(rimWidth)}"` : '';
       if (kind === 'circle')
-        parts.push(`<circle cx="${at(x)}" cy="${at(y)}" r="${at(radius)}" fill="${fill}"${line}/>\n`);
+        parts.push(`<circle cx="${at(x)}" cy="${at(y)}" r="${at(radius)}" fill="${escapeXml(fill)}"${line}/>\n`);
       else {
         const points = corners[kind].map(([dx, dy]) => `${at(x + dx * radius)},${at(y + dy * radius)}`).join(' ');
-        parts.push(`<polygon points="${points}" fill="${fill}"${line}/>\n`);
+        parts.push(`<polygon points="${points}" fill="${escapeXml(fill)}"${line}/>\n`);
       }
     },
     rect(x, y, width, height, fill) {
       close();
-      parts.push(`<rect x="${at(x)}" y="${at(y)}" width="${at(width)}" height="${at(height)}" fill="${fill}"/>\n`);
+      parts.push(
+        `<rect x="${at(x)}" y="${at(y)}" width="${at(width)}" height="${at(height)}" fill="${escapeXml(fill)}"/>\n`,
+      );
     },
     text(text, x, y, style) {
       close();
       const halo = style.halo
-        ? ` stroke="${style.halo}" stroke-width="${at(style.size / 4)}" stroke-linejoin="round" paint-order="stroke"`
+        ? ` stroke="${escapeXml(style.halo)}" stroke-width="${at(style.size / 4)}" stroke-linejoin="round" paint-order="stroke"`
         : '';
       const anchor = style.anchor === 'middle' ? ' text-anchor="middle"' : '';
       parts.push(
-        `<text x="${at(x)}" y="${at(y)}" font-family="${style.serif ? serif : sans}" font-size="${at(style.size)}" font-weight="${style.weight}" fill="${style.colour}"${anchor}${halo}>${escapeXml(text)}</text>\n`,
+        `<text x="${at(x)}" y="${at(y)}" font-family="${style.serif ? serif : sans}" font-size="${at(style.size)}" font-weight="${style.weight}" fill="${escapeXml(style.colour)}"${anchor}${halo}>${escapeXml(text)}</text>\n`,
       );
     },
   };

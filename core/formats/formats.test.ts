@@ -1,3 +1,4 @@
+import { trailSchema } from '../trail';
 import fc from 'fast-check';
 import { type Column, TableBuilder, type ColumnType, cellText } from '../tables';
 import { Fault } from '../fault';
@@ -229,7 +230,7 @@ describe('Arrow', () => {
 });
 
 describe('the archive', () => {
-  const trail = { steps: [] };
+  const trail = trailSchema.parse({ steps: [{ id: 's1', kind: 'ties', on: true, table: 't', from: 'a', to: 'b' }] });
   const columns = [{ name: 'a', type: 'text' as const }];
   const bytes = (text: string): Uint8Array => new TextEncoder().encode(text);
   const files = (changed: Record<string, string | undefined> = {}) => {

@@ -94,14 +94,11 @@ export class HeadedRows {
       while (skip < Math.min(mostAbove, rows.length - 2) && usual >= 3 && filled(rows[skip].cells) < 2) skip++;
     }
     const below = rows.slice(skip);
+    // Before anything is compared: what is too wide is told at once.
+    if (below[0].cells.length > mostColumns && !ragged) throw this.tooWide(below[0].cells.length);
     const headed = header ?? (rows[skip]?.remarked || hasHeader(below.map(({ cells }) => cells)));
     const width = ragged ? Math.max(...below.map(({ cells }) => lastFilled(cells))) : below[0].cells.length;
-    if (width > mostColumns) {
-      throw new Fault(
-        `“${this.name}” has ${width} columns; at most ${mostColumns} can be brought in. Remove those you do not need.`,
-        this.name,
-      );
-    }
+    if (width > mostColumns) throw this.tooWide(width);
     const written = headed ? below[0].cells : [];
     const { names, notes } = headerNames(Array.from({ length: Math.max(width, 1) }, (_, c) => written[c] ?? ''));
     if (skip) notes.unshift(`${counted(skip, 'line')} above the header passed over.`);
@@ -110,6 +107,13 @@ export class HeadedRows {
       : { columns: names, headerLine: 0, notes: ['The first line holds values, no names; the columns were numbered.'] };
     for (const { cells, line } of headed ? below.slice(1) : below) this.row(cells, line);
     this.first.length = 0;
+  }
+
+  private tooWide(width: number): Fault {
+    return new Fault(
+      `“${this.name}” has ${width} columns; at most ${mostColumns} can be brought in. Remove those you do not need.`,
+      this.name,
+    );
   }
 
   /** The rows without leading remarks; the last of these, where it names as many columns as there are below it, is the header. */
@@ -199,6 +203,7 @@ function hasHeader(rows: readonly (readonly string[])[]): boolean {
   const rowNames = new Set(below.map((row) => (row[0] ?? '').trim()));
   if (first.length > 2 && first.slice(1).filter((cell) => rowNames.has(cell.trim())).length >= (first.length - 1) / 2)
     return true;
-  const again = words.filter((cell) => below.some((row) => row.includes(cell)));
+  const found = new Set(below.flat());
+  const again = words.filter((cell) => found.has(cell));
   return !(words.length > 0 && below.length > 1 && again.length * 2 >= words.length);
 }

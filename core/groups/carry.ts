@@ -1,5 +1,6 @@
 /** Names and colours of groups, carried from one run to the next, and groups changed by hand. */
 import * as z from 'zod';
+import { colourSchema } from '../colour';
 import type { CategoryMark, TextColumn } from '../tables';
 import type { Network } from '../graph';
 import { endsAt } from '../measure/degree';
@@ -11,7 +12,8 @@ export const knownSchema = z.object({
   name: z.string().optional(),
   /** Place in the palette of colours. */
   slot: z.number().int().min(0),
-  colour: z.string().optional(),
+  // One that is none, from elsewhere, is let go: the group takes its place in the palette.
+  colour: colourSchema.optional().catch(undefined),
   /** Ids of its strongest members: the group that holds most of them is the same group. */
   anchors: z.array(z.string()),
 });

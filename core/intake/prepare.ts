@@ -24,6 +24,7 @@ import { type Aside, type Finding, type Remedies, byUrgency, noReferenceRemedy }
 import { likelyIdentity } from './rows';
 import { type Cells, assembled, doublesJoined, identitySettled } from './settle-rows';
 import { type NamesChange, PrepareCache, type StudyTables, referenceSettled } from './settle-references';
+import { own } from '../own';
 
 export interface Prepared {
   table: RawTable;
@@ -93,13 +94,13 @@ function specsOf(
         return likely === undefined ? [] : [likely];
       }));
   const specs = raw.columns.map((column, c): ColumnSpec => {
-    const own = decided.get(column.name);
+    const given = decided.get(column.name);
     const id = identity.includes(column.name) ? { id: true } : {};
-    if (own) {
-      const { id: _id, ...rest } = own;
+    if (given) {
+      const { id: _id, ...rest } = given;
       return { ...rest, ...id };
     }
-    const said = part.types[column.name] as Omit<ColumnSpec, 'name'> | undefined;
+    const said = own<Omit<ColumnSpec, 'name'>>(part.types, column.name);
     if (said) return { name: column.name, ...said, ...id };
     const found = senses[c].spec;
     if ((found.type === 'text' || (found.type === 'number' && namesReference(column.name))) && !('id' in id)) {
@@ -228,7 +229,7 @@ export async function prepare(
   for (const spec of [...finalSpecs]) {
     const target = spec.type === 'reference' ? study.tables.find(({ key }) => key === spec.table) : undefined;
     if (!target || spec.by === undefined) continue;
-    const remedy = Object.hasOwn(remedies.references, spec.name) ? remedies.references[spec.name] : noReferenceRemedy;
+    const remedy = own(remedies.references, spec.name) ?? noReferenceRemedy;
     const settled = await referenceSettled(table, spec, target, remedy, study, cache, findings, breathe);
     table = settled.table;
     if (settled.written) {
@@ -292,7 +293,7 @@ function misfitsFound(
     .slice(0, mostExamples)
     .map(({ text, lines }) => ({ text, lines }));
   findings.push({ kind: 'misfits', column: spec.name, type: spec.type, count: misfits.rows.length, filled, examples });
-  const what = Object.hasOwn(remedies.misfits, spec.name) ? remedies.misfits[spec.name] : 'keep';
+  const what = Object.hasOwn(remedies.misfits, spec.name) ? own(remedies.misfits, spec.name) : 'keep';
   misfits.rows.forEach((row, i) => {
     if (what === 'aside' && !aside.has(row))
       aside.set(row, `“${misfits.texts[i].slice(0, 80)}” in ${spec.name} is no ${spec.type}`);

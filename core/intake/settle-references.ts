@@ -3,6 +3,7 @@ import { type ColumnSpec, type RawColumn, type RawTable, RawBuilder, rawCell, ra
 import { type Entries, type NamesList, dropped, joinedAll } from '../names';
 import { type KnownTable, byRule, likelyRules, referenceState, targetOf } from './references';
 import type { Finding, ReferenceRemedy } from './remedies';
+import { own } from '../own';
 
 const mostListed = 300;
 
@@ -120,13 +121,13 @@ export async function referenceSettled(
     const known = Array.from({ length: Math.min(ids.rows, 2000) }, (_, row) => ids.name(row)).filter(Boolean);
     findings.push({
       kind: 'unmatched', column: name, tableName: target.name, known: [...new Set(known)].sort(),
-      values: state.unmatched.slice(0, mostListed).map((one) => ({ ...one, to: remedy.values[one.value] })),
+      values: state.unmatched.slice(0, mostListed).map((one) => ({ ...one, to: own(remedy.values, one.value) })),
     }); // prettier-ignore
   }
 
   const open = new Set([...without.map(({ value }) => value), ...several.keys()]);
   for (const value of created) open.delete(value);
-  for (const value of open) if (settledEntries[value] === '') open.delete(value);
+  for (const value of open) if (own(settledEntries, value) === '') open.delete(value);
   const oddCode = column.dictionary.map((text) => open.has(text.trim()));
   const odd = Uint8Array.from(column.codes, (code, row) => (oddCode[code] && !decided.has(row) ? 1 : 0));
   if (!decided.size) return { table, odd, change, created };

@@ -1,6 +1,7 @@
 /** What a measure's figures say of one network, in words. */
 import type { Network } from '../graph';
 import type { Measure } from './measure';
+import { own } from '../own';
 
 const short = (value: number): string =>
   Number(value.toPrecision(4)).toLocaleString('en-GB', { maximumSignificantDigits: 4 }).replace('-', '−');
@@ -25,7 +26,7 @@ export function telling(net: Network, measure: Measure, values: Float64Array): s
       : [`All have the same value, ${short(top)}.`];
   }
   const equal = order.filter((i) => values[i] === top);
-  const lead = leads[measure.key];
+  const lead = own(leads, measure.key);
   if (equal.length > 1) sentences.push(`${equal.slice(0, 3).map(name).join(', ')}${equal.length > 3 ? ` and ${equal.length - 3} more` : ''} share the highest value, ${short(top)}.`); // prettier-ignore
   else if (lead) sentences.push(lead(name(first), top, second === undefined ? undefined : values[second], net));
   else if (second !== undefined) sentences.push(`${name(first)} has the highest value, ${short(top)}; ${name(second)} follows with ${short(values[second])}.`); // prettier-ignore

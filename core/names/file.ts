@@ -3,6 +3,7 @@ import { Fault, counted } from '../fault';
 import { csvRows } from '../formats/csv-write';
 import { CsvReader } from '../formats/csv-read';
 import { type Entries, split } from './names';
+import { own } from '../own';
 
 /** CSV with a header `variant,preferred`, by preferred form and variant. */
 export function namesFile(entries: Entries): string {
@@ -44,19 +45,19 @@ export function readNamesFile(bytes: Uint8Array, name: string): { entries: Entri
     [variant, preferred] = [0, 1];
   }
   if (rows.length > mostEntries) throw new Fault(`“${name}” has over 500,000 lines. Split it.`, name);
-  const entries: Record<string, string> = {};
+  const entries = new Map<string, string>();
   for (const { cells, line } of rows) {
     const from = (cells[variant] ?? '').trim();
     const to = (cells[preferred] ?? '').trim();
     if (from === '') passed++;
-    else if (Object.hasOwn(entries, from) && entries[from] !== to)
+    else if ((entries.get(from) ?? to) !== to)
       throw new Fault(
-        `“${name}”, line ${line}: “${from}” is to be “${to}” here and “${entries[from]}” above. Decide for one.`,
+        `“${name}”, line ${line}: “${from}” is to be “${to}” here and “${entries.get(from)}” above. Decide for one.`,
         name,
       );
-    else entries[from] = to;
+    else entries.set(from, to);
   }
-  return { entries: settled(entries), passed };
+  return { entries: settled(Object.fromEntries(entries)), passed };
 }
 
 /** Follows chains to their ends, so that every variant names the form it counts as in the end. */
@@ -64,9 +65,9 @@ function settled(entries: Entries): Entries {
   const end = (value: string): string => {
     const seen = new Set<string>();
     let at = value;
-    while (Object.hasOwn(entries, at) && !seen.has(at)) {
+    for (let next = own(entries, at); next !== undefined && !seen.has(at); next = own(entries, at)) {
       seen.add(at);
-      at = entries[at];
+      at = next;
     }
     return at;
   };
@@ -78,8 +79,6 @@ function settled(entries: Entries): Entries {
 /** The list with a file's entries over its own. */
 export function withFile(entries: Entries, file: Entries): Entries {
   const kept = split(entries, Object.keys(file));
-  const moved = Object.fromEntries(
-    Object.entries(kept).map(([value, form]) => [value, Object.hasOwn(file, form) ? file[form] : form]),
-  );
+  const moved = Object.fromEntries(Object.entries(kept).map(([value, form]) => [value, own(file, form) ?? form]));
   return settled({ ...moved, ...file });
 }

@@ -1,4 +1,5 @@
 /** What is left of a written name when one kind of difference is taken away; names with equal keys differ in that alone. */
+import { own } from '../own';
 
 /** Without regard to capitals and accents. */
 export const folded = (text: string): string =>
@@ -68,7 +69,7 @@ export function expandedWords(text: string): string {
   const all = words(text.replaceAll('&', ' and '));
   const rest = all.filter((word) => !fillers.has(word));
   return (rest.length > 1 ? rest : all)
-    .map((word) => (Object.hasOwn(abbreviations, word) ? (abbreviations[word] as string) : word))
+    .map((word) => (Object.hasOwn(abbreviations, word) ? (own(abbreviations, word) as string) : word))
     .join(' ');
 }
 

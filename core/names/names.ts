@@ -1,6 +1,7 @@
 /** Names: the joined spellings of a column, or of several that hold the same kind of thing. */
 import * as z from 'zod';
 import { type Column, type ListColumn, type Table, type TextColumn, Dictionary } from '../tables';
+import { own } from '../own';
 
 /** By written value: its preferred form, or the empty text where it is dropped. A value that stands for itself has no entry. */
 export type Entries = Readonly<Record<string, string>>;
@@ -27,8 +28,7 @@ export const noNames: Names = { entries: {}, rejected: [] };
 export const pairKey = (a: string, b: string): string => (a < b ? `${a}\n${b}` : `${b}\n${a}`);
 
 /** What a written value counts as; the empty text where it is dropped. */
-export const preferredOf = (entries: Entries, value: string): string =>
-  Object.hasOwn(entries, value) ? entries[value] : value;
+export const preferredOf = (entries: Entries, value: string): string => own(entries, value) ?? value;
 
 /** Entries with the values that count as one of `forms` (and the forms themselves) counting as `preferred`. */
 function redirected(entries: Entries, forms: readonly string[], preferred: string): Entries {

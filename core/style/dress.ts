@@ -6,6 +6,7 @@ import { Fault, grouped } from '../fault';
 import { type Rgb, amountPalettes, categoryPalettes, hex, inks, otherColour, rgb } from './colour';
 import { type Amounts, shares } from './amount';
 import { type Pattern, type Shape, type StyleSettings, patterns, shapes } from './settings';
+import { own } from '../own';
 
 /** One line of the legend. */
 export type LegendPart =
@@ -132,7 +133,7 @@ export function categoryColours(
     return {
       value,
       count,
-      colour: rule.colours[value] ?? mark?.colour ?? palette[mark?.slot ?? i] ?? otherColour,
+      colour: own(rule.colours, value) ?? mark?.colour ?? palette[mark?.slot ?? i] ?? otherColour,
     };
   });
 }
@@ -206,7 +207,7 @@ function chosenShapes(
   const byHand = Object.keys(rule.shapes).length > 0;
   return categories(col).map(({ value }, i) => ({
     label: value,
-    shape: rule.shapes[value] ?? (byHand ? 'circle' : shapes[Math.min(i, shapes.length - 1)]),
+    shape: own(rule.shapes, value) ?? (byHand ? 'circle' : shapes[Math.min(i, shapes.length - 1)]),
   }));
 }
 
@@ -238,7 +239,7 @@ function edgePattern(net: Network, style: StyleSettings, legend: LegendPart[], s
   const col = edgeColumn(net, rule.column, step);
   const entries = categories(col).map(({ value }, i) => ({
     label: value,
-    pattern: rule.patterns[value] ?? patterns[Math.min(i, patterns.length - 1)],
+    pattern: own(rule.patterns, value) ?? patterns[Math.min(i, patterns.length - 1)],
   }));
   const byValue = new Map(entries.map(({ label, pattern }) => [label, patterns.indexOf(pattern)]));
   if (entries.length) legend.push({ kind: 'lines', title: columnTitle(col.name), entries: entries.slice(0, 8) });

@@ -1,7 +1,8 @@
 /** What can be set of a look: each thing once for all, by category, or by amount. */
 import * as z from 'zod';
+import { colourSchema } from '../colour';
 
-const colour = z.string().regex(/^#[0-9a-fA-F]{6}$/, 'A colour is written #rrggbb.');
+const colour = colourSchema;
 export const scales = ['linear', 'sqrt', 'log', 'rank'] as const;
 const scale = z.enum(scales).default('sqrt');
 

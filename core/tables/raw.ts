@@ -119,6 +119,8 @@ export function entryCounts(column: RawColumn): Uint32Array {
 /** Names for columns from a written header: empty ones and doubles get one of their own; what was changed, in sentences. */
 export function headerNames(cells: readonly string[]): { names: string[]; notes: string[] } {
   const used = new Set<string>();
+  /** The next number to try, by name: many equal headers are numbered in one go. */
+  const next = new Map<string, number>();
   let unnamed = 0;
   const doubled: string[] = [];
   const names = cells.map((cell, i) => {
@@ -126,7 +128,10 @@ export function headerNames(cells: readonly string[]): { names: string[]; notes:
     if (written === '') unnamed++;
     const base = written || `column ${i + 1}`;
     let unique = base;
-    for (let k = 2; used.has(unique); k++) unique = `${base} ${k}`;
+    for (let k = next.get(base) ?? 2; used.has(unique); k++) {
+      unique = `${base} ${k}`;
+      next.set(base, k + 1);
+    }
     if (unique !== base) doubled.push(base);
     used.add(unique);
     return unique;

@@ -28,16 +28,25 @@ export const stepSchema = z.discriminatedUnion('kind', [
 ]);
 export type Step = z.infer<typeof stepSchema>;
 
-export const trailSchema = z.object({ steps: z.array(stepSchema) }).superRefine(({ steps }, check) => {
-  steps.forEach((step, i) => {
-    if ((step.kind === 'ties') !== (i === 0)) {
-      check.addIssue({ code: 'custom', path: ['steps', i], message: 'A trail begins with its one Ties step.' });
-    }
-    if (steps.findIndex((other) => other.id === step.id) !== i) {
-      check.addIssue({ code: 'custom', path: ['steps', i, 'id'], message: `Two steps have the id ${step.id}.` });
-    }
+/** A longer trail is no account of what was done any more. */
+export const mostSteps = 200;
+const tooLong = `A trail has ${mostSteps} steps at most. Take some out, or go on in a network of its own.`;
+const noSteps = 'A trail begins with a Ties step; this one has none.';
+
+export const trailSchema = z
+  .object({ steps: z.array(stepSchema).min(1, noSteps).max(mostSteps, tooLong) })
+  .superRefine(({ steps }, check) => {
+    const ids = new Set<string>();
+    steps.forEach((step, i) => {
+      if ((step.kind === 'ties') !== (i === 0)) {
+        check.addIssue({ code: 'custom', path: ['steps', i], message: 'A trail begins with its one Ties step.' });
+      }
+      if (ids.has(step.id)) {
+        check.addIssue({ code: 'custom', path: ['steps', i, 'id'], message: `Two steps have the id ${step.id}.` });
+      }
+      ids.add(step.id);
+    });
   });
-});
 export type Trail = z.infer<typeof trailSchema>;
 
 /** The kind of a step, with its settings' type set aside: the schema has already parted them. */

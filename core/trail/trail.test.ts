@@ -422,6 +422,17 @@ describe('running', () => {
 });
 
 describe('the schema', () => {
+  test('a trail that is empty, too long or says an id twice is refused in a sentence', () => {
+    const first = { id: 's1', kind: 'ties', on: true, table: 'parcels', from: 'from', to: 'to' };
+    const more = (count: number): object[] => Array.from({ length: count }, (_, i) => ({ id: `m${i}`, kind: 'measure', on: true, measures: ['degree'] })); // prettier-ignore
+    const fault = (steps: unknown): string | undefined => trailSchema.safeParse({ steps }).error?.issues[0].message;
+    expect(fault([])).toMatch(/begins with a Ties step/);
+    expect(fault([first, ...more(199)])).toBeUndefined();
+    expect(fault([first, ...more(200)])).toMatch(/200 steps at most/);
+    expect(fault([first, ...more(1), ...more(1)])).toBe('Two steps have the id m0.');
+    expect(fault(more(1))).toMatch(/begins with its one Ties step/);
+  });
+
   test('a trail begins with its one Ties step, and ids are distinct', () => {
     expect(trailSchema.safeParse({ steps: [{ id: 'a', kind: 'groups', on: true }] }).success).toBe(false);
     expect(trailSchema.safeParse({ steps: [ties(), ties({ id: 's2' })] }).success).toBe(false);

@@ -44,3 +44,21 @@ export function passes(error: unknown): boolean {
   const said = databaseProblem(error);
   return said !== undefined && said !== tookTooLong;
 }
+
+/** What the database cannot hold, by its codes, as a sentence. */
+const unfit = new Map([
+  ['22021', 'Something in it has a character that cannot be stored (NUL). Take it out and try again.'],
+  ['22P05', 'Something in it has a character that cannot be stored (NUL). Take it out and try again.'],
+  ['22003', 'A number in it is larger than can be stored.'],
+  ['22P02', 'Something in it is not of the kind that belongs there.'],
+  ['54000', 'It is larger than can be stored.'],
+]);
+
+/** A sentence where the error is that something cannot be stored as it is. */
+export function unstorable(error: unknown): string | undefined {
+  for (let one = error, depth = 0; one instanceof Error && depth < 5; one = one.cause, depth++) {
+    const found = unfit.get((one as { code?: string }).code ?? '');
+    if (found) return found;
+  }
+  return undefined;
+}

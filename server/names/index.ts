@@ -4,6 +4,7 @@ import type { PoolClient } from 'pg';
 import * as z from 'zod';
 import { type NamesList, columnRefSchema } from '@/core/names';
 import { Fault } from '@/core/fault';
+import { own } from '@/core/own';
 import { NotFound, studyFor } from '@/server/access';
 import { type NamesEdit, database, inTransaction, namesList } from '@/server/db';
 import { type Kept, ownOf, stacks } from '@/server/history';
@@ -162,9 +163,9 @@ function stillSo(list: LockedList, entries: NamesEdit['entries'], back: boolean)
 
 /** The edit with what each entry was before. */
 export function withBefore(list: LockedList, entries: Readonly<Record<string, string | null>>): NamesEdit['entries'] {
-  const own = (key: string): string | null => (Object.hasOwn(list.entries, key) ? list.entries[key] : null);
+  const before = (key: string): string | null => own(list.entries, key) ?? null;
   return Object.fromEntries(
-    Object.entries(entries).flatMap(([key, to]) => (own(key) === to ? [] : [[key, [own(key), to]]])),
+    Object.entries(entries).flatMap(([key, to]) => (before(key) === to ? [] : [[key, [before(key), to]]])),
   );
 }
 

@@ -5,6 +5,7 @@ import type { NamesChange } from '@/core/intake';
 import { dropped, joinedAll } from '@/core/names';
 import type { NamesEdit } from '@/server/db';
 import { type LockedList, lockedList, withBefore, writeNames } from '.';
+import { own } from '@/core/own';
 
 type Ref = { table: string; column: string };
 
@@ -100,7 +101,7 @@ export async function intakeNames(
     const list: LockedList = await lockedList(client, studyId, id);
     const next = dropped(joinedAll(list.entries, joins), drops);
     const values = new Set([...Object.keys(list.entries), ...Object.keys(next)]);
-    const wanted = Object.fromEntries(Array.from(values, (one) => [one, Object.hasOwn(next, one) ? next[one] : null]));
+    const wanted = Object.fromEntries(Array.from(values, (one) => [one, own(next, one) ?? null]));
     const entries = withBefore(list, wanted);
     if (!Object.keys(entries).length) continue;
     await writeNames(client, list, { entries, rejected: [], unrejected: [] }, `matched ${column} of ${key}`);

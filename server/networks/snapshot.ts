@@ -9,11 +9,14 @@ import { openNetwork } from '.';
 
 const hex = z.string().regex(/^[0-9a-f]{32}$/);
 
+/** What a column of the database holds. */
+const count = z.number().int().min(0).max(2_147_483_647);
+
 export const snapshotSchema = z.object({
   digest: hex,
-  nodes: z.number().int().min(0),
-  edges: z.number().int().min(0),
-  groups: z.number().int().min(0).nullable(),
+  nodes: count,
+  edges: count,
+  groups: count.nullable(),
   /** An SVG as a data address; pages show it as an image, in which nothing runs. */
   picture: z
     .string()

@@ -21,9 +21,12 @@ export interface StudyCard {
   }[];
 }
 
-/** A name without surrounding blanks; a Fault where nothing is left, or too much. */
+/** A name without surrounding blanks and characters that cannot be seen or stored; a Fault where nothing is left, or too much. */
 export function cleanName(name: string, what: string): string {
-  const clean = name.trim().replace(/\s+/g, ' ');
+  const clean = name
+    .replace(/[\p{Cc}\p{Cs}]/gu, ' ')
+    .trim()
+    .replace(/\s+/g, ' ');
   if (clean === '') throw new Fault(`Give the ${what} a name.`, 'name');
   if (clean.length > 200)
     throw new Fault(`The name has ${clean.length} characters; 200 is the most. Shorten it.`, 'name');

@@ -7,6 +7,7 @@ import { appendRows } from './append';
 import { recordChange } from './change';
 import { newSet, readRows } from './record-sets';
 import { lockedTable } from '.';
+import { own } from '@/core/own';
 
 /** Notes what the import that gave the table this version did elsewhere; nothing where it did nothing. */
 export async function keepEffects(
@@ -51,7 +52,7 @@ export async function stepEffects(
     const locked = await lockedList(client, studyId, list);
     const edit: NamesEdit['entries'] = {};
     for (const [value, [before, after]] of Object.entries(entries)) {
-      const now = Object.hasOwn(locked.entries, value) ? locked.entries[value] : null;
+      const now = Object.hasOwn(locked.entries, value) ? own(locked.entries, value) : null;
       const [from, to] = back ? [after, before] : [before, after];
       if (now === from) edit[value] = [from, to];
     }

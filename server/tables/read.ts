@@ -36,7 +36,11 @@ export function readTable(studyId: string, key: string, version?: number): Promi
  * The rows as they were written, each a line of JSON, about 64 kB at a time; a NotFound, before anything is read, where the table has another version. No
  * connection is held while a reader takes its time, so the version is looked at again after every part: a Fault where it has changed in the middle.
  */
-export async function writtenRows(studyId: string, key: string, version?: number): Promise<AsyncGenerator<string, void>> {
+export async function writtenRows(
+  studyId: string,
+  key: string,
+  version?: number,
+): Promise<AsyncGenerator<string, void>> {
   return pieces(await headAt(studyId, key, version));
 }
 

@@ -9,6 +9,7 @@ import { changeNames, openNames, stepNames } from '@/server/actions';
 import type { TableHead } from '@/server/tables';
 import { sentence } from '@/ui/kit';
 import { type NamesDesk, type NamesView, type Started, heardShare, startNamesWorker } from '@/worker/client';
+import { own } from '@/core/own';
 
 export type OpenList = NamesList & { id: string };
 
@@ -109,7 +110,7 @@ export function useNames(study: string, tables: TableHead[], given: readonly Ope
       const before = list.entries;
       const after = next.entries ?? before;
       for (const [value, form] of Object.entries(after))
-        if (!Object.hasOwn(before, value) || before[value] !== form) edit[value] = form;
+        if (!Object.hasOwn(before, value) || own(before, value) !== form) edit[value] = form;
       for (const value of Object.keys(before)) if (!Object.hasOwn(after, value)) edit[value] = null;
       const reject = (next.reject ?? []).map(({ from, to }) => pairKey(from, to));
       if (!Object.keys(edit).length && !reject.length && !next.columns) return;

@@ -6,6 +6,7 @@ import { Button, shortNumber } from '@/ui/kit';
 import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
 import { Heading } from './parts';
 import { degrees } from './ranks';
+import { own } from '@/core/own';
 
 /** What the panel shows without being asked; all figures stand in the Whole view. */
 const shown = ['nodes', 'edges', 'density', 'mean_degree', 'reciprocity', 'transitivity', 'average_clustering', 'components', 'largest_component', 'isolates', 'degree_centralisation', 'degree_assortativity', 'two_mode_density']; // prettier-ignore
@@ -47,8 +48,8 @@ export function WholeReading({ net }: { net: Network }) {
             key={figure.key}
             figure={figure}
             name={figureName(figure, net)}
-            value={values[figure.key].value}
-            why={values[figure.key].why}
+            value={own(values, figure.key)?.value ?? null}
+            why={own(values, figure.key)?.why}
           />
         ))}
       </dl>

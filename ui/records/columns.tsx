@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import { type ColumnSpec, type ColumnType, columnTypes } from '@/core/tables';
 import { Choose, TextField, grouped } from '@/ui/kit';
 import { typeNames } from './words';
+import { own } from '@/core/own';
 
 const typeChoices = columnTypes.map((value) => ({ value, label: typeNames[value] }));
 const mostListed = 200;
@@ -34,8 +35,10 @@ export function ColumnList({
             <span className="grid grid-cols-[1fr_7rem] items-center gap-2">
               <span className="truncate" title={spec.name}>
                 {spec.name}
-                {spec.name in shares && shares[spec.name] < 1 && (
-                  <span className="ml-1.5 text-sm text-quiet">{Math.floor(shares[spec.name] * 100)} % fit</span>
+                {(own(shares, spec.name) ?? 1) < 1 && (
+                  <span className="ml-1.5 text-sm text-quiet">
+                    {Math.floor((own(shares, spec.name) ?? 1) * 100)} % fit
+                  </span>
                 )}
               </span>
               <Choose

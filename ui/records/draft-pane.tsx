@@ -17,6 +17,7 @@ import { SearchField } from './search-field';
 import { StoreBar } from './store-bar';
 import { type Drafts, usePrepared } from './use-drafts';
 import { WhereTo } from './where-to';
+import { own } from '@/core/own';
 
 /** A file that is coming in: its rows as they will be stored, what was found in them, and the way into the study. */
 export function DraftPane({
@@ -190,7 +191,7 @@ function DraftFindings({
           specs={preview.specs}
           stored={false}
           onDecide={decide}
-          onReference={(column, change) => decide({ references: { ...remedies.references, [column]: { ...noReferenceRemedy, ...remedies.references[column], ...change } } })}
+          onReference={(column, change) => decide({ references: { ...remedies.references, [column]: { ...noReferenceRemedy, ...own(remedies.references, column), ...change } } })}
         />
       ))}
       {preview.all === 0 && (

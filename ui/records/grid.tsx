@@ -11,6 +11,7 @@ import { useRows } from './grid-pages';
 import { type Range, useCells } from './use-cells';
 import type { Desk } from './use-desk';
 import { typeNames } from './words';
+import { own } from '@/core/own';
 
 const rowHeight = 28;
 const headerHeight = 64;
@@ -83,7 +84,7 @@ export function Grid({
   }, [desk, view, search, laid.id, written]);
 
   const widthOf = useCallback(
-    (c: number): number => widths[laid.columns[c].name] ?? firstWidth(laid.columns[c]),
+    (c: number): number => own(widths, laid.columns[c].name) ?? firstWidth(laid.columns[c]),
     [widths, laid.columns],
   );
   const rows = useVirtualizer({
@@ -146,7 +147,7 @@ export function Grid({
             key={item.key}
             spec={laid.columns[item.index]}
             distribution={laid.distributions[item.index]}
-            note={notes[laid.columns[item.index].name]}
+            note={own(notes, laid.columns[item.index].name)}
             left={item.start}
             width={item.size}
             view={view}

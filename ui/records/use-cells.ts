@@ -5,6 +5,7 @@ import { type ClipboardEvent, type KeyboardEvent, type PointerEvent, useEffect, 
 import type { Leaving } from './cell-editor';
 import type { GridEditing } from './grid';
 import type { Desk } from './use-desk';
+import { own } from '@/core/own';
 
 export interface Range {
   top: number;
@@ -105,9 +106,10 @@ export function useCells({
   const onKeyDown = (event: KeyboardEvent<HTMLElement>): void => {
     if (event.target !== event.currentTarget) return;
     const held = event.ctrlKey || event.metaKey;
-    if (event.key in moves && !event.altKey) {
+    const way = own(moves, event.key);
+    if (way && !event.altKey) {
       event.preventDefault();
-      const [down, right] = moves[event.key];
+      const [down, right] = way;
       const from = active ?? { row: -1 * down, column: -1 * right };
       const far = held ? 1e9 : 1;
       move({ row: from.row + down * far, column: from.column + right * far }, event.shiftKey);

@@ -6,6 +6,7 @@ import { createNetwork, saveTrail } from '@/server/actions';
 import { type Started, heard, startTrailWorker } from '@/worker/client';
 import type { TrailService } from '@/worker/protocol';
 import type { WorkbenchStore } from './workbench-store';
+import { own } from '@/core/own';
 
 const saveAfter = 600;
 const keepAfter = 1500;
@@ -110,12 +111,12 @@ export function startSession(store: WorkbenchStore): Session {
   const keep = async (): Promise<void> => {
     const { digest, layout, net, partial, running, positions, reports, trail, save } = store.getState();
     if (!net || partial || running || digest === kept || save.kind === 'conflict') return;
-    if (trail.steps.some(({ id }) => reports[id]?.fault || reports[id]?.stopped)) return;
+    if (trail.steps.some(({ id }) => own(reports, id)?.fault || own(reports, id)?.stopped)) return;
     kept = digest;
     try {
       const picture = await asAddress(await service.take({ kind: 'thumbnail' }));
       const groupStep = trail.steps.findLast((step) => step.kind === 'groups' && step.on);
-      const groups = (groupStep && reports[groupStep.id]?.groups) ?? null;
+      const groups = (groupStep && own(reports, groupStep.id)?.groups) ?? null;
       const form = new FormData();
       const handPlaced = trail.steps.some((step) => step.kind === 'arrange' && Object.keys(step.placed).length > 0);
       // Positions moved by hand are not those of the layout; they stand in the trail anyway.

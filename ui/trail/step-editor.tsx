@@ -8,6 +8,7 @@ import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/shell/workbenc
 import type { Holdings } from '@/worker/client';
 import { editorFoot } from './editor-foot';
 import { useBefore } from './use-before';
+import { own } from '@/core/own';
 
 // An editor comes when its step is opened.
 const TiesEditor = dynamic(() => import('./editors/ties').then((it) => it.TiesEditor));
@@ -33,7 +34,7 @@ export function StepEditor() {
   const id = useWorkbench((state) => state.step);
   const steps = useWorkbench((state) => state.trail.steps);
   const step = steps.find((one) => one.id === id);
-  const report = useWorkbench((state) => (id ? state.reports[id] : undefined));
+  const report = useWorkbench((state) => (id ? own(state.reports, id) : undefined));
   const store = useWorkbenchStore();
   const session = useSession();
   const before = useBefore(step?.id);

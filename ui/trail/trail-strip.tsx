@@ -26,6 +26,7 @@ import { Button, Menu, counted, grouped } from '@/ui/kit';
 import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
 import { elevationPath } from './elevation';
 import { firstSettings } from './first-settings';
+import { own } from '@/core/own';
 
 const tileWidth = 128;
 const profileHeight = 46;
@@ -42,9 +43,9 @@ export function TrailStrip() {
     useSensor(PointerSensor, { activationConstraint: { distance: 8 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
-  const first = reports[steps[0]?.id]?.nodes ?? 0;
+  const first = own(reports, steps[0]?.id)?.nodes ?? 0;
   const shareOf = (step: Step): number | undefined => {
-    const report = reports[step.id];
+    const report = own(reports, step.id);
     return report && first ? report.nodes / first : undefined;
   };
   const profile = [{ share: 1 }, { share: 1 }, ...steps.map((step) => ({ share: shareOf(step) }))];
@@ -71,7 +72,7 @@ export function TrailStrip() {
           width={profile.length * tileWidth}
           height={profileHeight}
           role="img"
-          aria-label={`Nodes left: ${steps.map((step) => grouped(reports[step.id]?.nodes ?? 0)).join(', ')}`}
+          aria-label={`Nodes left: ${steps.map((step) => grouped(own(reports, step.id)?.nodes ?? 0)).join(', ')}`}
         >
           <path d={elevationPath(profile, tileWidth, profileHeight)} fill="var(--rise)" opacity={0.75} />
         </svg>
@@ -145,7 +146,7 @@ function SortableTile({ step }: { step: Step }) {
 
 function TileBody({ step, drag }: { step: Step; drag?: object }) {
   const active = useWorkbench((state) => state.step === step.id);
-  const report = useWorkbench((state) => state.reports[step.id]);
+  const report = useWorkbench((state) => own(state.reports, step.id));
   const progress = useWorkbench((state) => (state.progress?.step === step.id ? state.progress.share : undefined));
   const stale = useWorkbench((state) => state.stale);
   const scope = useScope(step);
@@ -236,11 +237,11 @@ function TileBody({ step, drag }: { step: Step; drag?: object }) {
 
 /** Of which nodes the figures of a step speak, where later steps left others: `of 3,481 nodes`. */
 function useScope(step: Step): string | undefined {
-  const report = useWorkbench((state) => state.reports[step.id]);
+  const report = useWorkbench((state) => own(state.reports, step.id));
   const net = useWorkbench((state) => state.net);
   if (!report || report.fault || !net || (step.kind !== 'measure' && step.kind !== 'groups')) return undefined;
-  const own = [...net.nodeColumns, ...net.edgeColumns].find(({ computed }) => computed?.step === step.id);
-  return own && scopeOf(net, own);
+  const made = [...net.nodeColumns, ...net.edgeColumns].find(({ computed }) => computed?.step === step.id);
+  return made && scopeOf(net, made);
 }
 
 function tileEntries(step: Step, store: ReturnType<typeof useWorkbenchStore>) {

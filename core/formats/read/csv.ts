@@ -1,6 +1,7 @@
 import { RawBuilder } from '../../tables';
 import { CsvReader, NotUtf8 } from '../csv-read';
 import type { Format, FileSource, PlacedFaulty, ReadContext, ReadPart } from './format';
+import { own } from '../../own';
 
 const delimiterNames: Readonly<Record<string, string>> = { ',': 'commas', ';': 'semicolons', '\t': 'tabs', '|': 'bars', ' ': 'blanks' }; // prettier-ignore
 
@@ -34,7 +35,7 @@ async function attempt(source: FileSource, { settings, breathe }: ReadContext): 
     table: (builder ?? new RawBuilder(found.columns)).done(),
     faulty,
     notes: found.notes,
-    how: `parted by ${delimiterNames[found.delimiter] ?? found.delimiter}, ${found.encoding.toUpperCase()}; ${header}`,
+    how: `parted by ${own(delimiterNames, found.delimiter) ?? found.delimiter}, ${found.encoding.toUpperCase()}; ${header}`,
     types: {},
   };
 }

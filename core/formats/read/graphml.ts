@@ -2,6 +2,7 @@ import { Fault, counted } from '../../fault';
 import type { ColumnSpec } from '../../tables';
 import { type Format, type ReadPart, RecordRows, wholeBytes } from './format';
 import { readXml } from './xml';
+import { own } from '../../own';
 
 interface Key {
   name: string;
@@ -98,7 +99,10 @@ export const graphmlFormat: Format = {
     const mixed = directions.directed > 0 && directions.undirected > 0;
     const how = mixed ? 'edges directed and undirected' : directions.directed ? 'directed' : 'undirected';
     const typed = (kind: string): ReadPart['types'] =>
-      Object.fromEntries([...keys.values()].flatMap(({ name, type, for: whose }) => ((whose === kind || whose === 'all') && types[type] ? [[name, { type: types[type] }]] : []))); // prettier-ignore
+      Object.fromEntries([...keys.values()].flatMap(({ name, type, for: whose }) => {
+        const known = whose === kind || whose === 'all' ? own(types, type) : undefined;
+        return known ? [[name, { type: known }]] : [];
+      })); // prettier-ignore
     const parts: ReadPart[] = [];
     if (nodes.count)
       parts.push({

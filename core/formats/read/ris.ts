@@ -1,6 +1,7 @@
 import { Fault, counted } from '../../fault';
 import { type BibliographicRecord, bibliographicPart } from './bibliography';
 import { type Format, wholeText } from './format';
+import { own } from '../../own';
 
 const tagLine = /^\ufeff?([A-Z][A-Z0-9])\s{1,2}-(?:\s(.*)|\s*)$/;
 
@@ -37,11 +38,11 @@ const passed = new Set(['ER', 'TY']);
 const date = (text: string): string => text.split('/').slice(0, 3).map((part) => part.trim()).filter(Boolean).join('-'); // prettier-ignore
 
 function take(record: BibliographicRecord, tag: string, value: string): void {
-  const single = singles[tag];
+  const single = own(singles, tag);
   if (authorTags.has(tag)) (record.authors ??= []).push(value);
   else if (tag === 'KW') (record.keywords ??= []).push(...value.split(/\s*;\s*/));
   else if (tag === 'CR' || tag === 'RF') (record.references ??= []).push(...value.split(/\s*;\s*/));
-  else if (tag === 'TY') record.kind = kinds[value] ?? value.toLowerCase();
+  else if (tag === 'TY') record.kind = own(kinds, value) ?? value.toLowerCase();
   else if (single === 'year') record.year ??= date(value);
   else if (single) record[single] ??= value;
   else if (tag === 'SP') other(record, 'pages', value, '; ');

@@ -1,9 +1,10 @@
 import { strFromU8, unzipSync } from 'fflate';
 import { RawBuilder, dayNumber, writeDate, datePrecision } from '../../tables';
-import { Fault, counted } from '../../fault';
+import { Fault, counted, grouped } from '../../fault';
 import { HeadedRows } from '../headed-rows';
 import { type FileSource, type Format, type PlacedFaulty, type ReadContext, type ReadPart, largestWhole, tooLarge, wholeBytes } from './format'; // prettier-ignore
 import { readXml } from './xml';
+import { own } from '../../own';
 
 type Files = Record<string, Uint8Array>;
 
@@ -16,7 +17,7 @@ function unpacked(bytes: Uint8Array, name: string): Files {
         if (!/\.(xml|rels)$/.test(path) || /\/(drawings|charts|theme|media|printerSettings)\//.test(path)) return false;
         sum += originalSize;
         // A kilobyte that unpacks to a thousand is no sheet.
-        if (sum > largestWhole || (originalSize > 64 * 1048576 && originalSize > size * 400)) throw tooLarge(name);
+        if (sum > largestWhole || (originalSize > 32 * 1048576 && originalSize > size * 150)) throw tooLarge(name);
         return true;
       },
     });
@@ -79,7 +80,7 @@ function builtInFormat(id: number): 'date' | 'time' | 'both' | undefined {
 async function workbookOf(files: Files, name: string, context: ReadContext): Promise<Workbook> {
   const roots = [...(await relations(files, '', name)).values()];
   const path = roots.find(({ type }) => type.endsWith('/officeDocument'))?.target ?? 'xl/workbook.xml';
-  const bytes = files[path];
+  const bytes = own(files, path);
   if (!bytes)
     throw new Fault(`“${name}” is an archive without a workbook. Bring in XLSX, or the files in it one by one.`, name);
   const links = await relations(files, path, name);
@@ -93,7 +94,7 @@ async function workbookOf(files: Files, name: string, context: ReadContext): Pro
     },
   }, () => undefined); // prettier-ignore
   const target = (ending: string): Uint8Array | undefined =>
-    files[[...links.values()].find(({ type }) => type.endsWith(ending))?.target ?? ''];
+    own(files, [...links.values()].find(({ type }) => type.endsWith(ending))?.target ?? '');
   const strings = target('/sharedStrings');
   if (strings) await readStrings(strings, name, book.strings, (share) => context.breathe(0.3 + 0.1 * share));
   const styles = target('/styles');
@@ -197,6 +198,22 @@ function cellOf(type: string, style: number, text: string, book: Workbook): stri
 }
 
 const mostColumnsOfSheet = 16384;
+/** Rows of a sheet (ECMA-376). */
+const mostRowsOfSheet = 1_048_576;
+/** Cells of a workbook, empty ones between filled ones with them: what is taken into memory. */
+const mostCells = 40_000_000;
+
+/** Counts what is read, and ends it before it takes too much memory. */
+function bounded(name: string): (line: number, cells: number) => void {
+  let sum = 0;
+  return (line, cells) => {
+    sum += cells;
+    if (line > mostRowsOfSheet)
+      throw new Fault(`“${name}” has a sheet of over ${grouped(mostRowsOfSheet)} rows, which no workbook may have. Save it as CSV, and bring that in.`, name); // prettier-ignore
+    if (sum > mostCells)
+      throw new Fault(`“${name}” has over ${grouped(mostCells)} cells. Split it, or leave sheets and columns out, and bring in the parts.`, name); // prettier-ignore
+  };
+}
 
 async function sheetOf(
   bytes: Uint8Array,
@@ -204,6 +221,7 @@ async function sheetOf(
   source: FileSource,
   book: Workbook,
   context: ReadContext,
+  bound: (line: number, cells: number) => void,
 ): Promise<ReadPart | undefined> {
   let builder: RawBuilder | undefined;
   const faulty: PlacedFaulty[] = [];
@@ -248,7 +266,10 @@ async function sheetOf(
           while (cells.length < column) cells.push('');
           cells[column] = cellOf(type, style, text, book);
         }
-      } else if (tag === 'row') headed.push(cells, line);
+      } else if (tag === 'row') {
+        bound(line, cells.length);
+        headed.push(cells, line);
+      }
     },
   }, (share) => context.breathe(0.4 + 0.6 * share)); // prettier-ignore
   const found = headed.end();
@@ -273,9 +294,10 @@ export const xlsxFormat: Format = {
       throw new Fault(`“${source.name}” is no XLSX. Save it as XLSX or CSV, and bring it in again.`, source.name);
     const book = await workbookOf(files, source.name, context);
     const parts: ReadPart[] = [];
+    const bound = bounded(source.name);
     for (const { name, path, hidden } of book.sheets) {
-      const bytes = files[path];
-      const part = bytes && (await sheetOf(bytes, name, source, book, context));
+      const bytes = own(files, path);
+      const part = bytes && (await sheetOf(bytes, name, source, book, context, bound));
       if (part && hidden) part.notes.unshift('This sheet is hidden in its workbook.');
       if (part) parts.push(part);
     }

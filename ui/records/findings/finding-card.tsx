@@ -6,6 +6,7 @@ import { typeNames } from '../words';
 import { AmbiguousCard, NearCard, ReferenceCard, UnmatchedCard } from './references';
 import { IdentityCard } from './identity';
 import { type FindingProps, Remedy, linesInWords } from './remedy';
+import { own } from '@/core/own';
 
 /** One finding with its remedies. */
 export function FindingCard(props: FindingProps) {
@@ -183,7 +184,7 @@ function ListCard({ finding, specs, onDecide }: FindingProps<'list'>) {
   return (
     <Card title={`Does ${column} hold lists?`}>
       <Quiet>
-        {counted(cells, 'cell')} with {markNames[separator] ?? `“${separator}”`}: {examples.slice(0, 2).map((one) => `“${one}”`).join(', ')}. Nothing says that they part
+        {counted(cells, 'cell')} with {own(markNames, separator) ?? `“${separator}”`}: {examples.slice(0, 2).map((one) => `“${one}”`).join(', ')}. Nothing says that they part
         several things, so the cells stay whole.
       </Quiet>
       <Remedies>
@@ -196,7 +197,7 @@ function ListCard({ finding, specs, onDecide }: FindingProps<'list'>) {
 
 function MisfitsCard({ finding, decided, specs, onDecide }: FindingProps<'misfits'>) {
   const { column, type, count, filled, examples } = finding;
-  const what = decided.misfits[column] ?? 'keep';
+  const what = own(decided.misfits, column) ?? 'keep';
   const choose = (how: 'keep' | 'empty' | 'aside'): void => onDecide({ misfits: { ...decided.misfits, [column]: how } }, `${counted(count, 'cell')} of ${column}`); // prettier-ignore
   return (
     <Card title={`${counted(count, 'cell')} of ${column} ${count === 1 ? 'is' : 'are'} no ${typeNames[type as ColumnSpec['type']]}`}>

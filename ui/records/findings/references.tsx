@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Button, counted, grouped } from '@/ui/kit';
 import { Card, Quiet, Remedies } from '../panel';
 import { type FindingProps, Remedy } from './remedy';
+import { own } from '@/core/own';
 
 const percent = (part: number, whole: number): number => Math.floor((part / Math.max(1, whole)) * 100);
 
@@ -36,7 +37,7 @@ const said = (values: readonly { value: string; count: number }[]): string =>
 export function AmbiguousCard({ finding, decided, onReference }: FindingProps<'ambiguous'>) {
   const { column, tableName, values, cases, cells, open, rules } = finding;
   const [byHand, setByHand] = useState(false);
-  const remedy = decided.references[column];
+  const remedy = own(decided.references, column);
   const rule = remedy?.rule;
   const [first] = values;
   const title =
@@ -113,7 +114,7 @@ export function AmbiguousCard({ finding, decided, onReference }: FindingProps<'a
 export function NearCard({ finding, decided, onReference, stored }: FindingProps<'near'>) {
   const { column, tableName, values } = finding;
   const [listed, setListed] = useState(false);
-  const remedy = decided.references[column];
+  const remedy = own(decided.references, column);
   return (
     <Card
       title={`${counted(values.length, 'name')} of ${column} ${values.length === 1 ? 'is' : 'are'} near a known one of ${tableName}`}
@@ -147,7 +148,7 @@ export function NearCard({ finding, decided, onReference, stored }: FindingProps
 export function UnmatchedCard({ finding, decided, onReference, stored }: FindingProps<'unmatched'>) {
   const { column, tableName, values, known } = finding;
   const [matching, setMatching] = useState(false);
-  const remedy = decided.references[column];
+  const remedy = own(decided.references, column);
   const how = remedy?.unmatched ?? 'keep';
   const choose = (next: 'keep' | 'create' | 'leave'): void => {
     const what =

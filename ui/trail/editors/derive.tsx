@@ -8,6 +8,7 @@ import type { ColumnHoldings } from '@/worker/client';
 import { Bars } from './bars';
 import { choicesOf } from './ties-parts';
 import type { EditorProps } from '../step-editor';
+import { own } from '@/core/own';
 
 type How = DeriveSettings['how'];
 type Of<B extends How['by']> = Extract<How, { by: B }>;
@@ -118,7 +119,7 @@ function Classes({ how, columns, onChange }: PartProps<'classes'>) {
                   label={`Class of ${value}`}
                   className="my-0.5 h-6"
                   placeholder={how.others === 'keep' ? value : how.others === 'empty' ? 'empty' : how.otherName}
-                  value={how.classes[value] ?? ''}
+                  value={own(how.classes, value) ?? ''}
                   onCommit={(text) => {
                     const { [value]: _before, ...rest } = how.classes;
                     onChange({ ...how, classes: text === '' ? rest : { ...rest, [value]: text } });

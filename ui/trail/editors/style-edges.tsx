@@ -4,6 +4,7 @@ import { type Pattern, type Scale, patterns } from '@/core/style';
 import { Choose, NumberField, Slide, Toggle } from '@/ui/kit';
 import type { ColumnHoldings } from '@/worker/client';
 import { ByValue, ColourField, type StyleProps, scaleChoices, choicesOf } from './style-parts';
+import { own } from '@/core/own';
 
 export function EdgeLook({
   step,
@@ -118,7 +119,7 @@ export function EdgeLook({
             name="Line"
             values={col?.values ?? []}
             choices={patterns}
-            current={(value, i) => edgePattern.patterns[value] ?? patterns[Math.min(i, patterns.length - 1)]}
+            current={(value, i) => own(edgePattern.patterns, value) ?? patterns[Math.min(i, patterns.length - 1)]}
             onChange={(value, pattern) =>
               set({
                 edgePattern: { ...edgePattern, patterns: { ...edgePattern.patterns, [value]: pattern as Pattern } },

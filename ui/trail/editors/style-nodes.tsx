@@ -14,6 +14,7 @@ import { Choose, NumberField, Slide } from '@/ui/kit';
 import { useWorkbench } from '@/ui/shell/workbench-context';
 import type { ColumnHoldings } from '@/worker/client';
 import { ByValue, ColourField, type StyleProps, choicesOf, scaleChoices } from './style-parts';
+import { own } from '@/core/own';
 
 export function NodeColour({
   step,
@@ -236,7 +237,7 @@ export function NodeShape({ step, set, categorical }: StyleProps & { categorical
             values={col?.values ?? []}
             choices={shapes}
             current={(value, i) =>
-              rule.shapes[value] ??
+              own(rule.shapes, value) ??
               (Object.keys(rule.shapes).length ? 'circle' : shapes[Math.min(i, shapes.length - 1)])
             }
             onChange={(value, shape) =>

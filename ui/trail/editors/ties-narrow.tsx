@@ -8,12 +8,13 @@ import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/shell/workbenc
 import type { TiesView } from '@/worker/client';
 import { editorFoot } from '../editor-foot';
 import type { EditorProps } from '../step-editor';
+import { own } from '@/core/own';
 
 /** What the step comes to, asked anew while settings move. */
 export function useTiesView(): TiesView | undefined {
   const [first] = useWorkbench((state) => state.trail.steps);
   // Asked again once the step has run: the page may be there before its worker.
-  const report = useWorkbench((state) => state.reports[first.id]);
+  const report = useWorkbench((state) => own(state.reports, first.id));
   const session = useSession();
   const [view, setView] = useState<TiesView>();
   useEffect(() => {

@@ -7,6 +7,7 @@ import { Button, Choose, NumberField, Progress, Trouble, grouped, sentence, shor
 import { useWorkbench } from '@/ui/shell/workbench-context';
 import { useChance } from './chance-store';
 import { useChanceWork } from './use-chance-work';
+import { own } from '@/core/own';
 
 /** Whole-network figures, and what chance alone would give: the settings and the list. */
 export function ChancePanel() {
@@ -65,7 +66,7 @@ export function ChancePanel() {
         {wholeFigures
           .filter(({ key, part }) => part !== 'triads' && key in values)
           .map((figure) => (
-            <FigureRow key={figure.key} model={found?.chance.model ?? model} figure={figure} value={values[figure.key]} chance={held.find(({ key }) => key === figure.key)} />
+            <FigureRow key={figure.key} model={found?.chance.model ?? model} figure={figure} value={own(values, figure.key) ?? { value: null }} chance={held.find(({ key }) => key === figure.key)} />
           ))}
       </ul>
       {work.computing.share !== undefined && <Progress name="Figures" share={work.computing.share} onStop={work.computing.stop} />}

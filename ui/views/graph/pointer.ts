@@ -2,6 +2,7 @@
 import { insideLine } from '@/core/graph';
 import type { Stage } from './stage';
 import { isTyping } from '@/ui/shell/workbench-keys';
+import { own } from '@/core/own';
 
 type Drag =
   | { kind: 'pan'; x: number; y: number }
@@ -225,7 +226,7 @@ export class Pointer {
       const [chosen] = stage.store.getState().selection.nodes;
       if (chosen !== undefined) stage.goTo(chosen);
     }
-    const step = nudges[event.key];
+    const step = own(nudges, event.key);
     if (step && onGraph) {
       event.preventDefault();
       this.nudge(step, event.shiftKey ? 20 : 4);

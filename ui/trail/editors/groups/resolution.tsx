@@ -7,6 +7,7 @@ import { useQuestion } from '@/ui/science/use-question';
 import { useWorkbench } from '@/ui/shell/workbench-context';
 import type { EditorProps } from '../../step-editor';
 import { useStepBefore } from './use-step-before';
+import { own } from '@/core/own';
 
 /** More edges than this are explored on demand only. */
 const unasked = 60000;
@@ -17,7 +18,7 @@ export function Resolution({ step, set }: Pick<EditorProps<'groups'>, 'step' | '
   const [least, most] = potts ? [0.005, 0.9] : [0.2, 4];
   const [low, high] = [Math.min(least, step.resolution), Math.max(most, step.resolution)];
   const edges = useWorkbench((state) => state.net?.source.length ?? 0);
-  const groups = useWorkbench((state) => state.reports[step.id]?.groups ?? 0);
+  const groups = useWorkbench((state) => own(state.reports, step.id)?.groups ?? 0);
   const { at, key } = useStepBefore(step.id);
   const [found, setFound] = useState<{ of: string; points: ResolutionPoint[] }>();
   const of = `${key} ${step.method} ${step.weights} ${step.directed ?? false} ${step.seed}`;

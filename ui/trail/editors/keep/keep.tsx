@@ -10,6 +10,7 @@ import { useStepBefore } from '../groups/use-step-before';
 import { ChosenNodes } from './chosen-nodes';
 import { Conditions } from './conditions';
 import { ValuesRule } from './values-rule';
+import { own } from '@/core/own';
 
 type Of<B extends KeepRule['by']> = Extract<KeepRule, { by: B }>;
 interface RuleProps<B extends KeepRule['by']> {
@@ -22,7 +23,7 @@ interface RuleProps<B extends KeepRule['by']> {
 
 export function KeepEditor({ step, before, set }: EditorProps<'keep'>) {
   const { rule } = step;
-  const report = useWorkbench((state) => state.reports[step.id]);
+  const report = useWorkbench((state) => own(state.reports, step.id));
   const { at } = useStepBefore(step.id);
   return (
     <>
