@@ -10,10 +10,12 @@ import {
   type Remedies,
   alike,
   appended,
+  columnsMatched,
   differences,
   handles,
   prepare,
   rowLines,
+  withColumnsMatched,
 } from '@/core/intake';
 import { type FileSource, type ReadPart, type ReadSettings, readFile } from '@/core/formats/read';
 import { csvRows } from '@/core/formats';
@@ -55,6 +57,8 @@ interface Draft {
   part: ReadPart;
   cache: PrepareCache;
   prepared?: Prepared;
+  /** The table of the study that gets the records. */
+  into?: Remedies['into'];
 }
 
 const shownAside = 300;
@@ -199,6 +203,7 @@ export class Drafts {
   async prepare(id: string, remedies: Remedies, context: StudyContext, without?: string): Promise<Prepared> {
     const draft = this.held(id);
     const tables = await this.known(context, without);
+    draft.into = remedies.into;
     draft.prepared = await prepare(draft.part, remedies, { tables, names: context.names }, draft.cache, pauseNow());
     return draft.prepared;
   }
@@ -226,6 +231,17 @@ export class Drafts {
     return draft;
   }
 
+  /** What was prepared, its columns called as those of the table that they are. */
+  private matchedTo(
+    id: string,
+    prepared: Prepared,
+    there: readonly ColumnSpec[],
+  ): { table: RawTable; specs: ColumnSpec[] } {
+    const names = prepared.table.columns.map(({ name }) => name);
+    const said = this.held(id).into?.columns;
+    return withColumnsMatched(prepared.table, prepared.specs, columnsMatched(names, there.map(({ name }) => name), said)); // prettier-ignore
+  }
+
   /** Rows set aside, as CSV with line and reason. */
   asideFile(id: string): Blob {
     const { prepared } = this.held(id);
@@ -238,20 +254,21 @@ export class Drafts {
   async differences(id: string, study: string, table: TableAddress): Promise<Differences> {
     const { prepared } = this.held(id);
     if (!prepared) throw new Error('the draft is not prepared');
-    return differences(await fetchWritten(study, table), prepared.table, prepared.specs);
+    const matched = this.matchedTo(id, prepared, table.columns);
+    return differences(await fetchWritten(study, table), matched.table, matched.specs);
   }
 
   /** Sends the prepared rows to be stored; resolves to the table's key. */
   async store(id: string, ask: StoreAsk, progress: (share: number) => void): Promise<{ key: string; rows: number }> {
     const { prepared } = this.held(id);
     if (!prepared) throw new Error('the draft is not prepared');
-    let { table } = prepared;
-    let specs = prepared.specs;
+    let { table, specs } = prepared;
+    if (ask.into && ask.into.how !== 'mend') ({ table, specs } = this.matchedTo(id, prepared, ask.into.table.columns));
     if (ask.into?.how === 'append') {
-      table = appended(await fetchWritten(ask.study, ask.into.table), prepared.table, prepared.specs);
+      const coming = specs;
+      table = appended(await fetchWritten(ask.study, ask.into.table), table, specs);
       specs = table.columns.map(
-        ({ name }) =>
-          specOf(ask.into?.table.columns ?? [], name) ?? specOf(prepared.specs, name) ?? { name, type: 'text' },
+        ({ name }) => specOf(ask.into?.table.columns ?? [], name) ?? specOf(coming, name) ?? { name, type: 'text' },
       );
     }
     if (ask.keepIdentity) {
@@ -275,6 +292,7 @@ export class Drafts {
       },
       names: prepared.names,
       creates: prepared.creates,
+      ids: prepared.ids,
     };
     return this.send(id, ask.study, head, table, progress);
   }
@@ -301,8 +319,8 @@ export class Drafts {
       request.open('POST', `/api/studies/${study}/tables`);
       request.setRequestHeader('Content-Type', 'application/x-ndjson');
       request.responseType = 'json';
-      // The server reads as fast as it stores, so the share sent is the share stored.
-      request.upload.onprogress = (event) => event.lengthComputable && progress(event.loaded / event.total);
+      // Half of the work is sending: what has come whole is stored then.
+      request.upload.onprogress = (event) => event.lengthComputable && progress((0.5 * event.loaded) / event.total);
       request.onload = () => {
         const answer = request.response as { key: string; rows: number; detail?: string } | null;
         if (request.status === 201 && answer) resolve(answer);

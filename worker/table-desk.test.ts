@@ -158,6 +158,16 @@ describe('files that come in', () => {
     expect(await desk.differences('d', 's', keepers())).toMatchObject({ added: 1, gone: 2, changed: { cells: 1 }, same: 1, by: ['name'] }); // prettier-ignore
   });
 
+  test('columns called a little otherwise are compared as the same', async () => {
+    const desk = new TableDesk();
+    const [{ sources }] = (await desk.survey('d', [file('n.csv', 'NAME,Packets\nTove,11\nNew,1\n')], {}, quiet)).found;
+    await desk.openDraft('d', sources, {}, quiet);
+    await desk.prepare('d', remedies({ into: { table: 'keepers', how: 'append' } }), context([keepers()]));
+    expect(await desk.differences('d', 's', keepers())).toMatchObject({ added: 1, changed: { cells: 1 }, columns: { added: [] } }); // prettier-ignore
+    await desk.prepare('d', remedies({ into: { table: 'keepers', how: 'append', columns: { Packets: '' } } }), context([keepers()])); // prettier-ignore
+    expect(await desk.differences('d', 's', keepers())).toMatchObject({ columns: { added: ['Packets'] } });
+  });
+
   test('a draft that was taken away is asked for anew', async () => {
     const desk = new TableDesk();
     await expect(desk.prepare('nothing', remedies(), context())).rejects.toThrow(/Bring it in again/);

@@ -4,6 +4,7 @@ export * from './prepare';
 export { type NamesChange, PrepareCache, type StudyTables, referenceSettled } from './settle-references';
 export * from './references';
 export * from './differences';
+export * from './columns';
 export { shapeOf, unrolled } from './matrix';
 export { conflicts, likelyIdentity, merged, sameCells, sameIdentity, sameWork } from './rows';
 export { rowLines } from './lines';

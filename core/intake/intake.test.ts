@@ -9,12 +9,14 @@ import {
   type StudyTables,
   alike,
   appended,
+  columnsMatched,
   differences,
   prepare,
   remediesSchema,
   shapeOf,
   together,
   unrolled,
+  withColumnsMatched,
 } from '.';
 
 const rowsOf = (table: RawTable): string[][] => Array.from({ length: table.rows }, (_, r) => rawRow(table, r));
@@ -218,6 +220,32 @@ describe('references', () => {
     expect(decided.specs[3].name).toBe('from as written');
     expect(finding(decided, 'ambiguous')?.open).toBe(0);
   });
+  test('records that nothing tells apart get ids where a cell is decided for one of them, and none where they are taken for one', async () => {
+    const nameless: KnownTable = { ...keepers, raw: rawTable(['name', 'island'], [['Holm', 'Ness'], ['Holm', 'Voe'], ['Holm', 'Hamna'], ['Alban Pell', 'Ness']]), specs: [{ name: 'name', type: 'text' }, { name: 'island', type: 'text' }] }; // prettier-ignore
+    const some: StudyTables = { tables: [nameless], names: [] };
+    const csv = 'nr,from,where\n1,Holm,Voe\n2,Holm,Ness\n3,Alban Pell,Ness\n';
+    const ruled = await coming(csv, { references: { from: { rule: { here: 'where', there: 'island' } } } }, some);
+    expect(rowsOf(ruled.table).map(([, from]) => from)).toEqual(['K002', 'K001', 'Alban Pell']);
+    expect(ruled.ids).toEqual([{ table: 'keepers', rows: 4, letter: 'K', width: 3 }]);
+    const byHand = await coming(csv, { references: { from: { cells: { '2 Holm': 'K003' } } } }, some);
+    expect(rowsOf(byHand.table).map(([, from]) => from)).toEqual(['K003', 'Holm', 'Alban Pell']);
+    expect(byHand.ids).toHaveLength(1);
+    expect((await coming(csv, { references: { from: { first: true } } }, some)).ids).toEqual([]);
+    expect((await coming(csv, {}, some)).ids).toEqual([]);
+    // An identity that several share tells them apart no better.
+    const shared = { ...nameless, specs: [{ name: 'name', type: 'text' as const, id: true }, nameless.specs[1]] };
+    const again = await coming(csv, { references: { from: { cells: { '2 Holm': 'K003' } } } }, { tables: [shared], names: [] }); // prettier-ignore
+    expect([again.ids.length, rowsOf(again.table)[0][1]]).toEqual([1, 'K003']);
+  });
+  test('a register in which several share a name asks which are one', async () => {
+    const found = await coming('name,island,born\nMagnus Holm,Ness,1880\nMagnus Holm,Voe,1890\nMagnus Holm,Ness,1901\nA,Ness,1\nB,Voe,2\nC,Voe,3\n'); // prettier-ignore
+    expect(finding(found, 'identity')).toMatchObject({ columns: ['name'], groups: 1, rows: 3 });
+    expect(found.table.columns[0].name).toBe('id');
+    expect(new Set(rowsOf(found.table).map(([id]) => id)).size).toBe(6);
+    // Events that name somebody again and again are not such a register.
+    const events = await coming('name,meeting\nA,1\nB,1\nA,2\nB,2\nA,3\nB,3\n');
+    expect(finding(events, 'identity')?.columns).toEqual([]);
+  });
   test('cells decided later join those decided before, in the same column', async () => {
     const before = sent.replace('4,Holm,Voe', '4,K4,Voe').split('\n').map((line, i) => (i === 0 ? `${line},from as written` : i === 4 ? `${line},Holm` : line && `${line},`)).join('\n'); // prettier-ignore
     const { table } = await coming(
@@ -259,6 +287,30 @@ describe('references', () => {
 });
 
 describe('newer and further files', () => {
+  test('columns are matched whatever their capitals, blanks and marks, each once; by hand before that', () => {
+    const there = ['id', 'name', 'e-mail address', 'year'];
+    expect([...columnsMatched(['Year', ' ID ', 'NAME', 'EMail_Address', 'note'], there)]).toEqual([
+      ['Year', 'year'],
+      [' ID ', 'id'],
+      ['NAME', 'name'],
+      ['EMail_Address', 'e-mail address'],
+    ]);
+    expect([...columnsMatched(['Name', 'name'], there)]).toEqual([['name', 'name']]);
+    expect(columnsMatched(['Called', 'name'], there, { Called: 'name' }).get('Called')).toBe('name');
+    expect(columnsMatched(['Called', 'name'], there, { Called: 'name' }).has('name')).toBe(false);
+    expect([...columnsMatched(['id'], there, { id: '' })]).toEqual([]);
+    expect([...columnsMatched(['constructor'], ['constructor'])]).toEqual([['constructor', 'constructor']]);
+  });
+  test('what comes in takes the names of the table’s columns; one of its own stays apart', () => {
+    const before = rawTable(['id', 'name'], [['1', 'a']]);
+    const after = rawTable(['Name', 'ID', 'id'], [['b', '2', 'other']]);
+    const specs: ColumnSpec[] = [{ name: 'Name', type: 'text' }, { name: 'ID', type: 'text', id: true }, { name: 'id', type: 'text' }]; // prettier-ignore
+    const matched = withColumnsMatched(after, specs, columnsMatched(['Name', 'ID', 'id'], ['id', 'name'], { ID: 'id', id: '' })); // prettier-ignore
+    expect(matched.specs.map(({ name }) => name)).toEqual(['name', 'id', 'id 2']);
+    const all = appended(before, matched.table, matched.specs);
+    expect(all.columns.map(({ name }) => name)).toEqual(['id', 'name', 'id 2']);
+    expect(rowsOf(all)).toEqual([['1', 'a', ''], ['2', 'b', 'other']]); // prettier-ignore
+  });
   const specs: ColumnSpec[] = [{ name: 'id', type: 'text', id: true }, { name: 'n', type: 'number' }]; // prettier-ignore
   const before = rawTable(['id', 'n', 'old'], [['a', '1', 'x'], ['b', '2', 'x'], ['c', '3', 'x']]); // prettier-ignore
   const after = rawTable(['id', 'n', 'new'], [['b', '2', 'y'], ['c', '4', 'y'], ['d', '5', 'y']]); // prettier-ignore

@@ -3,6 +3,7 @@ import {
   type Column,
   type ColumnSpec,
   type Misfits,
+  type MadeIds,
   type RawColumn,
   type RawTable,
   type Sense,
@@ -38,6 +39,8 @@ export interface Prepared {
   names: NamesChange[];
   /** Records to be made in other tables, by table: values of the column they are called by. */
   creates: { table: string; by: string; values: string[] }[];
+  /** Ids to be made in other tables of so many rows, whose records could not be told apart. */
+  ids: ({ table: string; rows: number } & MadeIds)[];
   /** Questions that must be answered before it can be stored. */
   open: number;
   /** Rows of the file. */
@@ -226,6 +229,7 @@ export async function prepare(
   const odd = new Map<string, Uint8Array>();
   const names: NamesChange[] = [];
   const creates: Prepared['creates'] = [];
+  const ids: Prepared['ids'] = [];
   for (const spec of [...finalSpecs]) {
     const target = spec.type === 'reference' ? study.tables.find(({ key }) => key === spec.table) : undefined;
     if (!target || spec.by === undefined) continue;
@@ -239,6 +243,8 @@ export async function prepare(
     }
     odd.set(spec.name, settled.odd);
     if (settled.change.joins.length || settled.change.drops.length) names.push(settled.change);
+    if (settled.made && !ids.some((one) => one.table === target.key))
+      ids.push({ table: target.key, rows: target.raw.rows, ...settled.made });
     if (settled.created.length) creates.push({ table: target.key, by: spec.by, values: settled.created });
   }
   await breathe(0.9);
@@ -261,6 +267,7 @@ export async function prepare(
     aside: Array.from(aside, ([row, reason]) => ({ line: raw.lines[row] ?? row + 1, reason, cells: rawRow(raw, row) })).sort((a, b) => a.line - b.line), // prettier-ignore
     names,
     creates,
+    ids,
     open,
     all: isMatrix ? raw.rows : all,
   };

@@ -47,7 +47,14 @@ export const remediesSchema = z.object({
     )
     .default({}),
   /** A table of the study that gets the records instead of a new one. */
-  into: z.object({ table: z.string(), how: z.enum(['replace', 'append']) }).optional(),
+  into: z
+    .object({
+      table: z.string(),
+      how: z.enum(['replace', 'append']),
+      /** Columns of the table by those that come in, where it is said by hand; the empty text for a column of its own. */
+      columns: z.record(z.string(), z.string()).default({}),
+    })
+    .optional(),
 });
 export type Remedies = z.infer<typeof remediesSchema>;
 export type ReferenceRemedy = Remedies['references'][string];

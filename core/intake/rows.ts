@@ -178,7 +178,8 @@ export function likelyIdentity(table: RawTable): string | undefined {
   const id = names.find((name) => idNames.test(name.trim()) && different(name) >= 0.6);
   if (id !== undefined) return id;
   if (endsByHeader(names)) return undefined;
-  const named = names.find((name) => namesName(name) && different(name) >= 0.8);
+  // Where the names come first they are what the table lists, though some may be shared: which of them are one is asked.
+  const named = names.find((name, c) => namesName(name) && different(name) >= (c === 0 && table.rows > 2 ? 0.5 : 0.8));
   if (named !== undefined || table.rows < 3) return named;
   // Codes, one in each row: better than ids that nobody knows.
   const isCode = (text: string): boolean => /^[\p{L}\p{N}_.:/-]{1,24}$/u.test(text) && /\p{L}/u.test(text);

@@ -1,5 +1,5 @@
 /** Reference columns under their remedies. */
-import { type ColumnSpec, type RawColumn, type RawTable, RawBuilder, rawCell, rawRow } from '../tables';
+import { type ColumnSpec, type MadeIds, type RawColumn, type RawTable, RawBuilder, idsFor, madeId, rawCell, rawRow } from '../tables'; // prettier-ignore
 import { type Entries, type NamesList, dropped, joinedAll } from '../names';
 import { type KnownTable, byRule, likelyRules, referenceState, targetOf } from './references';
 import type { Finding, ReferenceRemedy } from './remedies';
@@ -40,6 +40,8 @@ interface SettledReference {
   odd: Uint8Array;
   change: NamesChange;
   created: string[];
+  /** Ids that the records of the target get, since cells were decided for which it has none. */
+  made?: MadeIds;
 }
 
 /** Looks a reference column up under its remedies, and reports what is left. */
@@ -69,7 +71,7 @@ export async function referenceSettled(
     if (remedy.near && !Object.hasOwn(remedy.values, value)) change.joins.push({ from: value, to });
   for (const [from, to] of Object.entries(remedy.values)) change.joins.push({ from, to });
   const joinedNow = new Set(change.joins.map(({ from }) => from));
-  const without = [...state.unmatched, ...state.near].filter(({ value }) => !joinedNow.has(value));
+  const lacking = [...state.unmatched, ...state.near].filter(({ value }) => !joinedNow.has(value));
   const alone = state.unmatched.filter(({ value }) => !joinedNow.has(value));
   const created = remedy.unmatched === 'create' ? alone.map(({ value }) => value) : [];
   if (remedy.unmatched === 'leave') change.drops.push(...alone.map(({ value }) => value));
@@ -77,13 +79,21 @@ export async function referenceSettled(
 
   // Which of several: by hand, by rule, or the first of them.
   const ids = targetOf(target, by);
-  const idOf = (row: number): string => ids.id(row) || ids.name(row);
+  const without = state.ambiguous.some(({ candidates }) => {
+    const known = new Set(candidates.map((row) => ids.id(row)));
+    return known.has('') || known.size < candidates.length;
+  });
+  const made = without ? idsFor(target.name, ids.rows) : undefined;
+  const known = (row: number): string => ids.id(row) || ids.name(row);
+  const idOf = (row: number): string => (made ? madeId(made, row) : known(row));
   const several = new Map(state.ambiguous.map((one) => [one.value, one.candidates]));
   const decided = new Map<number, string>();
   const cases: { row: number; value: string; chosen?: string }[] = [];
   const rules = several.size ? likelyRules(table, target, name) : [];
   const decides = rules.map(() => 0);
   let cells = 0;
+  /** Whether any was decided to be one of several, not all taken for one. */
+  let apart = false;
   if (several.size) {
     for (let row = 0; row < table.rows; row++) {
       const value = rawCell(column, row).trim();
@@ -93,7 +103,8 @@ export async function referenceSettled(
       rules.forEach((rule, i) => { if (byRule(table, row, candidates, target, rule) !== undefined) decides[i]++; }); // prettier-ignore
       const byHand = remedy.cells[`${table.lines[row] ?? row + 1} ${value}`] as string | undefined;
       const ruled = remedy.rule && byRule(table, row, candidates, target, remedy.rule);
-      const chosen = byHand ?? (ruled !== undefined ? idOf(ruled) : remedy.first ? idOf(candidates[0]) : undefined);
+      const chosen = byHand ?? (ruled !== undefined ? idOf(ruled) : remedy.first ? known(candidates[0]) : undefined);
+      if (byHand !== undefined || ruled !== undefined) apart = true;
       if (chosen !== undefined) decided.set(row, chosen);
       cases.push({ row, value, chosen });
     }
@@ -125,7 +136,7 @@ export async function referenceSettled(
     }); // prettier-ignore
   }
 
-  const open = new Set([...without.map(({ value }) => value), ...several.keys()]);
+  const open = new Set([...lacking.map(({ value }) => value), ...several.keys()]);
   for (const value of created) open.delete(value);
   for (const value of open) if (own(settledEntries, value) === '') open.delete(value);
   const oddCode = column.dictionary.map((text) => open.has(text.trim()));
@@ -138,5 +149,12 @@ export async function referenceSettled(
   }
   const [resolved, written] = builder.done().columns;
   const columns = table.columns.map((one, c) => (c === at ? { ...resolved, name } : one));
-  return { table: { ...table, columns }, written: { ...written, name: `${name} as written` }, odd, change, created };
+  return {
+    table: { ...table, columns },
+    written: { ...written, name: `${name} as written` },
+    odd,
+    change,
+    created,
+    ...(apart && made ? { made } : {}),
+  };
 }

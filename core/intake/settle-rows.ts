@@ -1,5 +1,15 @@
 /** Rows that are not stored as they are: found twice, or sharing an identity. */
-import { type ColumnSpec, type RawColumn, type RawTable, identityOf, pickRaw, rawCell } from '../tables';
+import {
+  type ColumnSpec,
+  type RawColumn,
+  type RawTable,
+  idColumn,
+  identityOf,
+  idsFor,
+  madeId,
+  pickRaw,
+  rawCell,
+} from '../tables';
 import type { Finding, Remedies } from './remedies';
 import { conflicts, isBibliographic, merged, sameCells, sameIdentity, sameWork, sureWork, workKeys } from './rows';
 
@@ -8,13 +18,6 @@ const mostListed = 300;
 export interface Cells {
   /** By row of `raw`, texts that take the place of what was written. */
   rows: Map<number, string[]>;
-}
-
-/** The names of an identity that is made. */
-function madeIds(name: string, rows: number): (i: number) => string {
-  const letter = (/\p{L}/u.exec(name)?.[0] ?? 'R').toUpperCase();
-  const width = Math.max(3, String(rows).length);
-  return (i) => letter + String(i + 1).padStart(width, '0');
 }
 
 /** Joins records found twice, where asked (or where their ids or works say that they are the same); returns the rows that stay. */
@@ -109,14 +112,16 @@ export function identitySettled(
   }
   const apart = identity.length > 0 && collapse === 'apart' && (groups.length > 0 || without.length > 0);
   if (!make && !apart) return undefined;
-  const taken = new Set(specs.map(({ name }) => name));
-  let name = 'id';
-  for (let k = 2; taken.has(name); k++) name = `id ${k}`;
+  const name = idColumn(specs.map((spec) => spec.name));
   return {
     name,
     column(kept) {
-      const id = madeIds(remedies.name, kept.length);
-      return { name, codes: Uint32Array.from(kept, (_, i) => i + 1), dictionary: ['', ...kept.map((_, i) => id(i))] };
+      const ids = idsFor(remedies.name, kept.length);
+      return {
+        name,
+        codes: Uint32Array.from(kept, (_, i) => i + 1),
+        dictionary: ['', ...kept.map((_, i) => madeId(ids, i))],
+      };
     },
   };
 }

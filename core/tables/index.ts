@@ -13,3 +13,4 @@ export * from './distribution';
 export * from './overlay';
 export * from './headers';
 export * from './years';
+export * from './made-ids';

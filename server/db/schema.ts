@@ -129,6 +129,8 @@ export interface IntakeEffects {
   lists: string[];
   /** Rows that were made in other tables. */
   created: { table: string; rows: string[][] }[];
+  /** Tables whose records got ids, and the version that gave them. */
+  ids?: { table: string; version: number }[];
 }
 
 /** Of imports that did something beside their table, by the version that they gave it: so that all of it is taken back together. */

@@ -212,7 +212,7 @@ function freeName(columns: readonly ColumnSpec[], wanted: string): string {
 }
 
 /** The table with every row passed through `change`, as a set of its own; the former one is kept. */
-async function rewritten(
+export async function rewritten(
   client: PoolClient,
   table: LockedTable,
   columns: ColumnSpec[],

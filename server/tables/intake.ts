@@ -4,7 +4,7 @@ import { counted } from '@/core/fault';
 import { type IntakeEffects, type NamesEdit } from '@/server/db';
 import { lockedList, writeNames } from '@/server/names';
 import { appendRows } from './append';
-import { recordChange } from './change';
+import { changesSince, recordChange } from './change';
 import { newSet, readRows } from './record-sets';
 import { lockedTable } from '.';
 import { own } from '@/core/own';
@@ -16,7 +16,7 @@ export async function keepEffects(
   version: number,
   effects: IntakeEffects,
 ): Promise<void> {
-  if (!effects.names.length && !effects.created.length && !effects.lists.length) return;
+  if (!effects.names.length && !effects.created.length && !effects.lists.length && !effects.ids?.length) return;
   await client.query('insert into intake (table_id, version, effects) values ($1, $2, $3)', [
     tableId,
     version,
@@ -61,12 +61,24 @@ export async function stepEffects(
     await writeNames(client, locked, { entries: edit, rejected: [], unrejected: [] }, what);
   }
   for (const { table, rows } of effects.created) await stepRecords(client, studyId, table, rows, back);
+  for (const { table, version: given } of effects.ids ?? []) await stepIds(client, studyId, table, given, back);
   for (const id of effects.lists) {
     // A list that was made for the import and has come to hold more is somebody's work.
     if (back)
       await client.query("update names_list set deleted_at = now() where id = $1 and entries::text = '{}'", [id]); // prettier-ignore
     else await client.query('update names_list set deleted_at = null where id = $1', [id]);
   }
+}
+
+/** Takes the ids out of a table again, or gives them again, as long as nothing else was done to it since. */
+async function stepIds(client: PoolClient, studyId: string, key: string, given: number, back: boolean): Promise<void> {
+  const table = await lockedTable(client, studyId, key).catch(() => undefined);
+  if (!table) return;
+  const [change, ...later] = await changesSince(client, table.id, given - 1);
+  if (later.some(({ role, of }) => role === 'do' || of !== given)) return;
+  const state = back ? change.before : change.after;
+  if (state && state.setId !== table.setId)
+    await recordChange(client, table, state, change.what, { role: back ? 'undo' : 'redo', of: given });
 }
 
 /** Takes out the records that are still as they were made, or adds those that are missing. */

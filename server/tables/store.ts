@@ -1,14 +1,15 @@
 /** Stores a table that comes in: its rows as they arrive, with what it changes in names and in other tables, in one transaction. */
 import type { PoolClient } from 'pg';
 import * as z from 'zod';
-import { columnSpecsSchema } from '@/core/tables';
-import { Fault, grouped } from '@/core/fault';
+import { columnSpecsSchema, idColumn, madeId } from '@/core/tables';
+import { Fault, counted, grouped } from '@/core/fault';
 import { studyFor } from '@/server/access';
 import { type Body, setDown } from '@/server/body';
 import { cleanName, touchStudy } from '@/server/studies';
 import { intakeNames, joinLists } from '@/server/names/intake';
 import { type IntakeEffects, inTransaction } from '@/server/db';
 import { appendRecords } from './append';
+import { rewritten } from './edit';
 import { recordChange } from './change';
 import { keepEffects } from './intake';
 import { wholeLines } from './lines';
@@ -44,6 +45,8 @@ export const storeSchema = z.object({
     )
     .default([]),
   creates: z.array(z.object({ table: z.string(), by: z.string(), values: z.array(text) })).default([]),
+  /** Ids for the records of other tables, decided on when these had so many rows. */
+  ids: z.array(z.object({ table: z.string(), rows: z.number().int().min(0), letter: z.string().max(8), width: z.number().int().min(1).max(12) })).default([]),
 }); // prettier-ignore
 export type StoreRequest = z.input<typeof storeSchema>;
 
@@ -105,18 +108,38 @@ export async function storeTable(studyId: string, asked: StoreRequest, rows: Asy
       );
       id = made.rows[0].id;
     }
+    const ids: IntakeEffects['ids'] = [];
+    for (const asked of request.ids) ids.push(await giveIds(client, studyId, asked));
     const created: IntakeEffects['created'] = [];
     for (const { table, by, values } of request.creates) {
       created.push({ table, rows: await appendRecords(client, studyId, table, by, values) });
     }
     const lists = await joinLists(client, studyId, key, request.columns);
     const entered = await intakeNames(client, studyId, key, request.names);
-    await keepEffects(client, id, version, { names: entered, lists, created });
+    await keepEffects(client, id, version, { names: entered, lists, created, ids });
     return { key, rows: written.rows, version };
   });
   await touchStudy(studyId);
   packAhead(studyId, stored.key, stored.version);
   return { key: stored.key, rows: stored.rows };
+}
+
+/** Gives every record of a table an id, as a column before the others; a Fault where it has other rows by now. */
+async function giveIds(
+  client: PoolClient,
+  studyId: string,
+  { table: key, rows, ...how }: z.output<typeof storeSchema>['ids'][number],
+): Promise<{ table: string; version: number }> {
+  const table = await lockedTable(client, studyId, key);
+  if (table.rows !== rows)
+    throw new Fault(`“${table.name}” was changed meanwhile. Decide again which of its records are meant.`, key);
+  const name = idColumn(table.columns.map((spec) => spec.name));
+  const others = table.columns.map(({ id: _id, ...spec }) => spec);
+  const columns = [{ name, type: 'text' as const, id: true }, ...others];
+  const version = await rewritten(client, table, columns, `gave ${counted(rows, 'record')} ids`, (cells, row) => [
+    JSON.stringify([madeId(how, row), ...cells]),
+  ]);
+  return { table: key, version };
 }
 
 async function asideOf(client: PoolClient, id: number): Promise<unknown[]> {

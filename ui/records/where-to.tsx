@@ -1,6 +1,8 @@
 'use client';
 import { useEffect, useState } from 'react';
 import type { Differences } from '@/core/intake';
+import { columnsMatched } from '@/core/intake/columns';
+import { own } from '@/core/own';
 import type { TableHead } from '@/server/tables';
 import { Choose, counted, grouped } from '@/ui/kit';
 import type { DraftPreview } from '@/worker/client';
@@ -9,20 +11,19 @@ import { Remedy } from './findings/remedy';
 import { Card, Quiet, Remedies as RemedyRow } from './panel';
 import type { Drafts } from './use-drafts';
 
-const canon = (name: string): string => name.trim().toLowerCase();
-
 /** A new table, or one that is there: what would change in it. */
 export function WhereTo({ draft, drafts, preview }: { draft: KeptDraft; drafts: Drafts; preview: DraftPreview }) {
   const { tables, decide } = drafts;
   const { into } = draft.remedies;
-  const names = preview.specs.map(({ name }) => canon(name));
+  const names = preview.specs.map(({ name }) => name);
   const like = tables.filter(({ columns }) => {
-    const shared = columns.filter(({ name }) => names.includes(canon(name))).length;
+    const shared = columnsMatched(names, columns.map(({ name }) => name)).size; // prettier-ignore
     return shared >= 2 && shared >= 0.6 * Math.max(names.length, columns.length);
   });
   const target = tables.find(({ key }) => key === into?.table);
   if (!tables.length) return null;
-  const choose = (key: string, how: 'replace' | 'append'): void => decide(draft.id, { into: { table: key, how } });
+  const choose = (key: string, how: 'replace' | 'append'): void =>
+    decide(draft.id, { into: { table: key, how, columns: key === into?.table ? into.columns : {} } });
   const [first] = like;
   return (
     <Card title={target ? `Goes into ${target.name}` : first ? `${first.name} has the same columns` : 'Becomes a new table'}>
@@ -46,10 +47,40 @@ export function WhereTo({ draft, drafts, preview }: { draft: KeptDraft; drafts: 
           />
         </div>
       )}
+      {target && <WhichColumns draft={draft} drafts={drafts} table={target} preview={preview} />}
       {target && <Changes draft={draft} drafts={drafts} table={target} preview={preview} />}
     </Card>
   ); // prettier-ignore
 }
+
+/** Columns that are not called as those of the table: which of them they are. */
+function WhichColumns({ draft, drafts, table, preview }: { draft: KeptDraft; drafts: Drafts; table: TableHead; preview: DraftPreview }) {
+  const { into } = draft.remedies;
+  if (!into) return null;
+  const coming = preview.specs.map(({ name }) => name);
+  const there = table.columns.map(({ name }) => name);
+  const matched = columnsMatched(coming, there, into.columns);
+  const shown = coming.filter((name) => matched.get(name) !== name || own(into.columns, name) !== undefined);
+  if (!shown.length) return null;
+  return (
+    <ul className="mt-2 max-h-48 space-y-1 overflow-auto" aria-label="Which columns they are">
+      {shown.slice(0, 200).map((name) => (
+        <li key={name} className="grid grid-cols-2 items-center gap-2">
+          <span className="truncate" title={name}>
+            {name}
+          </span>
+          <Choose
+            compact
+            label={`Column of ${table.name} that ${name} is`}
+            value={matched.get(name) ?? ''}
+            choices={[{ value: '', label: 'a column of its own' }, ...there.map((to) => ({ value: to, label: to }))]}
+            onChange={(to) => drafts.decide(draft.id, { into: { ...into, columns: { ...into.columns, [name]: to } } })}
+          />
+        </li>
+      ))}
+    </ul>
+  );
+} // prettier-ignore
 
 /** Added, gone and changed, before it is done. */
 function Changes({
