@@ -8,6 +8,7 @@ import { type Answer, answered } from '@/server/answer';
 import * as studies from '@/server/studies';
 import * as tables from '@/server/tables';
 import * as edits from '@/server/tables/edit';
+import { type TableUses, usesOf as uses } from '@/server/tables/uses';
 import * as names from '@/server/names';
 import * as shortlists from '@/server/shortlists';
 import * as networks from '@/server/networks';
@@ -66,6 +67,14 @@ export async function bringBackTable(
 /** Rows of the file that were not stored, with their reasons. */
 export async function setAside(study: string, key: string): Promise<Answer<Aside[]>> {
   return answered(() => tables.setAside(text.parse(study), text.parse(key)));
+}
+/** What reads a table and its columns. */
+export async function usesOf(study: string, key: string): Promise<Answer<TableUses>> {
+  return answered(() => uses(text.parse(study), text.parse(key)));
+}
+/** Tables that can still be brought back. */
+export async function deletedTables(study: string): Promise<Answer<tables.DeletedTable[]>> {
+  return answered(() => tables.deletedTables(text.parse(study)));
 }
 export async function deleteTable(study: string, key: string): Promise<Answer<void>> {
   return answered(() => tables.deleteTable(text.parse(study), text.parse(key)));

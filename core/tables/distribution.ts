@@ -34,8 +34,9 @@ export function distribution(col: Column): Distribution {
       for (const code of col.codes) if (code >= 0) counts[code]++;
       if (col.type === 'text') for (const code of col.codes) filled += code >= 0 ? 1 : 0;
       else for (let r = 0; r < rowsOf(col); r++) filled += col.offsets[r + 1] > col.offsets[r] ? 1 : 0;
-      counts.sort();
-      return { filled, distinct: counts.length, bars: Array.from(counts.subarray(-bands)).reverse() };
+      // Texts that stand in no cell any more are none of its values.
+      const used = counts.filter((count) => count > 0).sort();
+      return { filled, distinct: used.length, bars: Array.from(used.subarray(-bands)).reverse() };
     }
   }
 }

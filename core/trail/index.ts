@@ -12,3 +12,4 @@ export { type GroupsSettings, groupColumn } from './steps/groups';
 export { type ArrangeSettings, layoutKey } from './steps/arrange';
 export type { StyleStepSettings } from './steps/style';
 export * from './suggest';
+export * from './columns';

@@ -3,6 +3,7 @@ import type { PoolClient } from 'pg';
 import { isDeepStrictEqual } from 'node:util';
 import type { ColumnRef } from '@/core/names';
 import type { ColumnSpec } from '@/core/tables';
+import { trailSchema, withColumns } from '@/core/trail';
 import { Fault } from '@/core/fault';
 import type { CellChange, ChangeRole, TableState } from '@/server/db';
 import { type Kept, ownOf, stacks } from '@/server/history';
@@ -55,16 +56,17 @@ export async function recordChange(
     table.id,
   ]);
   if (before.columns.length === after.columns.length && before.setId === after.setId)
-    await renameInLists(client, table, after.columns);
+    await follow(client, table, after.columns);
   return keep(client, table, what, { before, after }, role);
 }
 
-/** Names go on reading columns that got another name. */
-async function renameInLists(client: PoolClient, table: LockedTable, columns: readonly ColumnSpec[]): Promise<void> {
+/** Names and trails go on reading columns that got another name. */
+async function follow(client: PoolClient, table: LockedTable, columns: readonly ColumnSpec[]): Promise<void> {
   const names = new Map(
     table.columns.flatMap(({ name }, c) => (columns[c].name === name ? [] : [[name, columns[c].name]])),
   );
   if (!names.size) return;
+  await renameInTrails(client, table, names);
   const { rows } = await client.query<{ id: string; columns: ColumnRef[] }>('select id, columns from names_list where study_id = $1', [table.studyId]); // prettier-ignore
   for (const { id, columns: refs } of rows) {
     const next = refs.map((ref) =>
@@ -72,6 +74,27 @@ async function renameInLists(client: PoolClient, table: LockedTable, columns: re
     );
     if (!isDeepStrictEqual(refs, next))
       await client.query('update names_list set columns = $1 where id = $2', [JSON.stringify(next), id]);
+  }
+}
+
+async function renameInTrails(
+  client: PoolClient,
+  table: LockedTable,
+  names: ReadonlyMap<string, string>,
+): Promise<void> {
+  const { rows } = await client.query<{ id: string; version: number; trail: unknown }>(
+    'select id, version, trail from network where study_id = $1 and deleted_at is null order by id for update',
+    [table.studyId],
+  );
+  for (const { id, version, trail } of rows) {
+    // A trail that cannot be read is left as it is.
+    const parsed = trailSchema.safeParse(trail);
+    if (!parsed.success) continue;
+    const next = withColumns(parsed.data, table.key, (name) => names.get(name) ?? name);
+    if (isDeepStrictEqual(next, parsed.data)) continue;
+    const text = JSON.stringify(next);
+    await client.query('update network set trail = $1, version = $2, changed_at = now() where id = $3', [text, version + 1, id]); // prettier-ignore
+    await client.query('insert into network_version (network_id, version, trail) values ($1, $2, $3)', [id, version + 1, text]); // prettier-ignore
   }
 }
 

@@ -1,5 +1,5 @@
 /** Tables of a study: listed, brought in, read as columns, renamed, deleted and brought back. */
-import { and, asc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { PoolClient } from 'pg';
 import type { ColumnSpec } from '@/core/tables';
 import type { Aside } from '@/core/intake';
@@ -105,6 +105,24 @@ export async function deleteTable(studyId: string, key: string): Promise<void> {
     .set({ deletedAt: sql`now()` })
     .where(eq(studyTable.id, id));
   await touchStudy(studyId);
+}
+
+export interface DeletedTable {
+  key: string;
+  name: string;
+  rows: number;
+  deletedAt: string;
+}
+
+/** Tables that can still be brought back, the last deleted first; they are kept for thirty days. */
+export async function deletedTables(studyId: string): Promise<DeletedTable[]> {
+  await studyFor(studyId, 'read');
+  const rows = await database()
+    .select({ key: studyTable.key, name: studyTable.name, rows: studyTable.rows, deletedAt: studyTable.deletedAt })
+    .from(studyTable)
+    .where(and(eq(studyTable.studyId, studyId), isNotNull(studyTable.deletedAt)))
+    .orderBy(desc(studyTable.deletedAt));
+  return rows.map(({ deletedAt, ...row }) => ({ ...row, deletedAt: (deletedAt ?? new Date()).toISOString() }));
 }
 
 /** Takes a deletion back. */

@@ -1,9 +1,13 @@
 'use client';
 import { clsx } from 'clsx';
 import { FileUp, X } from 'lucide-react';
-import { useRef } from 'react';
+import { useRouter } from 'next/navigation';
+import { useEffect, useRef, useState } from 'react';
+import { deletedTables, restoreTable } from '@/server/actions';
 import type { PracticeFile } from '@/server/practice';
-import type { TableHead } from '@/server/tables';
+import type { DeletedTable, TableHead } from '@/server/tables';
+import { toast } from '@/ui/kit/toast';
+import { changedWords } from '@/ui/studies/ago';
 import { Button, IconButton, Menu, grouped } from '@/ui/kit';
 import type { KeptDraft } from './drafts-store';
 import type { Reading } from './use-drafts';
@@ -12,6 +16,7 @@ export type Shown = { kind: 'table'; key: string } | { kind: 'draft'; id: string
 
 /** The ways in, what is coming in, and the stored tables. */
 export function LeftPanel({
+  study,
   tables,
   drafts,
   readings,
@@ -25,6 +30,7 @@ export function LeftPanel({
   onType,
   onPractice,
 }: {
+  study: string;
   tables: readonly TableHead[];
   drafts: readonly KeptDraft[];
   readings: readonly Reading[];
@@ -101,9 +107,50 @@ export function LeftPanel({
           />
         ))}
       </ul>
+      <Deleted study={study} tables={tables} onBack={(key) => onShow({ kind: 'table', key })} />
     </aside>
   );
 }
+
+/** Tables that were deleted within thirty days. */
+function Deleted({ study, tables, onBack }: { study: string; tables: readonly TableHead[]; onBack: (key: string) => void }) {
+  const router = useRouter();
+  const [gone, setGone] = useState<DeletedTable[]>([]);
+  const keys = tables.map(({ key }) => key).join();
+  useEffect(() => {
+    let stale = false;
+    void deletedTables(study).then((answer) => !stale && answer.ok && setGone(answer.value));
+    return () => {
+      stale = true;
+    };
+  }, [study, keys]);
+  if (!gone.length) return null;
+  return (
+    <details className="mt-4">
+      <summary className="cursor-pointer text-sm font-semibold">Deleted ({gone.length})</summary>
+      <ul className="mt-1" aria-label="Deleted tables">
+        {gone.map(({ key, name, deletedAt }) => (
+          <li key={key} className="flex items-center justify-between gap-2 py-1 pl-2.5">
+            <span className="min-w-0">
+              <span className="block truncate">{name}</span>
+              <span className="block text-sm text-quiet">{changedWords(deletedAt).replace('changed', 'deleted')}</span>
+            </span>
+            <Button
+              onClick={async () => {
+                const answer = await restoreTable(study, key);
+                if (!answer.ok) toast.error(answer.fault);
+                else onBack(key);
+                router.refresh();
+              }}
+            >
+              Bring back
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+} // prettier-ignore
 
 function ListTitle({ children }: { children: string }) {
   return <h2 className="mt-4 mb-1 text-sm font-semibold">{children}</h2>;

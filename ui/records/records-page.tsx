@@ -125,6 +125,7 @@ export function RecordsPage({
       </TopBar>
       <div className="flex min-h-0 grow">
         <LeftPanel
+          study={study.id}
           tables={tables}
           drafts={drafts.drafts}
           readings={drafts.readings}

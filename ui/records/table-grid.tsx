@@ -8,6 +8,9 @@ import type { Conflict } from './edit-queue';
 import { Grid } from './grid';
 import { type Pasted, pasted } from './pasted';
 import { ReplaceBar } from './replace-bar';
+import type { TableUses } from '@/server/tables/uses';
+import { AskFirst, type Asked, Notice } from './ask-first';
+import { readerWords } from './uses';
 import { SearchField } from './search-field';
 import type { Range } from './use-cells';
 import type { Desk } from './use-desk';
@@ -20,6 +23,7 @@ export function TableGrid({
   desk,
   held,
   notes,
+  uses,
   more,
 }: {
   table: TableHead;
@@ -27,6 +31,8 @@ export function TableGrid({
   desk: Desk;
   held: ReturnType<typeof useTable>;
   notes: Readonly<Record<string, string>>;
+  /** What reads the table's columns, once it is known. */
+  uses?: TableUses;
   /** Further controls in the bar. */
   more?: ReactNode;
 }) {
@@ -36,6 +42,7 @@ export function TableGrid({
   const [range, setRange] = useState<Range>();
   const { laid, fault, turn, change, step, write, clear, fillDown } = held;
   const [wide, setWide] = useState<Wide>();
+  const [asked, setAsked] = useState<Asked>();
   const { columns } = table;
 
   const deleteRows = (from: number, to: number): void =>
@@ -46,9 +53,14 @@ export function TableGrid({
       { label: 'Add a column before', onSelect: () => void change(() => ({ kind: 'add column', at: c, spec: { name: 'column', type: 'text' } })) },
       { label: 'Add a column after', onSelect: () => void change(() => ({ kind: 'add column', at: c + 1, spec: { name: 'column', type: 'text' } })) },
       null,
-      { label: 'Delete the column', danger: true, onSelect: () => void change(() => ({ kind: 'delete column', column: c })) },
+      { label: 'Delete the column', danger: true, onSelect: () => {
+        const go = (): void => void change(() => ({ kind: 'delete column', column: c }));
+        const words = uses?.columns[c] ? readerWords(uses.columns[c], columns[c].name) : '';
+        if (words === '') go();
+        else setAsked({ sentence: `${words} Without it they lack a column.`, verb: 'Delete the column', go });
+      } },
     ],
-    [change],
+    [change, columns, uses],
   ); // prettier-ignore
   const paste = useCallback(
     (from: { row: number; column: number }, texts: string[][]) => {
@@ -126,8 +138,9 @@ export function TableGrid({
           }}
         />
       )}
+      <AskFirst asked={asked} onDone={() => setAsked(undefined)} />
       {wide && (
-        <Bar label="Pasted cells">
+        <Notice label="Pasted cells">
           The pasted cells are {counted(wide.wider, 'column')} wider than the table.
           <Button look="main" onClick={() => void addedThenWritten(wide)}>
             Add {counted(wide.wider, 'column')}
@@ -141,16 +154,16 @@ export function TableGrid({
             Leave them out
           </Button>
           <Button onClick={() => setWide(undefined)}>Paste nothing</Button>
-        </Bar>
+        </Notice>
       )}
       {held.conflicts.length > 0 && (
-        <Bar label="Written by others">
+        <Notice label="Written by others">
           {conflictWords(held.conflicts, columns)}
           <Button look="main" onClick={() => held.settle(false)}>
             Keep theirs
           </Button>
           <Button onClick={() => held.settle(true)}>Write mine</Button>
-        </Bar>
+        </Notice>
       )}
       {held.share !== undefined && (
         <div
@@ -186,6 +199,11 @@ export function TableGrid({
           <Button type="submit" look="main">
             Rename
           </Button>
+          {uses?.columns[renaming] && readerWords(uses.columns[renaming], columns[renaming].name) !== '' && (
+            <span className="text-quiet">
+              {readerWords(uses.columns[renaming], columns[renaming].name)} The new name is taken over there.
+            </span>
+          )}
         </form>
       )}
       {laid ? (
@@ -210,18 +228,6 @@ export function TableGrid({
 /** Pasted cells that need more columns than there are. */
 interface Wide extends Pasted {
   from: { row: number; column: number };
-}
-
-function Bar({ label, children }: { label: string; children: ReactNode }) {
-  return (
-    <div
-      role="alert"
-      aria-label={label}
-      className="flex shrink-0 flex-wrap items-center gap-2 border-y border-amber-line bg-amber px-3.5 py-2"
-    >
-      {children}
-    </div>
-  );
 }
 
 const short = (text: string): string =>

@@ -10,6 +10,7 @@ import { TableGrid } from './table-grid';
 import { TablePanel } from './table-panel';
 import { useDesk } from './use-desk';
 import { useTable } from './use-table';
+import { useUses } from './uses';
 
 export interface Steps {
   undo: () => void;
@@ -41,6 +42,7 @@ export function TablePane({
 }) {
   const desk = useDesk();
   const held = useTable(study, table, desk);
+  const uses = useUses(study, table);
   const [preview, setPreview] = useState<DraftPreview>();
   const [marks, setMarks] = useState(0);
   const second = tables.find(({ key }) => key === below && key !== table.key);
@@ -60,6 +62,7 @@ export function TablePane({
           desk={desk}
           held={{ ...held, turn: held.turn + marks }}
           notes={preview ? matchedNotes(preview) : {}}
+          uses={uses}
           more={
             others.length > 0 && (
               <Menu
@@ -92,6 +95,7 @@ export function TablePane({
         names={names}
         desk={desk}
         held={held}
+        uses={uses}
         preview={preview}
         onPreview={(next) => {
           setPreview(next);

@@ -15,7 +15,11 @@ import { Button, TextField, counted, grouped, sentence } from '@/ui/kit';
 import { changedWords } from '@/ui/studies/ago';
 import { deleteWithUndo } from '@/ui/studies/card';
 import { type DraftPreview, heardShare } from '@/worker/client';
+import type { TableUses } from '@/server/tables/uses';
+import { AskFirst, type Asked } from './ask-first';
 import { ColumnList } from './columns';
+import { readerWords } from './uses';
+import { typeNames } from './words';
 import { FindingCard } from './findings/finding-card';
 import { Panel, Part, Quiet } from './panel';
 import type { Desk } from './use-desk';
@@ -32,6 +36,7 @@ export function TablePanel({
   names,
   desk,
   held,
+  uses,
   preview,
   onPreview,
 }: {
@@ -41,12 +46,14 @@ export function TablePanel({
   names: readonly NamesList[];
   desk: Desk;
   held: ReturnType<typeof useTable>;
+  uses: TableUses | undefined;
   preview: DraftPreview | undefined;
   onPreview: (preview: DraftPreview | undefined) => void;
 }) {
   const router = useRouter();
   const [asked, setAsked] = useState(table.rows <= readilyChecked);
   const [working, setWorking] = useState(false);
+  const [before, setBefore] = useState<Asked>();
   const base = useMemo(
     () => remediesSchema.parse({ name: table.name, columns: table.columns, identity: identityOf(table.columns), doubles: 'keep', answered: table.columns.map(({ name }) => name) }),
     [table.name, table.columns],
@@ -111,6 +118,7 @@ export function TablePanel({
           Make a network of this table
         </Button>
       </div>
+      {before && <div className="-mx-4 mb-3.5"><AskFirst asked={before} onDone={() => setBefore(undefined)} /></div>}
       {working && <Quiet>Working …</Quiet>}
       {shown.map((finding) => (
         <FindingCard
@@ -137,21 +145,29 @@ export function TablePanel({
         specs={table.columns}
         shares={Object.fromEntries(shown.flatMap((finding) => (finding.kind === 'misfits' ? [[finding.column, 1 - finding.count / Math.max(1, finding.filled)]] : [])))}
         tables={tables.filter(({ key }) => key !== table.key)}
-        onChange={(column, spec) => void held.change(() => ({ kind: 'change column', column, spec }))}
+        onChange={(column, spec) => {
+          const go = (): void => void held.change(() => ({ kind: 'change column', column, spec }));
+          const words = uses?.columns[column] ? readerWords(uses.columns[column], spec.name) : '';
+          if (words === '' || spec.type === table.columns[column].type) go();
+          else setBefore({ sentence: `${words} Read as ${typeNames[spec.type]} it may not fit there any more.`, verb: `Read it as ${typeNames[spec.type]}`, go });
+        }}
       />
       <SetAside study={study} table={table} />
       <Former study={study} table={table} onBack={said} />
       <Button
         look="danger"
         className="mt-5"
-        onClick={() =>
-          void deleteWithUndo(table.name, {
+        onClick={() => {
+          const go = (): void => void deleteWithUndo(table.name, {
             remove: () => deleteTable(study, table.key),
             restore: () => restoreTable(study, table.key),
             gone: () => router.refresh(),
             back: () => router.refresh(),
-          })
-        }
+          });
+          const words = uses ? readerWords(uses, table.name) : '';
+          if (words === '') go();
+          else setBefore({ sentence: `${words} Without it they have no records. It can be brought back for thirty days.`, verb: 'Delete the table', go });
+        }}
       >
         <Trash2 size={15} aria-hidden />
         Delete the table

@@ -174,9 +174,10 @@ export function useTable(study: string, table: TableHead, desk: Desk) {
         }
         if (queue.open.length) return;
         const { done: all } = stepped.current;
-        if (all.length) toast(`${direction === 'undo' ? 'Undone' : 'Done again'}: ${all.length === 1 ? all[0] : counted(all.length, 'change')}`); // prettier-ignore
         stepped.current = { done: [], direction: '' };
         anew();
+        // Said when it is seen.
+        if (all.length) void down.then(() => toast(`${direction === 'undo' ? 'Undone' : 'Done again'}: ${all.length === 1 ? all[0] : counted(all.length, 'change')}`)); // prettier-ignore
       });
     },
     [anew, queue],

@@ -1,0 +1,139 @@
+/** Where a trail reads the columns of a table, so that it can be said beforehand and follow when one gets another name. */
+import type { ConditionGroup } from '../keep';
+import type { Describes, TiesSettings } from '../ties';
+import type { Step, Trail } from './registry';
+import { stepKinds } from './registry';
+
+/** What a column is called from now on. */
+type Naming = (name: string) => string;
+type Whose = 'nodes' | 'edges';
+
+const named = <T extends object>(of: T, keys: readonly (keyof T)[], naming: Naming): T => {
+  const next = { ...of };
+  for (const key of keys) {
+    const value: unknown = of[key];
+    if (typeof value === 'string') Object.assign(next, { [key]: naming(value) });
+    else if (Array.isArray(value)) Object.assign(next, { [key]: value.map((one) => (typeof one === 'string' ? naming(one) : (one as unknown))) }); // prettier-ignore
+  }
+  return next;
+};
+
+/** Keys of a Ties step under which columns of its own table stand. */
+const tieKeys = [
+  'from',
+  'to',
+  'left',
+  'right',
+  'references',
+  'key',
+  'doi',
+  'authors',
+  'year',
+  'title',
+  'label',
+  'weight',
+];
+
+function tiesNamed(step: TiesSettings, table: string, naming: Naming): TiesSettings {
+  const describes = (one: Describes): Describes => (one.table === table ? named(one, ['match', 'label'], naming) : one);
+  const each = (some: Describes | Describes[] | undefined): Describes | Describes[] | undefined =>
+    Array.isArray(some) ? some.map(describes) : some && describes(some);
+  let next = step;
+  if (step.table === table) {
+    next = named(next, tieKeys as (keyof TiesSettings)[], naming);
+    if (next.gather) next = { ...next, gather: next.gather.map((one) => named(one, ['column'], naming)) };
+  }
+  if (next.make !== 'citation' && (next.nodes || next.others)) next = { ...next, nodes: each(next.nodes), others: each(next.others) }; // prettier-ignore
+  return next;
+}
+
+/** Of whom a table's columns become columns in the network that a Ties step makes. */
+function becomes(step: TiesSettings, table: string): Set<Whose> {
+  const found = new Set<Whose>();
+  const described = step.make === 'citation' ? [] : [step.nodes, step.others].flatMap((one) => one ?? []);
+  if (described.some((one) => one.table === table)) found.add('nodes');
+  if (step.table !== table) return found;
+  const records = step.make === 'citation' || (step.make === 'incidence' && step.left.length === 0);
+  found.add(records ? 'nodes' : 'edges');
+  return found;
+}
+
+const conditionNamed = (group: ConditionGroup, naming: Naming): ConditionGroup => ({
+  ...group,
+  rules: group.rules.map((rule) =>
+    'rules' in rule ? conditionNamed(rule, naming) : rule.about === 'column' ? named(rule, ['column'], naming) : rule,
+  ),
+});
+
+/** Names of columns in a formula: in square brackets, or bare where they are one word and no text. */
+function formulaNamed(formula: string, naming: Naming): string {
+  return formula.replace(/"[^"]*"|'[^']*'|\[([^\]]*)\]|[\p{L}_][\p{L}\p{N}_]*(?!\s*\()/gu, (part, inside?: string) => {
+    if (inside !== undefined) return `[${naming(inside)}]`;
+    if (/^["']/.test(part)) return part;
+    const next = naming(part);
+    return next === part || /^[\p{L}_][\p{L}\p{N}_]*$/u.test(next) ? next : `[${next}]`;
+  });
+}
+
+/** A step after Ties with the columns of the network's nodes or edges called otherwise. */
+function stepNamed(step: Step, of: ReadonlySet<Whose>, table: string, naming: Naming): Step {
+  const has = (whose: Whose): boolean => of.has(whose);
+  switch (step.kind) {
+    case 'keep': {
+      const { rule } = step;
+      const whose: Whose = 'on' in rule && rule.on === 'edges' ? 'edges' : 'nodes';
+      if (!has(whose)) return step;
+      if (rule.by === 'condition') return { ...step, rule: { ...rule, where: conditionNamed(rule.where, naming) } };
+      return 'column' in rule ? { ...step, rule: named(rule as { column: string }, ['column'], naming) as typeof rule } : step;
+    }
+    case 'derive': {
+      let { how } = step;
+      if (how.by === 'table' && how.table === table) how = named(how, ['match', 'take'], naming);
+      if (has(step.of) && 'column' in how) how = named(how, ['column'], naming);
+      if (has(step.of) && how.by === 'formula') how = { ...how, formula: formulaNamed(how.formula, naming) };
+      return { ...step, how };
+    }
+    case 'groups':
+      return has('nodes') ? named(step, ['column', 'nameBy'], naming) : step;
+    case 'measure':
+      return has('nodes') && step.options ? { ...step, options: named(step.options, ['by'], naming) } : step;
+    case 'style': {
+      const next: Record<string, unknown> = { ...step };
+      for (const [key, value] of Object.entries(step)) {
+        const whose: Whose = key.startsWith('edge') ? 'edges' : 'nodes';
+        if (typeof value !== 'object' || !has(whose)) continue;
+        if ('column' in value) next[key] = named(value as { column: string }, ['column'], naming);
+        if (key === 'labels') next[key] = named(value as { by?: string }, ['by'], naming);
+      }
+      return next as Step;
+    }
+    default:
+      return step;
+  }
+} // prettier-ignore
+
+/** The trail with a table's columns called otherwise, from where they are read to the step that makes one of its own of the name. */
+export function withColumns(trail: Trail, table: string, naming: Naming): Trail {
+  const [ties, ...rest] = trail.steps;
+  if (ties.kind !== 'ties') return trail;
+  const of = becomes(ties, table);
+  const made = new Set<string>();
+  const unless: Naming = (name) => (made.has(name) ? name : naming(name));
+  const steps = rest.map((step) => {
+    const next = stepNamed(step, of, table, unless);
+    if (step.kind === 'derive') made.add(step.name);
+    return next;
+  });
+  return { steps: [tiesNamed(ties, table, naming), ...steps] };
+}
+
+/** Titles of the steps that read a table, or a column of it. */
+export function stepsThatRead(trail: Trail, table: string, column?: string): string[] {
+  const mark = '\u0000';
+  const marked = withColumns(trail, table, (name) =>
+    column === undefined || name === column ? `${mark}${name}` : name,
+  );
+  return trail.steps.flatMap((step, i) =>
+    JSON.stringify(marked.steps[i]) === JSON.stringify(step) ? [] : [stepKinds[step.kind].title],
+  );
+}

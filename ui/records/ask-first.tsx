@@ -1,0 +1,43 @@
+'use client';
+import type { ReactNode } from 'react';
+import { Button } from '@/ui/kit';
+
+/** Something that is to be decided before it is done: over the grid, or in a panel. */
+export function Notice({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <div
+      role="alert"
+      aria-label={label}
+      className="flex shrink-0 flex-wrap items-center gap-2 border-y border-amber-line bg-amber px-3.5 py-2"
+    >
+      {children}
+    </div>
+  );
+}
+
+export interface Asked {
+  /** What would be touched. */
+  sentence: string;
+  verb: string;
+  go: () => void;
+}
+
+/** Asks before others' work is touched. */
+export function AskFirst({ asked, onDone }: { asked: Asked | undefined; onDone: () => void }) {
+  if (!asked) return null;
+  return (
+    <Notice label="Before this is done">
+      <span>{asked.sentence}</span>
+      <Button
+        look="danger"
+        onClick={() => {
+          onDone();
+          asked.go();
+        }}
+      >
+        {asked.verb}
+      </Button>
+      <Button onClick={onDone}>Leave it</Button>
+    </Notice>
+  );
+}
