@@ -109,7 +109,7 @@ describe.each([...words, spiteful])('a trail over things called %s', (word) => {
 });
 
 /** Puts a text in the place of every string of a value, one at a time. */
-function* replacing(value: unknown, by: string): Generator<unknown> {
+function* replacing(value: unknown, by: string): Generator {
   if (typeof value === 'string') yield by;
   else if (Array.isArray(value)) {
     for (const [i, one] of value.entries()) for (const other of replacing(one, by)) yield value.map((held: unknown, j) => (i === j ? other : held)); // prettier-ignore

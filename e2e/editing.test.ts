@@ -88,8 +88,8 @@ test.each([0, 300, 1000])(
     await slow(driver, delay);
     await (await cell('Person 00')).click();
     const undos = driver.actions().keyDown(Key.CONTROL);
-  for (let i = 0; i < 40; i++) undos.sendKeys('z');
-  await undos.keyUp(Key.CONTROL).perform();
+    for (let i = 0; i < 40; i++) undos.sendKeys('z');
+    await undos.keyUp(Key.CONTROL).perform();
     await shows(driver, 'nothing to undo');
     await saved();
     expect(await stored(name)).toEqual(people(20));
@@ -204,4 +204,49 @@ test('two at one table: both are kept, the same cell asks, each undoes the own',
   await shows(driver, 'Undone');
   await saved();
   expect((await stored('shared')).map(([, note]) => note)).toEqual(['mine', 'theirs', '', 'by two', '']);
+});
+
+test('what reads a column is said before it goes; the network then says what it lacks, and the table can be brought back', async () => {
+  const columns = [
+    { name: 'sender', type: 'text' },
+    { name: 'receiver', type: 'text' },
+  ];
+  const head = { name: 'parcels', origin: 'typed in', columns, rows: 2 };
+  const body = [head, ['a', 'b'], ['b', 'c']].map((line) => JSON.stringify(line)).join('\n');
+  await fetch(`${home}/api/studies/${study}/tables`, { method: 'POST', body });
+  await driver.get(`${home}/studies/${study}/networks?new=parcels`);
+  await (await button(driver, 'Who sent what to whom?')).click();
+  await shows(driver, 'settled');
+  const network = (await driver.getCurrentUrl()).replace(/\?.*/, '');
+  await show('parcels');
+  // A new name is followed.
+  await (await named(driver, 'button', 'receiver: more')).sendKeys(Key.ENTER);
+  await (await named(driver, '[role="menuitem"]', 'Rename')).sendKeys(Key.ENTER);
+  await shows(driver, 'receiver is read by “First network” (Ties)', 'The new name is taken over there.');
+  await driver.switchTo().activeElement().sendKeys(Key.chord(Key.CONTROL, 'a'), 'to whom', Key.ENTER);
+  await named(driver, '[role="columnheader"]', 'to whom');
+  await saved();
+  await driver.get(network);
+  await shows(driver, 'settled', 'sender → to whom');
+  // A column that is read is deleted after a question only.
+  await show('parcels');
+  await shows(driver, 'version 2');
+  await (await named(driver, 'button', 'to whom: more')).sendKeys(Key.ENTER);
+  await (await named(driver, '[role="menuitem"]', 'Delete the column')).sendKeys(Key.ENTER);
+  await shows(driver, 'to whom is read by “First network” (Ties)', 'Without it they lack a column.');
+  await (await named(driver, '[aria-label="Before this is done"] button', 'Delete the column')).click();
+  await shows(driver, '2 records in 1 column');
+  await driver.get(network);
+  await shows(driver, '“Ties” needs a look', 'has no column “to whom”');
+  await (await button(driver, 'Open “Ties”')).click();
+  await named(driver, 'h2', 'Ties', true);
+  // A deleted table stands in a list.
+  await show('parcels');
+  await shows(driver, 'version 3');
+  await (await button(driver, 'Delete the table')).click();
+  await shows(driver, 'It can be brought back for thirty days.');
+  await (await named(driver, '[aria-label="Before this is done"] button', 'Delete the table')).click();
+  await (await named(driver, 'summary', 'Deleted')).click();
+  await (await button(driver, 'Bring back')).click();
+  await named(driver, '[role="grid"]', 'Records of parcels');
 });

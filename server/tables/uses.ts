@@ -22,7 +22,7 @@ export async function usesOf(studyId: string, key: string): Promise<TableUses> {
   const { columns } = await tableFor(studyId, key);
   const trails = await networkTrails(studyId);
   const names = await openNames(studyId);
-  const use = (column?: string): Use => ({
+  const readers = (column?: string): Use => ({
     networks: trails.flatMap(({ name, trail }) => {
       const steps = stepsThatRead(trail, key, column);
       return steps.length ? [{ name, steps: [...new Set(steps)] }] : [];
@@ -34,5 +34,5 @@ export async function usesOf(studyId: string, key: string): Promise<TableUses> {
     ),
   });
   // Wide tables: most columns are read by nobody.
-  return { ...use(), columns: columns.slice(0, 500).map(({ name }) => use(name)) };
+  return { ...readers(), columns: columns.slice(0, 500).map(({ name }) => readers(name)) };
 }

@@ -1,7 +1,7 @@
 'use client';
 import { Redo2, Undo2 } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { author } from '@/ui/kit/author';
 import { toast } from '@/ui/kit/toast';
 import type { NamesList } from '@/core/names';
@@ -76,6 +76,13 @@ export function RecordsPage({
     shown?.kind === 'draft' ? (drafts.drafts.find(({ id }) => id === shown.id) ?? drafts.drafts.at(-1)) : undefined;
   const table = draft ? undefined : (tables.find((one) => shown?.kind === 'table' && one.key === shown.key) ?? (shown?.kind === 'table' ? undefined : tables[0])); // prettier-ignore
 
+  // A table that was there and is deleted, here or elsewhere, makes room for the first of those that are left.
+  const before = useRef(tables);
+  useEffect(() => {
+    const gone = shown?.kind === 'table' && !tables.some(({ key }) => key === shown.key) && before.current.some(({ key }) => key === shown.key); // prettier-ignore
+    before.current = tables;
+    if (gone) setShown(tables[0] ? { kind: 'table', key: tables[0].key } : undefined);
+  }, [tables, shown]);
   useEffect(() => sendKept(study.id, tables), [study.id, tables]);
   useNews(study.id, tables, names);
   const waiting = steps?.waiting ?? 0;

@@ -118,7 +118,7 @@ export function TablePanel({
           Make a network of this table
         </Button>
       </div>
-      {before && <div className="-mx-4 mb-3.5"><AskFirst asked={before} onDone={() => setBefore(undefined)} /></div>}
+      <AskFirst inset asked={before} onDone={() => setBefore(undefined)} />
       {working && <Quiet>Working …</Quiet>}
       {shown.map((finding) => (
         <FindingCard

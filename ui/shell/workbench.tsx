@@ -13,7 +13,7 @@ import { WorkbenchContext, useWorkbench } from './workbench-context';
 import { useWorkbenchKeys } from './workbench-keys';
 import { addressOf, lookedAt } from './address';
 import { Conflict } from './conflict';
-import { OfBefore } from './of-before';
+import { NoNetwork, OfBefore } from './of-before';
 
 // What is looked at now and then comes when it is.
 const TableView = dynamic(() => import('@/ui/views/table/table-view').then((it) => it.TableView));
@@ -90,6 +90,7 @@ function Frame() {
           >
             <OfBefore />
           </div>
+          <NoNetwork />
           <Suspense>{view === 'graph' && <GraphView />}</Suspense>
           {view === 'table' && <TableView />}
           {view === 'measures' && <MeasuresView />}
