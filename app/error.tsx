@@ -25,7 +25,9 @@ export default function Failed({ error, reset }: { error: Error & { digest?: str
         The server or its database does not answer. What is stored stays as it is, and what waits in this browser is
         sent later. This page comes back by itself.
       </p>
-      {error.digest && <p className="mt-2 text-sm text-quiet">If it stays so, the server’s log says why, under {error.digest}.</p>}
+      {error.digest && (
+        <p className="mt-2 text-sm text-quiet">If it stays so, the server’s log says why, under {error.digest}.</p>
+      )}
       <div className="mt-4">
         <Button onClick={() => location.reload()}>Load the page again</Button>
       </div>

@@ -5,11 +5,12 @@ import { needBuild } from './setup/build.mjs';
 import { database, prepare } from './setup/database.mjs';
 import { needModules } from './setup/packages.mjs';
 import { say, stop } from './setup/run.mjs';
-import { onEnd, portFrom, serve } from './setup/serve.mjs';
+import { endOldServers, onEnd, portFrom, serve } from './setup/serve.mjs';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 
 needModules(root);
+await endOldServers(root);
 const held = await database(join(root, '.data'));
 let server;
 onEnd(async () => {
@@ -18,7 +19,7 @@ onEnd(async () => {
 });
 try {
   prepare(root, held.url, { demo: true });
-  needBuild(root);
+  await needBuild(root);
   const port = await portFrom(Number(process.env.PORT ?? 3000));
   server = await serve(root, { mode: 'start', port, url: held.url, quiet: true });
   say(`\nNunatak is at ${server.address}\nStop with Ctrl C; what you did is kept.\n`);

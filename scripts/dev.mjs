@@ -4,11 +4,12 @@ import { fileURLToPath } from 'node:url';
 import { database, prepare } from './setup/database.mjs';
 import { needModules } from './setup/packages.mjs';
 import { say, stop } from './setup/run.mjs';
-import { onEnd, portFrom, serve } from './setup/serve.mjs';
+import { endOldServers, onEnd, portFrom, serve } from './setup/serve.mjs';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 
 needModules(root);
+await endOldServers(root);
 const held = await database(join(root, '.data'));
 prepare(root, held.url, { demo: true });
 const port = await portFrom(Number(process.env.PORT ?? 3000));

@@ -10,7 +10,7 @@ import { portFrom, serve } from './setup/serve.mjs';
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 needModules(root);
 needChromium();
-needBuild(root);
+await needBuild(root);
 const { folder: scratch, remove } = scratchFolder('screenshots');
 const held = await database(scratch);
 let server;

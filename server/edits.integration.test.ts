@@ -268,6 +268,23 @@ describe('what reads a table', () => {
   });
 });
 
+test('a table that is stored again under its token, after a reload or at the same time, is there once', async () => {
+  const { id } = await createStudy('Twice');
+  const token = `d-${randomUUID()}`;
+  const columns = [{ name: 'name', type: 'text' as const }];
+  async function* rows(): AsyncGenerator<string> {
+    yield await Promise.resolve('["a"]');
+  }
+  const store = (): Promise<{ key: string }> => storeTable(id, { name: 'people', origin: 'x', columns, rows: 1, token }, rows()); // prettier-ignore
+  const made = await Promise.all([store(), store(), store()]);
+  expect(new Set(made.map(({ key }) => key)).size).toBe(1);
+  expect(await listTables(id)).toHaveLength(1);
+  // Deleted, and brought in again, it is another table.
+  await deleteTable(id, made[0].key);
+  expect((await store()).key).not.toBe(made[0].key);
+  expect(await listTables(id)).toHaveLength(1);
+});
+
 describe('ids for records that nothing tells apart', () => {
   test('come with the import that needs them, and go with it', async () => {
     const id = await people(2);

@@ -280,6 +280,7 @@ export class Drafts {
       .map((one) => ({ ...one, cells: one.cells.map((cell) => cell.slice(0, 2000)) }));
     const head = {
       name: ask.name,
+      ...(ask.into ? {} : { token: id }),
       origin: ask.origin,
       columns: specs,
       rows: table.rows,

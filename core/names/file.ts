@@ -13,8 +13,9 @@ export function namesFile(entries: Entries): string {
 
 const mostEntries = 500_000;
 
-/** The entries of a file. A Fault where it has no two columns, or says two different things of one variant. */
-export function readNamesFile(bytes: Uint8Array, name: string): { entries: Entries; passed: number } {
+/** The entries of a file, and what was done to read it. A Fault where it has no two columns, says two different things of one variant, or leads in a circle. */
+export function readNamesFile(bytes: Uint8Array, name: string): { entries: Entries; passed: number; notes: string[] } {
+  const notes: string[] = [];
   const rows: { cells: string[]; line: number }[] = [];
   let passed = 0;
   const reader: CsvReader = new CsvReader(
@@ -43,6 +44,9 @@ export function readNamesFile(bytes: Uint8Array, name: string): { entries: Entri
         name,
       );
     [variant, preferred] = [0, 1];
+    // Nothing is lost where there is no header; a header in other words is an entry that no cell has.
+    rows.unshift({ cells: [...columns], line: 1 });
+    notes.push('it has no header “variant, preferred”, so its first line was taken as an entry');
   }
   if (rows.length > mostEntries) throw new Fault(`“${name}” has over 500,000 lines. Split it.`, name);
   const entries = new Map<string, string>();
@@ -57,7 +61,32 @@ export function readNamesFile(bytes: Uint8Array, name: string): { entries: Entri
       );
     else entries.set(from, to);
   }
-  return { entries: settled(Object.fromEntries(entries)), passed };
+  const circle = circleIn(entries);
+  if (circle)
+    throw new Fault(
+      `“${name}” leads in a circle: ${circle.map((one) => `“${one}”`).join(' to ')}. Decide which of them stays.`,
+      name,
+    );
+  return { entries: settled(Object.fromEntries(entries)), passed, notes };
+}
+
+/** Variants that lead back to themselves, the first again at the end. */
+function circleIn(entries: ReadonlyMap<string, string>): string[] | undefined {
+  const ended = new Set<string>();
+  for (const first of entries.keys()) {
+    const path: string[] = [];
+    const places = new Map<string, number>();
+    for (let at: string | undefined = first; at !== undefined && !ended.has(at); at = entries.get(at)) {
+      const before = places.get(at);
+      // A variant that names itself stays as it is.
+      if (before !== undefined && path.length - before > 1) return [...path.slice(before), at];
+      if (before !== undefined) break;
+      places.set(at, path.length);
+      path.push(at);
+    }
+    for (const one of path) ended.add(one);
+  }
+  return undefined;
 }
 
 /** Follows chains to their ends, so that every variant names the form it counts as in the end. */

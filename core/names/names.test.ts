@@ -299,7 +299,16 @@ describe('the names file', () => {
       b: 'c',
       d: '',
     });
-    expect(readNamesFile(bytes('x,y\na,b\nc\n,z\n'), 'n.csv')).toEqual({ entries: { a: 'b', c: '' }, passed: 1 });
+    expect(readNamesFile(bytes('x,y\na,b\nc\n,z\n'), 'n.csv')).toEqual({
+      entries: { x: 'y', a: 'b', c: '' },
+      passed: 1,
+      notes: [expect.stringMatching(/no header/)],
+    });
+    expect(readNamesFile(bytes('variant,preferred\na,b\n'), 'n.csv').notes).toEqual([]);
+    expect(() => readNamesFile(bytes('variant,preferred\nx,a\na,b\nb,c\nc,a\n'), 'n.csv')).toThrow(
+      'leads in a circle: “a” to “b” to “c” to “a”',
+    );
+    expect(readNamesFile(bytes('variant,preferred\na,a\nb,a\n'), 'n.csv').entries).toEqual({ b: 'a' });
   });
   test.each([['a,b,c\n1,2,3\n', /needs two columns/], ['variant,preferred\na,b\na,c\n', /line 3: “a” is to be “c” here and “b” above/], ['', /is empty/]])('%j is refused', (text, sentence) => {
     expect(() => readNamesFile(bytes(text), 'n.csv')).toThrow(sentence);

@@ -12,4 +12,3 @@ export { type GroupsSettings, groupColumn } from './steps/groups';
 export { type ArrangeSettings, layoutKey } from './steps/arrange';
 export type { StyleStepSettings } from './steps/style';
 export * from './suggest';
-export * from './columns';

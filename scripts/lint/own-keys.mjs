@@ -3,7 +3,12 @@ import { ESLintUtils } from '@typescript-eslint/utils';
 import ts from 'typescript';
 
 export const ownKeys = ESLintUtils.RuleCreator.withoutDocs({
-  meta: { type: 'problem', fixable: 'code', schema: [], messages: { own: 'Any text may be the key: read it by `own` (core/own.ts), or take a Map.' } },
+  meta: {
+    type: 'problem',
+    fixable: 'code',
+    schema: [],
+    messages: { own: 'Any text may be the key: read it by `own` (core/own.ts), or take a Map.' },
+  },
   defaultOptions: [],
   create(context) {
     const services = ESLintUtils.getParserServices(context);

@@ -1,8 +1,8 @@
 /** Builds the application where its sources have changed since the last build. */
 import { createHash } from 'node:crypto';
-import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { run, say } from './run.mjs';
+import { endOrphans, runHeard, say } from './run.mjs';
 
 const folders = ['app', 'core', 'server', 'ui', 'worker', 'public'];
 const files = [
@@ -25,15 +25,22 @@ function digest(root) {
   return hash.digest('hex');
 }
 
-export function needBuild(root) {
+export async function needBuild(root) {
   const mark = join(root, '.next', 'built');
   const now = digest(root);
   if (existsSync(mark) && readFileSync(mark, 'utf8') === now) return;
   say('Building the application …');
-  run(join(root, 'node_modules', '.bin', 'next'), ['build'], {
-    cwd: root,
-    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },
-    stdio: ['ignore', 'ignore', 'inherit'],
-  });
+  // What a killed start left is ended, with its lock.
+  const register = join(root, '.data', 'builds');
+  await endOrphans(register);
+  rmSync(join(root, '.next', 'lock'), { force: true });
+  const next = join(root, 'node_modules', 'next', 'dist', 'bin', 'next');
+  const status = await runHeard(
+    process.execPath,
+    [next, 'build'],
+    { cwd: root, env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' }, stdio: ['ignore', 'ignore', 'inherit'] },
+    register,
+  );
+  if (status !== 0) throw new Error('The application could not be built; what stands above says why.');
   writeFileSync(mark, now);
 }

@@ -72,6 +72,42 @@ function running(data) {
   }
 }
 
+/** Removes a folder, also one that is just being written to; what cannot be removed now is left to the next start. */
+function removed(path) {
+  try {
+    rmSync(path, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 });
+  } catch (error) {
+    say(`${path} could not be removed (${error.code}); it is left for the next start.`);
+  }
+}
+
+/** The process that holds a lock; undefined where it is just being made or given up. */
+function ownerOf(path) {
+  try {
+    return Number(readFileSync(path, 'utf8').trim()) || undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+/** Waits for a lock of processes, and returns a function that gives it up. */
+async function lock(path) {
+  for (let i = 0; i < 1200; i++) {
+    try {
+      writeFileSync(path, String(process.pid), { flag: 'wx' });
+      const free = () => rmSync(path, { force: true });
+      process.once('exit', free);
+      return free;
+    } catch (error) {
+      if (error.code !== 'EEXIST') throw error;
+      const owner = ownerOf(path);
+      if (owner !== undefined && !alive(owner)) rmSync(path, { force: true });
+      else await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+  }
+  throw new Error('Another start has been making the database for two minutes. End it, and start again.');
+}
+
 /**
  * Makes the cluster where there is none, starts it where it does not run, and returns its address and a function that gives it back:
  * the last start to give it back stops it.
@@ -82,10 +118,14 @@ export async function postgres(folder) {
   const data = join(base, 'postgres');
   const passwordFile = join(folder, 'password');
   const as = { ...account(), cwd: '/' };
+  // Of two starts one makes the cluster and starts its server, the other waits; a lock whose owner is gone is nobody's.
+  const unlock = running(data) ? undefined : await lock(join(folder, 'starting.lock'));
   if (!existsSync(join(data, 'PG_VERSION'))) {
     say('Making the database …');
-    const making = `${data}.making`;
-    rmSync(making, { recursive: true, force: true });
+    // What a killed start left may still be written to: the new one has a folder of its own, and the old go when they can.
+    for (const name of readdirSync(base)) if (name.startsWith('postgres.making')) removed(join(base, name));
+    const making = `${data}.making-${process.pid}`;
+    removed(making);
     mkdirSync(making, { mode: 0o700 });
     writeFileSync(passwordFile, randomBytes(18).toString('hex'), { mode: 0o600 });
     const handed = join(making, '..', 'password.handed');
@@ -104,7 +144,7 @@ export async function postgres(folder) {
     ];
     run(join(programs, 'initdb'), args, { ...as, stdio: ['ignore', 'ignore', 'inherit'] });
     rmSync(handed);
-    rmSync(data, { recursive: true, force: true });
+    removed(data);
     renameSync(making, data);
   }
   chmodSync(passwordFile, 0o600);
@@ -121,6 +161,7 @@ export async function postgres(folder) {
     server = running(data);
     if (!server) throw new Error(`The database did not start; ${log} says why.`);
   }
+  unlock?.();
 
   const users = join(folder, 'users');
   mkdirSync(users, { recursive: true });

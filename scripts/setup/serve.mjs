@@ -1,7 +1,10 @@
 /** Serves the application on loopback, on the wanted port or the next free one. */
 import { join } from 'node:path';
 import { freePort } from './postgres.mjs';
-import { say, start } from './run.mjs';
+import { endOrphans, say, start } from './run.mjs';
+
+/** Ends servers that starts of this checkout left on their ports when they were killed. */
+export const endOldServers = (root) => endOrphans(join(root, '.data', 'servers'));
 
 export async function portFrom(wanted) {
   for (let port = wanted; port < wanted + 200; port++) {
@@ -16,6 +19,7 @@ export async function portFrom(wanted) {
 
 /** Starts Next.js and resolves once it answers. */
 export async function serve(root, { mode, port, url, quiet }) {
+  const register = join(root, '.data', 'servers');
   const child = start(
     process.execPath,
     [
@@ -31,6 +35,7 @@ export async function serve(root, { mode, port, url, quiet }) {
       env: { ...process.env, DATABASE_URL: url, NEXT_TELEMETRY_DISABLED: '1' },
       stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'inherit'],
     },
+    register,
   );
   const address = `http://127.0.0.1:${port}`;
   for (let i = 0; i < 600; i++) {
@@ -46,14 +51,14 @@ export async function serve(root, { mode, port, url, quiet }) {
 }
 
 /** Ends well on Ctrl C and its kin: gives everything back, then goes. */
-export function onEnd(work) {
+export function onEnd(work, code = 0) {
   let ending = false;
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
     process.on(signal, async () => {
       if (ending) return;
       ending = true;
       await work();
-      process.exit(0);
+      process.exit(code);
     });
   }
 }

@@ -70,6 +70,61 @@ test('a cluster whose making was cut off is made again', () => {
   expect(script(useCluster(fresh, 'held.giveBack();')).status).toBe(0);
 });
 
+test('two first starts at once make one cluster', async () => {
+  const fresh = `${folder}/at-once`;
+  spawnSync('mkdir', ['-p', fresh]);
+  spawnSync('chmod', ['755', fresh]);
+  const both = await Promise.all([1, 2].map(() => started(useCluster(fresh, 'setInterval(() => {}, 1000);'))));
+  expect(both[0].url).toBe(both[1].url);
+  expect(answers(both[0].url)).toBe(true);
+  for (const { child } of both) child.kill('SIGKILL');
+  script(useCluster(fresh, 'held.giveBack();'));
+});
+
+test('a start that was killed while it made the cluster leaves nothing that the next one trips over', async () => {
+  const fresh = `${folder}/killed`;
+  spawnSync('mkdir', ['-p', fresh]);
+  spawnSync('chmod', ['755', fresh]);
+  const first = spawn(process.execPath, ['--input-type=module', '-e', useCluster(fresh, '')], {
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  await new Promise<void>((resolve) => first.stdout.on('data', () => resolve()));
+  const ended = new Promise((resolve) => first.once('exit', resolve));
+  first.kill('SIGKILL');
+  await ended;
+  // Its initdb may still be writing.
+  const { stdout, status } = script(useCluster(fresh, 'held.giveBack();'));
+  expect([status, urlIn(stdout) !== '']).toEqual([0, true]);
+});
+
+test('a program that a killed start left running is ended by the next, another one is not', async () => {
+  const register = `${folder}/left`;
+  const going = `import { start } from ${pathOf('run.mjs')};
+    const child = start('sleep', ['300'], {}, ${JSON.stringify(register)});
+    console.log('url', child.pid);
+    setInterval(() => {}, 1000);`;
+  const [killed, standing] = [await started(going), await started(going)];
+  killed.child.kill('SIGKILL');
+  await new Promise((resolve) => killed.child.once('exit', resolve));
+  const lives = (pid: string): boolean => spawnSync('kill', ['-0', pid]).status === 0;
+  expect(lives(killed.url)).toBe(true);
+  script(`import { endOrphans } from ${pathOf('run.mjs')}; await endOrphans(${JSON.stringify(register)});`);
+  expect([lives(killed.url), lives(standing.url)]).toEqual([false, true]);
+  standing.child.kill('SIGTERM');
+});
+
+test('what is run to its end is ended where the script is told to stop', async () => {
+  const { child, url } = await started(`import { onEnd } from ${pathOf('serve.mjs')};
+    import { runHeard } from ${pathOf('run.mjs')};
+    onEnd(async () => undefined, 130);
+    console.log('url told');
+    await runHeard('sleep', ['300']);`);
+  expect(url).toBe('told');
+  const ended = new Promise<number | null>((resolve) => child.once('exit', (code) => resolve(code)));
+  child.kill('SIGTERM');
+  expect(await ended).toBe(130);
+});
+
 test('a port that is taken is passed over, and that is said', async () => {
   const taken = createServer();
   const port = await new Promise<number>((resolve) => {

@@ -56,8 +56,13 @@ export const studyTable = pgTable(
     origin: text('origin').notNull(),
     createdAt: moment('created_at').notNull().default(now),
     deletedAt: moment('deleted_at'),
+    /** Of the request that stored it, so that what is sent twice is stored once. */
+    token: text('token'),
   },
-  (table) => [unique('study_table_key').on(table.studyId, table.key)],
+  (table) => [
+    unique('study_table_key').on(table.studyId, table.key),
+    unique('study_table_token').on(table.studyId, table.token),
+  ],
 );
 
 /**

@@ -26,6 +26,8 @@ export const storeSchema = z.object({
   name: z.string(),
   /** Where it came from, in words. */
   origin: z.string().max(1000),
+  /** Names the request: one that comes again, after a reload while it was stored, is answered with the table that it made. */
+  token: z.string().min(1).max(100).optional(),
   columns: columnSpecsSchema.min(1),
   /** How many rows follow, to know that they came whole. */
   rows: z.number().int().min(0),
@@ -78,6 +80,16 @@ export async function storeTable(studyId: string, asked: StoreRequest, rows: Asy
   if (new Set(names).size < names.length)
     throw new Fault('Two columns have the same name. Give each its own.', 'columns');
   const stored = await inTransaction(async (client) => {
+    if (request.token !== undefined && !request.into) {
+      // Both of two requests with one token wait here for each other.
+      await client.query('select pg_advisory_xact_lock(hashtext($1))', [`${studyId} ${request.token}`]);
+      const known = await client.query<{ key: string; rows: number; version: number }>(
+        'select key, rows, version from study_table where study_id = $1 and token = $2 and deleted_at is null',
+        [studyId, request.token],
+      );
+      if (known.rows.length) return known.rows[0];
+      await client.query('update study_table set token = null where study_id = $1 and token = $2', [studyId, request.token]); // prettier-ignore
+    }
     const written = await newSet(client, checked(rows, names.length, request.name));
     if (written.rows !== request.rows) {
       throw new Fault(
@@ -103,8 +115,18 @@ export async function storeTable(studyId: string, asked: StoreRequest, rows: Asy
     } else {
       key = await freeKey(client, studyId, keyFrom(name));
       const made = await client.query<{ id: number }>(
-        'insert into study_table (study_id, key, name, columns, set_id, rows, aside, origin) values ($1, $2, $3, $4, $5, $6, $7, $8) returning id',
-        [studyId, key, name, columns, written.setId, written.rows, JSON.stringify(request.aside), request.origin],
+        'insert into study_table (study_id, key, name, columns, set_id, rows, aside, origin, token) values ($1, $2, $3, $4, $5, $6, $7, $8, $9) returning id',
+        [
+          studyId,
+          key,
+          name,
+          columns,
+          written.setId,
+          written.rows,
+          JSON.stringify(request.aside),
+          request.origin,
+          request.token ?? null,
+        ],
       );
       id = made.rows[0].id;
     }

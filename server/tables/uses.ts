@@ -1,5 +1,5 @@
 /** What reads a table and its columns: said before they are renamed, read otherwise or deleted. */
-import { stepsThatRead } from '@/core/trail';
+import { stepsThatRead } from '@/core/trail/columns';
 import { studyFor } from '@/server/access';
 import { openNames } from '@/server/names';
 import { networkTrails } from '@/server/networks';

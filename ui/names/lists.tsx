@@ -24,9 +24,9 @@ export function Lists({ study, tables, names }: { study: string; tables: readonl
   const bringIn = async (chosen: File): Promise<void> => {
     if (!list) return;
     try {
-      const { entries, passed } = readNamesFile(new Uint8Array(await chosen.arrayBuffer()), chosen.name);
+      const { entries, passed, notes } = readNamesFile(new Uint8Array(await chosen.arrayBuffer()), chosen.name);
       change({ entries: withFile(list.entries, entries) }, `names file ${chosen.name}`);
-      const rest = passed ? `; ${counted(passed, 'line')} without a variant passed over` : '';
+      const rest = [passed && `${counted(passed, 'line')} without a variant passed over`, ...notes].filter(Boolean).map((note) => `; ${note}`).join(''); // prettier-ignore
       toast(`${counted(Object.keys(entries).length, 'variant')} taken from “${chosen.name}”${rest}.`);
     } catch (error) {
       toast.error(sentence(error));

@@ -10,6 +10,7 @@ import type { TableHead } from '@/server/tables';
 import { sentence } from '@/ui/kit';
 import { type NamesDesk, type NamesView, type Started, heardShare, startNamesWorker } from '@/worker/client';
 import { own } from '@/core/own';
+import { useNews } from '@/ui/shell/use-news';
 
 export type OpenList = NamesList & { id: string };
 
@@ -31,7 +32,13 @@ export function useNames(study: string, tables: TableHead[], given: readonly Ope
   const queue = useRef<Promise<void>>(Promise.resolve());
 
   // The server's word counts when the page is fetched anew.
-  useEffect(() => setLists(given), [given]);
+  // What is being saved here is ahead of it.
+  const busy = saving > 0;
+  useEffect(() => {
+    if (!busy) setLists((mine) => given.map((one) => (one.version < (versions.current.get(one.id) ?? 0) ? (mine.find(({ id }) => id === one.id) ?? one) : one))); // prettier-ignore
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- when it has been saved the page is fetched anew
+  }, [given]);
+  useNews(study, tables, lists);
   useEffect(() => {
     // Versions only grow: what was changed here may be ahead of what the page was given.
     for (const { id, version } of lists) versions.current.set(id, Math.max(version, versions.current.get(id) ?? 0));

@@ -33,8 +33,8 @@ export function useDrafts(study: string, tables: TableHead[], names: readonly Na
   const [drafts, setDrafts] = useState<KeptDraft[]>([]);
   const [readings, setReadings] = useState<Reading[]>([]);
   const [loaded, setLoaded] = useState(false);
-  const counter = useRef(0);
-  const next = (): string => `d${Date.now().toString(36)}${++counter.current}`;
+  const told = useRef(false);
+  const next = (): string => `d-${crypto.randomUUID()}`;
 
   useEffect(() => {
     let gone = false;
@@ -49,7 +49,15 @@ export function useDrafts(study: string, tables: TableHead[], names: readonly Na
   }, [study]);
   useEffect(() => {
     if (!loaded) return undefined;
-    const timer = setTimeout(() => void keepDrafts(study, drafts), 200);
+    const timer = setTimeout(
+      () =>
+        void keepDrafts(study, drafts).then((kept) => {
+          if (kept || told.current) return;
+          told.current = true;
+          toast('This browser cannot keep what is coming in: store it before you leave the page.');
+        }),
+      200,
+    );
     return () => clearTimeout(timer);
   }, [study, drafts, loaded]);
 
