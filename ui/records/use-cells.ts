@@ -53,14 +53,12 @@ export function useCells({
   const onRange = editing?.onRange;
   useEffect(() => onRange?.(range), [onRange, range?.top, range?.bottom, range?.left, range?.right]); // eslint-disable-line react-hooks/exhaustive-deps
 
-  /** A cell of a row that is being added: the cursor goes there when it is. */
+  /** The cell that is active may be in a row that is just being added: it is scrolled to when it is there. */
   const awaited = useRef<Place | undefined>(undefined);
   useEffect(() => {
     const to = awaited.current;
     if (!to || to.row >= rows) return;
     awaited.current = undefined;
-    setActive(to);
-    setAnchor(to);
     goTo(to.row, to.column);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- looked at when rows are added
   }, [rows]);
@@ -98,6 +96,8 @@ export function useCells({
     if (leaving !== 'stay' && onward.row >= rows && editing) {
       // Below the last row a new one begins.
       awaited.current = onward;
+      setActive(onward);
+      setAnchor(onward);
       editing.write({ row: rows, column: 0 }, [['']], 'a row');
     } else if (leaving !== 'stay') move(onward, false);
     if (leaving !== 'stay') document.querySelector<HTMLElement>(`[role="grid"]:has(input)`)?.focus();
@@ -135,6 +135,9 @@ export function useCells({
       } else if (held && event.key.toLowerCase() === 'd') {
         event.preventDefault();
         editing.fillDown(range);
+      } else if (awaited.current && draft !== undefined && (event.key === 'Enter' || event.key === 'Tab')) {
+        event.preventDefault();
+        write(draft, event.key === 'Enter' ? 'down' : 'next');
       } else if (event.key === 'Enter' || event.key === 'F2') {
         event.preventDefault();
         void edit(active.row, active.column);
@@ -143,7 +146,9 @@ export function useCells({
         editing.clear(range);
       } else if (event.key.length === 1 && !held && !event.altKey) {
         event.preventDefault();
-        void edit(active.row, active.column, event.key);
+        // Before its row is drawn a cell has no field yet: what is typed gathers here.
+        if (awaited.current && draft !== undefined) setDraft(draft + event.key);
+        else void edit(active.row, active.column, event.key);
       }
     }
   };

@@ -117,47 +117,56 @@ export function useTable(study: string, table: TableHead, desk: Desk) {
     [heard, queue],
   );
 
-  /** Cells, written at once on the page and then on the server; those of rows that were just added go after them. */
+  /** Cells, written at once on the page and then on the server; those of rows that were just added go after them. Resolves when they stand on the page. */
   const writeNow = useCallback(
-    async (edits: readonly CellEdit[], what: string): Promise<Outcome[]> => {
+    async (edits: readonly CellEdit[], what: string): Promise<Promise<Outcome>[]> => {
       spread(await desk().patch(specs, edits));
       const parts = partsOf(edits, added.current);
-      return Promise.all(parts.map((part) => add({ edit: { kind: 'cells', edits: part.edits, what }, onto: part.onto }).outcome)); // prettier-ignore
+      return parts.map((part) => add({ edit: { kind: 'cells', edits: part.edits, what }, onto: part.onto }).outcome);
     },
     [add, desk, specs, spread],
   );
   const addNow = useCallback(
-    async (rows: string[][]): Promise<Outcome> => {
+    async (rows: string[][]): Promise<Promise<Outcome>[]> => {
       const before = await desk().size();
       spread(await desk().append(specs, rows));
       setLaid((now) => now && { ...now, rows: now.rows + rows.length });
       const { token, outcome } = add({ edit: { kind: 'add rows', at: atEnd, rows } });
       added.current = [...added.current, { token, start: before, count: rows.length }];
-      return outcome;
+      return [outcome];
     },
     [add, desk, specs, spread],
   );
 
+  /** Does what needs places in the table after all that was begun before; resolves to what became of it. What comes after waits for `until` as well. */
+  const inTurn = useCallback(
+    async (work: () => Promise<{ outcomes: Promise<Outcome>[]; until?: Promise<unknown> }>): Promise<Outcome[]> => {
+      const placed = ready.current.then(work);
+      ready.current = placed.then(({ until }) => until).catch(() => undefined);
+      return Promise.all((await placed).outcomes);
+    },
+    [],
+  );
+
   /** Makes a change. Those that move rows or columns are waited for before anything else is placed. */
   const change = useCallback(
-    (make: () => Promise<Edit | undefined> | Edit | undefined): Promise<Outcome | undefined> => {
-      const work = ready.current.then(async (): Promise<Outcome | undefined> => {
+    async (make: () => Promise<Edit | undefined> | Edit | undefined): Promise<Outcome | undefined> => {
+      const outcomes = await inTurn(async () => {
         const edit = await make();
-        if (!edit) return undefined;
-        if (edit.kind === 'cells')
-          return edit.edits.length ? (await writeNow(edit.edits, edit.what)).at(-1) : undefined;
-        if (edit.kind === 'add rows' && edit.at === atEnd) return addNow(edit.rows);
+        if (!edit || (edit.kind === 'cells' && !edit.edits.length)) return { outcomes: [] };
+        if (edit.kind === 'cells') return { outcomes: await writeNow(edit.edits, edit.what) };
+        if (edit.kind === 'add rows' && edit.at === atEnd) return { outcomes: await addNow(edit.rows) };
         const down = new Promise<void>((resolve) => laidDown.current.push(resolve));
-        const { outcome } = queue.add({ edit });
-        ready.current = outcome.then(() => down);
-        const done = await outcome;
-        if ('fault' in done) toast.error(done.fault);
-        anew();
-        return done;
+        const outcome = queue.add({ edit }).outcome.then((done) => {
+          if ('fault' in done) toast.error(done.fault);
+          anew();
+          return done;
+        });
+        return { outcomes: [outcome], until: outcome.then(() => down) };
       });
-      return work;
+      return outcomes.at(-1);
     },
-    [addNow, anew, queue, writeNow],
+    [addNow, anew, inTurn, queue, writeNow],
   );
 
   const step = useCallback(
@@ -185,24 +194,30 @@ export function useTable(study: string, table: TableHead, desk: Desk) {
 
   /** Writes texts from a cell of the present view on; rows that are missing are added. */
   const write = useCallback(
-    (from: { row: number; column: number }, texts: readonly (readonly string[])[], what: string): Promise<void> =>
-      ready.current.then(async () => {
-        const width = specs.length;
+    async (
+      from: { row: number; column: number },
+      texts: readonly (readonly string[])[],
+      what: string,
+    ): Promise<void> => {
+      const width = specs.length;
+      const done = await inTurn(async () => {
         const places = await desk().placesOf(from.row, from.row + texts.length);
         const edits = places.flatMap((row, i) =>
           texts[i].slice(0, width - from.column).map((text, c): CellEdit => ({ row, column: from.column + c, text })),
         );
         const extra = texts.slice(places.length).map((cells) => [...new Array<string>(from.column).fill(''), ...cells].slice(0, width)); // prettier-ignore
         const said = edits.length > 1 ? counted(edits.length, 'cell') : edits.length ? `${specs[edits[0].column].name} of a row` : what; // prettier-ignore
-        const done = await Promise.all([
-          ...(edits.length ? [writeNow(edits, said)] : []),
-          ...(extra.length ? [addNow(extra)] : []),
-        ]);
-        const cells = texts.reduce((sum, row) => sum + row.length, 0);
-        if (cells > plain && done.flat().every((one) => !('fault' in one)))
-          toast(`Written: ${counted(cells, 'cell')}.`);
-      }),
-    [addNow, desk, specs, writeNow],
+        return {
+          outcomes: [
+            ...(edits.length ? await writeNow(edits, said) : []),
+            ...(extra.length ? await addNow(extra) : []),
+          ],
+        };
+      });
+      const cells = texts.reduce((sum, row) => sum + row.length, 0);
+      if (cells > plain && done.every((one) => !('fault' in one))) toast(`Written: ${counted(cells, 'cell')}.`);
+    },
+    [addNow, desk, inTurn, specs, writeNow],
   );
 
   const inRange = useCallback(
