@@ -32,7 +32,7 @@ export function useTable(study: string, table: TableHead, desk: Desk) {
   const laidDown = useRef<(() => void)[]>([]);
   /** Work that needs places in the table waits for changes that move them. */
   const ready = useRef<Promise<unknown>>(Promise.resolve());
-  const stepped = useRef<{ done: string[]; direction: string }>({ done: [], direction: '' });
+  const stepped = useRef<{ done: string[]; direction: string; fault?: string }>({ done: [], direction: '' });
   const specs = table.columns;
 
   const spread = useCallback((changed: Partial<Record<number, Laid['distributions'][number]>>) => {
@@ -176,17 +176,16 @@ export function useTable(study: string, table: TableHead, desk: Desk) {
       const { outcome } = queue.add({ step: direction });
       ready.current = Promise.all([ready.current, outcome.then(() => down)]);
       void outcome.then((done) => {
-        if ('fault' in done) toast(done.fault);
-        else {
-          if (stepped.current.direction !== direction) stepped.current = { done: [], direction };
-          stepped.current.done.push(done.what ?? '');
-        }
+        if (stepped.current.direction !== direction) stepped.current = { done: [], direction };
+        if ('fault' in done) stepped.current.fault = done.fault;
+        else stepped.current.done.push(done.what ?? '');
         if (queue.open.length) return;
-        const { done: all } = stepped.current;
+        const { done: all, fault: said } = stepped.current;
         stepped.current = { done: [], direction: '' };
         anew();
-        // Said when it is seen.
-        if (all.length) void down.then(() => toast(`${direction === 'undo' ? 'Undone' : 'Done again'}: ${all.length === 1 ? all[0] : counted(all.length, 'change')}`)); // prettier-ignore
+        // Said when it is seen, once for all that were asked for in a row.
+        const words = all.length === 1 ? all[0] : counted(all.length, 'change');
+        void down.then(() => toast(all.length ? `${direction === 'undo' ? 'Undone' : 'Done again'}: ${words}` : (said ?? ''))); // prettier-ignore
       });
     },
     [anew, queue],
