@@ -100,7 +100,7 @@ test('a start that was killed while it made the cluster leaves nothing that the 
 test('a program that a killed start left running is ended by the next, another one is not', async () => {
   const register = `${folder}/left`;
   const going = `import { start } from ${pathOf('run.mjs')};
-    const child = start('sleep', ['300'], {}, ${JSON.stringify(register)});
+    const child = start('sleep', ['300'], { stdio: 'ignore' }, ${JSON.stringify(register)});
     console.log('url', child.pid);
     setInterval(() => {}, 1000);`;
   const [killed, standing] = [await started(going), await started(going)];
@@ -111,6 +111,7 @@ test('a program that a killed start left running is ended by the next, another o
   script(`import { endOrphans } from ${pathOf('run.mjs')}; await endOrphans(${JSON.stringify(register)});`);
   expect([lives(killed.url), lives(standing.url)]).toEqual([false, true]);
   standing.child.kill('SIGTERM');
+  spawnSync('kill', [standing.url]);
 });
 
 test('what is run to its end is ended where the script is told to stop', async () => {
@@ -118,7 +119,7 @@ test('what is run to its end is ended where the script is told to stop', async (
     import { runHeard } from ${pathOf('run.mjs')};
     onEnd(async () => undefined, 130);
     console.log('url told');
-    await runHeard('sleep', ['300']);`);
+    await runHeard('sleep', ['300'], { stdio: 'ignore' });`);
   expect(url).toBe('told');
   const ended = new Promise<number | null>((resolve) => child.once('exit', (code) => resolve(code)));
   child.kill('SIGTERM');
