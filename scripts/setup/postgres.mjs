@@ -13,7 +13,7 @@ import {
 } from 'node:fs';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
-import { output, run, say } from './run.mjs';
+import { alive, output, run, say } from './run.mjs';
 import { postgresPrograms } from './packages.mjs';
 
 const asRoot = process.getuid?.() === 0;
@@ -49,15 +49,6 @@ export function freePort(wanted = 0) {
       probe.close(() => resolve(port));
     });
   });
-}
-
-function alive(pid) {
-  try {
-    process.kill(pid, 0);
-    return true;
-  } catch (error) {
-    return error.code === 'EPERM';
-  }
 }
 
 /** Process id and port of the cluster's running server; undefined where none runs, whatever a killed start left. */

@@ -36,7 +36,8 @@ export async function runHeard(program, args, options = {}, register = undefined
   return status ?? (signal ? 128 : 1);
 }
 
-function alive(pid) {
+/** Whether a process is there, whoever’s it is. */
+export function alive(pid) {
   try {
     process.kill(pid, 0);
     return true;
