@@ -1,13 +1,16 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { PanelRightClose } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { IconButton } from '@/ui/kit';
 import { OfBefore, useFailed } from '@/ui/shell/of-before';
 import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
-import { EdgeReading } from './edge-reading';
 import { NodeReading } from './node-reading';
-import { SeveralReading } from './several-reading';
 import { WholeReading } from './whole-reading';
+
+// Read when an edge, or several nodes, are chosen.
+const EdgeReading = dynamic(() => import('./edge-reading').then((it) => it.EdgeReading));
+const SeveralReading = dynamic(() => import('./several-reading').then((it) => it.SeveralReading));
 
 /** The panel at the right: what is selected, or the whole network when nothing is. */
 export function ReadingPanel() {

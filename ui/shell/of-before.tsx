@@ -1,37 +1,16 @@
 'use client';
 import { stepKinds } from '@/core/trail';
-import { Button } from '@/ui/kit';
-import { useWorkbench, useWorkbenchStore } from './workbench-context';
+import { useWorkbench } from './workbench-context';
 import { own } from '@/core/own';
 
 /** The step that could not do its work, so that what is shown is of before it; undefined where the trail came out whole. */
-export function useFailed(): { id: string; title: string; fault: string } | undefined {
+export function useFailed(): { id: string; title: string } | undefined {
   const reports = useWorkbench((state) => state.reports);
   const steps = useWorkbench((state) => state.trail.steps);
   const failed = steps.find(
     ({ id, on, kind }) => (on || kind === 'ties') && own(reports, id)?.fault && !own(reports, id)?.lacking,
   );
-  return failed && { id: failed.id, title: stepKinds[failed.kind].title, fault: own(reports, failed.id)?.fault ?? '' };
-}
-
-/** Where there is no network at all: which step could not make it, and why. */
-export function NoNetwork() {
-  const failed = useFailed();
-  const net = useWorkbench((state) => state.net);
-  const store = useWorkbenchStore();
-  if (net || !failed) return null;
-  return (
-    <div
-      role="alert"
-      className="absolute top-1/3 left-1/2 z-10 w-[min(26rem,90%)] -translate-x-1/2 rounded-lg border border-line bg-panel p-4 shadow-sm"
-    >
-      <p className="font-serif text-[16px] font-semibold">“{failed.title}” needs a look</p>
-      <p className="mt-1 mb-3">{failed.fault}</p>
-      <Button look="main" onClick={() => store.setState({ step: failed.id, lists: false })}>
-        Open “{failed.title}”
-      </Button>
-    </div>
-  );
+  return failed && { id: failed.id, title: stepKinds[failed.kind].title };
 }
 
 /** Says that what is shown is not what the trail says now: a step failed, or the change is still being computed. */

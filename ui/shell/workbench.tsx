@@ -12,8 +12,7 @@ import { WorkbenchBar } from './workbench-bar';
 import { WorkbenchContext, useWorkbench } from './workbench-context';
 import { useWorkbenchKeys } from './workbench-keys';
 import { addressOf, lookedAt } from './address';
-import { Conflict } from './conflict';
-import { NoNetwork, OfBefore } from './of-before';
+import { OfBefore, useFailed } from './of-before';
 
 // What is looked at now and then comes when it is.
 const TableView = dynamic(() => import('@/ui/views/table/table-view').then((it) => it.TableView));
@@ -22,6 +21,8 @@ const ChanceView = dynamic(() => import('@/ui/views/chance/chance-view').then((i
 const PathsView = dynamic(() => import('@/ui/views/paths/paths-view').then((it) => it.PathsView));
 const ContactsView = dynamic(() => import('@/ui/views/contacts/contacts-view').then((it) => it.ContactsView));
 const ShortlistsPanel = dynamic(() => import('@/ui/shortlists/panel').then((it) => it.ShortlistsPanel));
+const NoNetwork = dynamic(() => import('./no-network').then((it) => it.NoNetwork));
+const Conflict = dynamic(() => import('./conflict').then((it) => it.Conflict));
 const CompareView = dynamic(() => import('@/ui/views/compare/compare-view').then((it) => it.CompareView));
 
 /** One network, opened to be worked on. */
@@ -66,6 +67,9 @@ function Frame() {
   const lists = useWorkbench((state) => state.lists);
   const reading = useWorkbench((state) => state.reading);
   const name = useWorkbench((state) => state.network.name);
+  const lost = useWorkbench((state) => !state.net);
+  const failed = useFailed();
+  const conflict = useWorkbench((state) => state.save.kind === 'conflict');
   return (
     <div className="flex h-dvh flex-col overflow-hidden">
       <a
@@ -84,13 +88,13 @@ function Frame() {
         <Suspense>{lists ? <ShortlistsPanel /> : editing && <StepEditor />}</Suspense>
         <main id="views" tabIndex={-1} aria-label="Views" className="relative flex min-w-0 grow flex-col">
           <ViewBar />
-          <Conflict />
+          {conflict && <Conflict />}
           <div
             className={`pointer-events-none absolute inset-x-0 z-10 flex justify-center empty:hidden ${view === 'graph' ? 'top-14' : 'bottom-3'}`}
           >
             <OfBefore />
           </div>
-          <NoNetwork />
+          {lost && failed && <NoNetwork />}
           <Suspense>{view === 'graph' && <GraphView />}</Suspense>
           {view === 'table' && <TableView />}
           {view === 'measures' && <MeasuresView />}
