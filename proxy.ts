@@ -1,17 +1,19 @@
 /** Refuses requests that are not for this server, and sets the Content-Security-Policy of every page: scripts from here only, named by a nonce. */
 import { type NextRequest, NextResponse } from 'next/server';
+import { misfitOfCall } from './server/action-body';
 import { refusal } from './server/gate';
 
-export function proxy(request: NextRequest): NextResponse {
+const said = (status: number, sentence: string, type = 'text/plain; charset=utf-8'): NextResponse =>
+  new NextResponse(sentence, { status, headers: { 'Content-Type': type } });
+
+export async function proxy(request: NextRequest): Promise<NextResponse> {
   const refused = refusal(request);
-  if (refused)
-    return new NextResponse(refused, { status: 403, headers: { 'Content-Type': 'text/plain; charset=utf-8' } });
-  if (!isAddress(request.url)) {
-    return new NextResponse('This address is none. Go back, and try another.', {
-      status: 400,
-      headers: { 'Content-Type': 'text/plain; charset=utf-8' },
-    });
-  }
+  if (refused) return said(403, refused);
+  if (!isAddress(request.url)) return said(400, 'This address is none. Go back, and try another.');
+  // Those under /api look at what they are sent themselves.
+  const misfit = request.nextUrl.pathname.startsWith('/api/') ? undefined : await misfitOfCall(request);
+  // A page shows what comes as plain text, named just so.
+  if (misfit) return said(misfit.status, misfit.sentence, 'text/plain');
   const nonce = btoa(crypto.randomUUID());
   // The development server evaluates modules as strings.
   const scripts = process.env.NODE_ENV === 'development' ? `'unsafe-eval'` : '';

@@ -128,5 +128,17 @@ export async function consoleErrors(driver: WebDriver): Promise<string[]> {
   return entries.filter((entry) => entry.level.value >= logging.Level.SEVERE.value).map((entry) => entry.message);
 }
 
+/** What the server answers, read to its end; asked again where the table changed while it was read. */
+export async function heard(address: () => string | Promise<string>): Promise<string> {
+  for (let left = 5; ; left--) {
+    try {
+      const answer = await fetch(await address());
+      return await answer.text();
+    } catch (error) {
+      if (!left) throw error;
+    }
+  }
+}
+
 export { By, until };
 export type { WebDriver, WebElement };

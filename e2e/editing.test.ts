@@ -1,6 +1,6 @@
 /** What is typed into tables stays: over slow lines, over reloads, with two people at one table. */
 import { Key, type WebDriver } from 'selenium-webdriver';
-import { type Browser, By, button, named, openBrowser, shows, wait } from './browser';
+import { type Browser, By, button, heard, named, openBrowser, shows, wait } from './browser';
 
 const home = process.env.NUNATAK_URL ?? 'http://127.0.0.1:3000';
 jest.setTimeout(240000);
@@ -44,9 +44,15 @@ const people = (count: number): string[][] => Array.from({ length: count }, (_, 
 
 /** What the server holds. */
 async function stored(name: string): Promise<string[][]> {
-  const { tables } = (await (await fetch(`${home}/api/studies/${study}/versions`)).json()) as { tables: Record<string, number> }; // prettier-ignore
-  const answer = await fetch(`${home}/api/studies/${study}/tables/${name}/${tables[name]}/written`);
-  return (await answer.text()).trim().split('\n').map((line) => JSON.parse(line) as string[]); // prettier-ignore
+  const at = `${home}/api/studies/${study}`;
+  const rows = await heard(async () => {
+    const { tables } = JSON.parse(await heard(() => `${at}/versions`)) as { tables: Record<string, number> };
+    return `${at}/tables/${name}/${tables[name]}/written`;
+  });
+  return rows
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line) as string[]);
 }
 
 /** Every answer to this page comes that much later; null: none comes at all. */

@@ -152,3 +152,37 @@ test('a list of one’s own changes what a network counts, and the trail says wh
   await shows(driver, 'Names as joined in', 'From (version 2)');
   expect(await consoleErrors(driver)).toEqual(expect.not.arrayContaining([expect.stringContaining('Error')]));
 });
+
+test('a join waits while the server is away, is counted, and is kept when it is back', async () => {
+  await driver.get((await driver.getCurrentUrl()).replace(/networks.*$/, 'names'));
+  await press('Seed');
+  await named(driver, 'button', 'Join beans as bean');
+  const away = (is: boolean): Promise<unknown> =>
+    driver.executeScript(
+      `window.fetchedBefore ??= window.fetch;
+       window.fetch = arguments[0] ? () => Promise.reject(new TypeError('no line')) : window.fetchedBefore;`,
+      is,
+    );
+  await away(true);
+  await press('Join beans as bean');
+  await shows(driver, 'The server is not reached; 1 change waits');
+  await away(false);
+  await shows(driver, 'Saved');
+  await driver.navigate().refresh();
+  await press('Seed');
+  await says('Values', 'beans (');
+});
+
+test('what somebody else joins is seen within seconds', async () => {
+  await says('Perhaps the same', 'feild');
+  const other = await openBrowser();
+  try {
+    await other.driver.get(await driver.getCurrentUrl());
+    await (await named(other.driver, 'button', 'Seed')).click();
+    await (await named(other.driver, 'button', 'Join feild bean as field bean')).click();
+    await shows(other.driver, 'Saved');
+  } finally {
+    await other.close();
+  }
+  await driver.wait(async () => !(await region('Perhaps the same')).includes('feild'), wait);
+});

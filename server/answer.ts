@@ -4,12 +4,13 @@ import pino from 'pino';
 import * as z from 'zod';
 import { Fault } from '@/core/fault';
 import { NotFound } from '@/server/access';
-import { databaseProblem, unstorable } from '@/server/db/problem';
+import { databaseProblem, passes, unstorable } from '@/server/db/problem';
 import { refusal } from '@/server/gate';
 
 export const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
 
-export type Answer<T> = { ok: true; value: T } | { ok: false; fault: string; where?: string };
+/** `passing`: the same may succeed a little later; nothing was changed. */
+export type Answer<T> = { ok: true; value: T } | { ok: false; fault: string; where?: string; passing?: true };
 
 interface Problem {
   status: number;
@@ -50,7 +51,7 @@ export async function answered<T>(work: () => Promise<T>): Promise<Answer<T>> {
     return { ok: true, value: await work() };
   } catch (error) {
     const { detail, where } = problemOf(error);
-    return { ok: false, fault: detail, where };
+    return { ok: false, fault: detail, where, ...(passes(error) ? { passing: true } : {}) };
   }
 }
 

@@ -5,7 +5,7 @@ import { GET as writtenRoute } from '@/app/api/studies/[study]/tables/[table]/[v
 import { GET as columnsRoute } from '@/app/api/studies/[study]/tables/[table]/[version]/route';
 import { POST as importRoute } from '@/app/api/studies/[study]/tables/route';
 import { log } from './answer';
-import { pool } from './db';
+import { inTransaction, pool } from './db';
 import { migrateDatabase } from './db/migrate';
 import { changeNames, createNames, openNames } from './names';
 import { createNetwork, listNetworks, openNetwork, saveTrail } from './networks';
@@ -110,6 +110,23 @@ test('connections that the database ends are replaced, and what was asked fails 
   await ended;
   for (const one of texts) if (one.status === 'fulfilled') expect(one.value.trim().split('\n')).toHaveLength(12000);
   expect(await listTables(id)).toHaveLength(1);
+  expect(taken()).toBe(0);
+});
+
+test('work of many short statements that comes to no end is given up as a whole', async () => {
+  const { id } = await createStudy('Endless');
+  process.env.DATABASE_WORK_LIMIT = '200';
+  try {
+    await expect(
+      inTransaction(async (client) => {
+        await client.query('update study set name = $1 where id = $2', ['changed', id]);
+        for (;;) await client.query('select pg_sleep(0.02)');
+      }),
+    ).rejects.toThrow(/took too long and was given up; nothing was changed/);
+  } finally {
+    delete process.env.DATABASE_WORK_LIMIT;
+  }
+  expect((await listStudies()).find((one) => one.id === id)?.name).toBe('Endless');
   expect(taken()).toBe(0);
 });
 

@@ -2,6 +2,8 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import pg from 'pg';
+import { Fault } from '@/core/fault';
+import { tookTooLong } from './problem';
 import * as schema from './schema';
 
 export type Database = NodePgDatabase<typeof schema>;
@@ -16,6 +18,20 @@ const limits = {
   lock_timeout: 10_000,
   idle_in_transaction_session_timeout: 30_000,
 };
+
+/** Milliseconds that one piece of work may take as a whole, however short its statements are: `DATABASE_WORK_LIMIT` (5 minutes). */
+const whole = (): number => Number(process.env.DATABASE_WORK_LIMIT) || 300_000;
+
+/** Ends what a connection does, from outside: its transaction is rolled back. Over a connection of its own, since the pool may have none. */
+async function end(pid: number): Promise<void> {
+  const other = new pg.Client({ connectionString: process.env.DATABASE_URL });
+  try {
+    await other.connect();
+    await other.query('select pg_terminate_backend($1)', [pid]);
+  } finally {
+    await other.end();
+  }
+}
 
 /** The pool on `DATABASE_URL`, of `DATABASE_CONNECTIONS` connections (12); kept over reloads in development. */
 export function pool(): pg.Pool {
@@ -59,6 +75,11 @@ export async function inTransaction<T>(
   // A connection that breaks in the work is told by the statement that fails.
   const heard = (error: Error): void => void (broken = error);
   client.on('error', heard);
+  let late = false;
+  const limit = setTimeout(() => {
+    late = true;
+    end((client as pg.PoolClient & { processID: number }).processID).catch(heard);
+  }, whole());
   try {
     await client.query(mode === 'read' ? 'begin isolation level repeatable read read only' : 'begin');
     const result = await underWay.run(held, () => work(client));
@@ -68,8 +89,9 @@ export async function inTransaction<T>(
     await client
       .query('rollback')
       .catch((lost: unknown) => (broken = lost instanceof Error ? lost : new Error('lost')));
-    throw error;
+    throw late ? new Fault(tookTooLong) : error;
   } finally {
+    clearTimeout(limit);
     held.client = undefined;
     client.off('error', heard);
     // A connection that cannot even roll back is thrown away.

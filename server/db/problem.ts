@@ -1,7 +1,7 @@
 /** What the database says when it cannot do its work now, in sentences. */
 
 const away = 'The database does not answer at the moment. Try again shortly; what is stored stays as it is.';
-const tookTooLong = 'This took too long and was given up; nothing was changed.';
+export const tookTooLong = 'This took too long and was given up; nothing was changed.';
 const busy = 'Too much is going on at once at the moment. Try again shortly.';
 
 /** By the codes of PostgreSQL (its manual, appendix A), and of the network. */

@@ -5,6 +5,7 @@ import { useEffect, useState } from 'react';
 import type { NetworkUse } from '@/server/networks/uses';
 import type { TableHead } from '@/server/tables';
 import { IconButton } from '@/ui/kit';
+import { savedWords } from '@/ui/kit/saved-words';
 import { StudyPlaces, TopBar } from '@/ui/shell/top-bar';
 import { Changes } from './changes';
 import { Lists } from './lists';
@@ -47,8 +48,8 @@ export function NamesPage({
         <IconButton name="Redo" keys="Shift Ctrl Z" disabled={!names.list} onClick={() => step('redo')}>
           <Redo2 size={16} aria-hidden />
         </IconButton>
-        <span className="w-14 text-quiet" role="status">
-          {names.saving ? 'Saving …' : 'Saved'}
+        <span className={names.away ? 'text-danger' : 'min-w-14 text-quiet'} role="status">
+          {savedWords({ waiting: names.saving, away: names.away })}
         </span>
       </TopBar>
       <div className="flex min-h-0 grow">

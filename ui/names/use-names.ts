@@ -8,11 +8,15 @@ import { type ColumnRef, type Entries, type NamesList, type Suggestion, pairKey 
 import { changeNames, openNames, stepNames } from '@/server/actions';
 import type { TableHead } from '@/server/tables';
 import { sentence } from '@/ui/kit';
+import { untilHeard } from '@/ui/kit/until-heard';
 import { type NamesDesk, type NamesView, type Started, heardShare, startNamesWorker } from '@/worker/client';
 import { own } from '@/core/own';
+import { warnOnLeaving } from '@/ui/shell/stay';
 import { useNews } from '@/ui/shell/use-news';
 
 export type OpenList = NamesList & { id: string };
+
+const notReached = () => ({ ok: false as const, fault: 'The server is not reached. Try again shortly.' });
 
 const emptyView: NamesView = { forms: [], dropped: [], before: [] };
 
@@ -25,12 +29,14 @@ export function useNames(study: string, tables: TableHead[], given: readonly Ope
   const [searching, setSearching] = useState<number>();
   const [fault, setFault] = useState<string>();
   const [saving, setSaving] = useState(0);
+  const [away, setAway] = useState(false);
   /** What lies on the desk: the list, and how often it was laid there. */
   const [opened, setOpened] = useState<{ id: string; turn: number }>();
   const worker = useRef<Started<NamesDesk> | undefined>(undefined);
   const versions = useRef(new Map<string, number>());
   const queue = useRef<Promise<void>>(Promise.resolve());
 
+  useEffect(() => (saving ? warnOnLeaving('Names are being saved.', 'page') : undefined), [saving]);
   // The server's word counts when the page is fetched anew.
   // What is being saved here is ahead of it.
   const busy = saving > 0;
@@ -103,7 +109,7 @@ export function useNames(study: string, tables: TableHead[], given: readonly Ope
   }, [desk, opened, listId, entries, rejected]);
 
   const reload = useCallback(async () => {
-    const answer = await openNames(study);
+    const answer = await openNames(study).catch(notReached);
     if (answer.ok) setLists(answer.value);
     router.refresh();
   }, [study, router]);
@@ -132,13 +138,8 @@ export function useNames(study: string, tables: TableHead[], given: readonly Ope
       setSaving((count) => count + 1);
       const work = async (): Promise<void> => {
         const base = versions.current.get(id) ?? 0;
-        const answer = await changeNames(
-          study,
-          id,
-          base,
-          { entries: edit, reject, columns: next.columns, what },
-          author(),
-        );
+        const request = { entries: edit, reject, columns: next.columns, what };
+        const answer = await untilHeard(() => changeNames(study, id, base, request, author()), setAway);
         setSaving((count) => count - 1);
         if (answer.ok) versions.current.set(id, answer.value.version);
         // What others joined meanwhile is shown with it.
@@ -158,7 +159,7 @@ export function useNames(study: string, tables: TableHead[], given: readonly Ope
       if (!list) return;
       const { id } = list;
       const work = async (): Promise<void> => {
-        const answer = await stepNames(study, id, direction, author());
+        const answer = await stepNames(study, id, direction, author()).catch(notReached);
         toast(answer.ok ? `${direction === 'undo' ? 'Undone' : 'Done again'}: ${answer.value.what}` : answer.fault);
         await reload();
       };
@@ -176,12 +177,13 @@ export function useNames(study: string, tables: TableHead[], given: readonly Ope
       suggested,
       searching,
       fault,
-      saving: saving > 0,
+      saving,
+      away,
       change,
       step,
       reload,
     }),
-    [lists, list, view, suggested, searching, fault, saving, change, step, reload],
+    [lists, list, view, suggested, searching, fault, saving, away, change, step, reload],
   );
 }
 

@@ -139,7 +139,7 @@ export function Values({ names }: { names: NamesState }) {
           </Button>
         </div>
       )}
-      <div ref={scroller} className="min-h-0 grow overflow-auto bg-paper" role="list" aria-label="Values and their spellings" tabIndex={0}>
+      <div ref={scroller} className="min-h-0 grow overflow-auto bg-paper" role={forms.length ? "list" : "region"} aria-label="Values and their spellings" tabIndex={0}>
         <div className="relative" style={{ height: rows.getTotalSize() }}>
           {rows.getVirtualItems().map((item) => (
             <div key={item.key} ref={rows.measureElement} data-index={item.index} role="listitem" aria-posinset={item.index + 1} aria-setsize={forms.length} className="absolute inset-x-0 border-t border-rule" style={{ top: item.start }}>

@@ -3,6 +3,7 @@
  * again where the line or the server was away. Without React, so that it outlives the page that shows the table.
  */
 import type { Edit } from '@/server/tables/edit';
+import { pauseFor } from '@/ui/kit/until-heard';
 
 export interface CellEdit {
   row: number;
@@ -61,7 +62,6 @@ export interface QueueState {
 /** Cells or rows in one line of a body. */
 const inALine = 1000;
 const mostInBatch = 500;
-const pauses = [500, 1000, 2000, 4000, 8000];
 
 export class EditQueue {
   private waiting: Waiting[];
@@ -127,7 +127,7 @@ export class EditQueue {
       const reached = await this.sent(base, batch);
       if (reached || this.waiting.length < before) failed = 0;
       this.changed({ away: !reached, share: undefined });
-      if (!reached) await this.setting.pause(pauses[Math.min(failed++, pauses.length - 1)]);
+      if (!reached) await this.setting.pause(pauseFor(failed++));
     }
     this.sending = false;
   }

@@ -27,3 +27,14 @@ export function partsOf(
   }
   return Array.from(parts, ([onto, some]) => ({ ...(onto === undefined ? {} : { onto }), edits: some }));
 }
+
+/** The other way: where edits stand on this page. Of rows whose place is not known here, since they were stored meanwhile, none. */
+export function placed(
+  edits: readonly CellEdit[],
+  onto: string | undefined,
+  added: readonly AddedRows[],
+): readonly CellEdit[] {
+  if (onto === undefined) return edits;
+  const block = added.find(({ token }) => token === onto);
+  return block ? edits.map((edit) => ({ ...edit, row: edit.row + block.start })) : [];
+}

@@ -9,6 +9,7 @@ import type { PracticeFile } from '@/server/practice';
 import type { TableHead } from '@/server/tables';
 import { stepTable, undoIntake } from '@/server/actions';
 import { IconButton, counted, sentence } from '@/ui/kit';
+import { savedWords } from '@/ui/kit/saved-words';
 import { warnOnLeaving } from '@/ui/shell/stay';
 import { useNews } from '@/ui/shell/use-news';
 import { sendKept } from './queues';
@@ -209,12 +210,4 @@ export function RecordsPage({
       </div>
     </div>
   );
-}
-
-/** Whether all that was typed is stored. */
-export function savedWords(steps: Pick<Steps, 'waiting' | 'away' | 'kept'> | undefined): string {
-  if (!steps?.waiting) return 'Saved';
-  if (!steps.away) return `Saving ${counted(steps.waiting, 'change')} …`;
-  const where = steps.kept ? 'kept in this browser until it is' : 'keep this page open until it is';
-  return `The server is not reached; ${counted(steps.waiting, 'change')} ${steps.waiting === 1 ? 'waits' : 'wait'}, ${where}`;
 }

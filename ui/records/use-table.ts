@@ -6,8 +6,8 @@ import { toast } from '@/ui/kit/toast';
 import type { TableHead } from '@/server/tables';
 import type { Edit } from '@/server/tables/edit';
 import { counted, sentence } from '@/ui/kit';
-import { type AddedRows, partsOf, plain } from './edits';
-import type { CellEdit, Change, Conflict, Outcome } from './edit-queue';
+import { type AddedRows, partsOf, placed, plain } from './edits';
+import type { CellEdit, Change, Conflict, Outcome, Waiting } from './edit-queue';
 import type { Laid } from './grid';
 import { queueFor } from './queues';
 import type { Desk } from './use-desk';
@@ -55,7 +55,7 @@ export function useTable(study: string, table: TableHead, desk: Desk) {
         content.current = { key: table.key, version: table.version };
         queue.version = table.version;
         added.current = [];
-        const changed = await again(queue.open.map(({ change }) => change));
+        const changed = await again(queue.open);
         if (left) return;
         setLaid({ id: ++count.current, columns: specs, distributions: distributions.map((one, c) => changed[c] ?? one), rows: await desk().shown() }); // prettier-ignore
         for (const go of laidDown.current.splice(0)) go();
@@ -70,13 +70,19 @@ export function useTable(study: string, table: TableHead, desk: Desk) {
     return () => {
       left = true;
     };
-    /** What waits is written on what was fetched. */
-    async function again(changes: Change[]): Promise<Awaited<ReturnType<ReturnType<Desk>['patch']>>> {
+    /** What waits is written on what was fetched; rows that it adds are found again by their token. */
+    async function again(open: readonly Waiting[]): Promise<Awaited<ReturnType<ReturnType<Desk>['patch']>>> {
       let changed = {};
-      for (const change of changes) {
-        if ('step' in change || change.onto) continue;
-        if (change.edit.kind === 'cells') changed = { ...changed, ...(await desk().patch(specs, change.edit.edits)) };
-        if (change.edit.kind === 'add rows' && change.edit.at === atEnd) changed = { ...changed, ...(await desk().append(specs, change.edit.rows)) }; // prettier-ignore
+      for (const { token, change } of open) {
+        if ('step' in change) continue;
+        if (change.edit.kind === 'cells') {
+          const edits = placed(change.edit.edits, change.onto, added.current);
+          changed = { ...changed, ...(await desk().patch(specs, edits)) };
+        }
+        if (change.edit.kind === 'add rows' && change.edit.at === atEnd) {
+          added.current.push({ token, start: await desk().size(), count: change.edit.rows.length });
+          changed = { ...changed, ...(await desk().append(specs, change.edit.rows)) };
+        }
       }
       return changed;
     }
