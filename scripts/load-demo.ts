@@ -12,11 +12,11 @@ import { openNames } from '@/server/names';
 import { edgeCount, nodeCount } from '@/core/graph';
 import { thumbnail } from '@/core/figure';
 import { sceneOf } from '@/core/style';
-import { type KnownTable, PrepareCache, prepare, remediesSchema, rowLines, together } from '@/core/intake';
+import { type KnownTable, rowLines } from '@/core/intake';
 import { type Source, type Trail, digestOf, layoutKey, memoKey, runTrail, sourceOf } from '@/core/trail';
-import { type ReadPart, bytesSource, readFile } from '@/core/formats/read';
 import { RawBuilder, type Table } from '@/core/tables';
 import { type DemoFile, demoFiles } from '@/demo/files';
+import { prepared } from '@/demo/tables';
 import { demoNetworks, demoStudyName, linked } from '@/demo/trails';
 
 async function load(): Promise<void> {
@@ -48,20 +48,13 @@ async function store(study: string, file: DemoFile): Promise<void> {
       return { key, name, raw: builder.done(), specs: columns };
     }),
   );
-  const parts = await readFile(bytesSource(file.name, file.bytes), { settings: {}, breathe: () => undefined });
   const name = file.stored ?? file.name;
-  const { table, specs } = await prepare(oneOf(parts), remediesSchema.parse({ name }), { tables, names: await openNames(study) }, new PrepareCache()); // prettier-ignore
+  const { table, specs } = await prepared(file, name, { tables, names: await openNames(study) });
   const request = { name, origin: `from ${file.name}`, columns: specs, rows: table.rows };
   async function* rows(): AsyncGenerator<string> {
     for (const lines of rowLines(table)) yield await Promise.resolve(lines);
   }
   await storeTable(study, request, rows());
-}
-
-/** The sheets of a workbook as one table. */
-function oneOf(parts: readonly ReadPart[]): ReadPart {
-  const [first, ...others] = parts;
-  return others.length ? { ...first, table: together(parts.map((part) => ({ file: part.name, table: part.table })), '') } : first; // prettier-ignore
 }
 
 /** Runs the trail once, so that the network's card has its picture and opening it lays nothing out. */

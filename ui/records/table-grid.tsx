@@ -159,10 +159,12 @@ export function TableGrid({
       {held.conflicts.length > 0 && (
         <Notice label="Written by others">
           {conflictWords(held.conflicts, columns)}
-          <Button look="main" onClick={() => held.settle(false)}>
-            Keep theirs
-          </Button>
-          <Button onClick={() => held.settle(true)}>Write mine</Button>
+          <span className="flex gap-2">
+            <Button look="main" onClick={() => held.settle(false)}>
+              Keep theirs
+            </Button>
+            <Button onClick={() => held.settle(true)}>Write mine</Button>
+          </span>
         </Notice>
       )}
       {held.share !== undefined && (

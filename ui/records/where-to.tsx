@@ -16,8 +16,10 @@ export function WhereTo({ draft, drafts, preview }: { draft: KeptDraft; drafts: 
   const { tables, decide } = drafts;
   const { into } = draft.remedies;
   const names = preview.specs.map(({ name }) => name);
-  const like = tables.filter(({ columns }) => {
-    const shared = columnsMatched(names, columns.map(({ name }) => name)).size; // prettier-ignore
+  const sharedWith = ({ columns }: TableHead): number => columnsMatched(names, columns.map(({ name }) => name)).size; // prettier-ignore
+  const like = tables.filter((one) => {
+    const { columns } = one;
+    const shared = sharedWith(one);
     return shared >= 2 && shared >= 0.6 * Math.max(names.length, columns.length);
   });
   const target = tables.find(({ key }) => key === into?.table);
@@ -25,8 +27,13 @@ export function WhereTo({ draft, drafts, preview }: { draft: KeptDraft; drafts: 
   const choose = (key: string, how: 'replace' | 'append'): void =>
     decide(draft.id, { into: { table: key, how, columns: key === into?.table ? into.columns : {} } });
   const [first] = like;
+  const alike = (table: TableHead): string => {
+    const shared = sharedWith(table);
+    const all = shared === names.length && shared === table.columns.length;
+    return `${table.name} has ${all ? 'the same columns' : `${shared} of these ${names.length} columns`}`;
+  };
   return (
-    <Card title={target ? `Goes into ${target.name}` : first ? `${first.name} has the same columns` : 'Becomes a new table'}>
+    <Card title={target ? `Goes into ${target.name}` : first ? alike(first) : 'Becomes a new table'}>
       <RemedyRow>
         <Remedy label="New table" chosen={!into} onChoose={() => decide(draft.id, { into: undefined })} />
         {(target ?? first) && (
