@@ -29,8 +29,8 @@ export function WhereTo({ draft, drafts, preview }: { draft: KeptDraft; drafts: 
   const [first] = like;
   const alike = (table: TableHead): string => {
     const shared = sharedWith(table);
-    const all = shared === names.length && shared === table.columns.length;
-    return `${table.name} has ${all ? 'the same columns' : `${shared} of these ${names.length} columns`}`;
+    if (shared < names.length) return `${table.name} has ${shared} of these ${names.length} columns`;
+    return `${table.name} has ${shared === table.columns.length ? 'the same' : 'all of these'} columns`;
   };
   return (
     <Card title={target ? `Goes into ${target.name}` : first ? alike(first) : 'Becomes a new table'}>
