@@ -4,7 +4,7 @@ import forceAtlas2 from 'graphology-layout-forceatlas2';
 import type { Network } from '@/core/graph';
 import { nodeCount, simpleAdjacency } from '@/core/graph';
 import { atOnce } from '@/core/measure';
-import { forceLayout } from '@/core/arrange';
+import { forceLayout } from '@/core/arrange/force';
 import { seeded } from '@/core/random';
 import { type Trail, TrailCache, runTrail, trailSchema } from '@/core/trail';
 import { dress, plainStyle } from '@/core/style';
@@ -102,7 +102,7 @@ async function keepLine(hub: Network): Promise<Line> {
     trailSchema.parse({
       steps: [
         { id: 's1', kind: 'ties', on: true, table: 'ledger', from: 'from', to: 'to' },
-        { id: 's2', kind: 'arrange', on: true, iterations: 20 },
+        { id: 's2', kind: 'arrange', on: true, method: 'force', settings: { iterations: 20 } },
         { id: 's3', kind: 'keep', on: true, rule: { by: 'degree', min } },
       ],
     });

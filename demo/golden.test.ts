@@ -7,7 +7,7 @@ import { csv, edgeTable, graphml, nodeTable } from '@/core/formats';
 import { archiveFiles } from '@/core/formats/archive';
 import { svg } from '@/core/figure';
 import { sceneOf } from '@/core/style';
-import { type Source, type Trail, type TrailState, allReads, runTrail, trailSchema } from '@/core/trail';
+import { type Source, type Trail, type TrailState, allReads, readTrail, runTrail } from '@/core/trail';
 import { demoSource, demoTables } from './tables';
 
 const folder = join(dirname(fileURLToPath(import.meta.url)), '../core/trail/fixtures');
@@ -27,7 +27,7 @@ beforeAll(async () => {
 });
 
 async function opened(stored: unknown): Promise<{ trail: Trail; state: TrailState }> {
-  const trail = trailSchema.parse(stored);
+  const trail = readTrail(stored);
   const { state, reports } = await runTrail(source, trail);
   expect(reports.filter(({ fault }) => fault)).toEqual([]);
   return { trail, state: state as TrailState };

@@ -22,7 +22,7 @@ export function linked(trail: Trail, made: readonly { id: string; name: string }
 const trail = (...steps: readonly ({ kind: string } & Record<string, unknown>)[]): Trail =>
   trailSchema.parse({ steps: steps.map((step, i) => ({ id: `s${i + 1}`, on: true, ...step })) });
 
-const arrange = (spread: number, settings: object = {}) => ({ kind: 'arrange', pull: 0.2, spread, apart: 15, iterations: 400, seed: 7, ...settings }); // prettier-ignore
+const arrange = (spread: number, settings: object = {}) => ({ kind: 'arrange', method: 'force', settings: { pull: 0.2, spread, apart: 15, iterations: 400, seed: 7, ...settings } }); // prettier-ignore
 const groups = (settings: object = {}) => ({ kind: 'groups', resolution: 1, weights: true, seed: 7, ...settings });
 const measure = (...measures: string[]) => ({ kind: 'measure', measures });
 const byGroup = { nodeColour: { by: 'category', column: 'group' } };

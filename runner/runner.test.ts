@@ -173,7 +173,7 @@ describe('run', () => {
     steps: [
       { id: 's1', kind: 'ties', on: true, table: 'ties', from: 'from', to: 'to' },
       { id: 's2', kind: 'measure', on: true, measures: ['degree'] },
-      { id: 's3', kind: 'arrange', on: true },
+      { id: 's3', kind: 'arrange', on: true, method: 'force' },
       { id: 's4', kind: 'style', on: true },
     ],
   });

@@ -3,7 +3,7 @@
 import * as z from 'zod';
 import type { Aside } from '@/core/intake';
 import type { ColumnRef } from '@/core/names';
-import { type Trail, trailSchema } from '@/core/trail';
+import { type StoredTrail, readTrail } from '@/core/trail';
 import { type Answer, answered } from '@/server/answer';
 import * as studies from '@/server/studies';
 import * as tables from '@/server/tables';
@@ -94,18 +94,16 @@ export async function suggestNetwork(study: string, ties?: object): Promise<Answ
     createSuggestedNetwork(text.parse(study), z.record(z.string(), z.unknown()).optional().parse(ties)),
   );
 }
-export async function createNetwork(study: string, name: string, trail: Trail): Promise<Answer<{ id: string }>> {
-  return answered(() => networks.createNetwork(text.parse(study), text.parse(name), trailSchema.parse(trail)));
+export async function createNetwork(study: string, name: string, trail: StoredTrail): Promise<Answer<{ id: string }>> {
+  return answered(() => networks.createNetwork(text.parse(study), text.parse(name), readTrail(trail)));
 }
 export async function saveTrail(
   study: string,
   id: string,
   base: number,
-  trail: Trail,
+  trail: StoredTrail,
 ): Promise<Answer<networks.Saved>> {
-  return answered(() =>
-    networks.saveTrail(text.parse(study), text.parse(id), whole.parse(base), trailSchema.parse(trail)),
-  );
+  return answered(() => networks.saveTrail(text.parse(study), text.parse(id), whole.parse(base), readTrail(trail)));
 }
 export async function renameNetwork(study: string, id: string, name: string): Promise<Answer<void>> {
   return answered(() => networks.renameNetwork(text.parse(study), text.parse(id), text.parse(name)));

@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm';
-import { trailSchema, runTrail, sourceOf, type Trail } from '@/core/trail';
+import { trailSchema, trailVersion, runTrail, sourceOf, type Trail } from '@/core/trail';
 import { cellText, column } from '@/core/tables';
 import { fromArrow } from '@/core/formats';
 import { readArchive } from '@/core/formats/archive';
@@ -27,7 +27,8 @@ import { stacks } from './history';
 import { gunzipSync, gzipSync } from 'node:zlib';
 import { allWrittenRows, readTable } from './tables/read';
 import { letGo, packedTable } from './tables/packed';
-import { createNetwork, listNetworks, openNetwork, saveTrail } from './networks';
+import { createNetwork, listNetworks, networkTrails, openNetwork, saveTrail } from './networks';
+import { networksByColumn } from './networks/uses';
 import { createSuggestedNetwork, networkOffers } from './networks/suggest';
 import { keepSnapshot, keptPositions } from './networks/snapshot';
 import { archiveOf } from './networks/archive';
@@ -504,6 +505,37 @@ describe('networks', () => {
     const here = sourceOf([{ key: 'ties', version: '1' }], () => table, await openNames(id));
     expect(there.state?.network.ids).toEqual((await runTrail(here, archive.trail)).state?.network.ids);
     expect(there.state?.network.ids).toEqual(['a', '=b', 'c, d']);
+  });
+});
+
+describe('trails of other versions', () => {
+  const put = async (id: string, trail: unknown): Promise<void> =>
+    void (await pool().query('update network set trail = $1 where id = $2', [JSON.stringify(trail), id]));
+
+  test('what an earlier version stored opens, and is stored in today’s format when it is saved', async () => {
+    const { id } = await createStudy('Before');
+    const { id: net } = await createNetwork(id, 'Old', trail());
+    const arranged = { id: 's9', kind: 'arrange', on: true, pull: 0.5, seed: 2, placed: {} };
+    await put(net, { steps: [...trail().steps, arranged] });
+    const opened = await openNetwork(id, net);
+    expect(opened.trail.steps.at(-1)).toMatchObject({ method: 'force', settings: { pull: 0.5, seed: 2 } });
+    await saveTrail(id, net, opened.version, opened.trail);
+    const kept = await database().select().from(networkVersion).where(eq(networkVersion.networkId, net));
+    expect(kept.find(({ version }) => version === 2)?.trail.version).toBe(trailVersion);
+  });
+
+  test('what a later version stored is listed, told, and left as it is', async () => {
+    const { id } = await createStudy('After');
+    const { id: net } = await createNetwork(id, 'New', trail());
+    const later = { version: trailVersion + 1, steps: [{ id: 's1', kind: 'unheard of' }] };
+    await put(net, later);
+    expect((await listNetworks(id)).map(({ name }) => name)).toEqual(['New']);
+    await expect(openNetwork(id, net)).rejects.toThrow(/written by a later version/);
+    expect(await networkTrails(id)).toEqual([{ id: net, name: 'New', fault: expect.stringMatching(/later version/) as string }]); // prettier-ignore
+    expect(await networksByColumn(id)).toEqual([{ id: net, name: 'New', columns: [] }]);
+    await expect(archiveOf(id, net)).rejects.toThrow(/later version/);
+    const { rows } = await pool().query<{ trail: unknown }>('select trail from network where id = $1', [net]);
+    expect(rows[0].trail).toEqual(later);
   });
 });
 

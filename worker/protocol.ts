@@ -2,7 +2,7 @@
 import type { Network } from '@/core/graph';
 import type { FigureValue } from '@/core/measure';
 import type { Looks } from '@/core/style';
-import type { Shortlist, StepReport, Trail } from '@/core/trail';
+import type { OtherNetwork, Shortlist, StepReport, Trail } from '@/core/trail';
 import type { Column, ColumnSpec, Distribution } from '@/core/tables';
 import type { ConditionGroup } from '@/core/keep';
 import type { NamesList } from '@/core/names';
@@ -25,7 +25,7 @@ export interface StudyAddress {
   names: readonly NamesList[];
   shortlists: readonly Shortlist[];
   /** All networks of the study, for those that are put together with others. */
-  networks: readonly { id: string; name: string; trail: Trail }[];
+  networks: readonly OtherNetwork[];
   /** Digest of the layout whose positions the server keeps. */
   layout: string | null;
 }

@@ -33,7 +33,7 @@ const trail = (change: object = {}, iterations = 60) =>
   trailSchema.parse({
     steps: [
       { id: 's1', kind: 'ties', on: true, table: 'ties', from: 'from', to: 'to' },
-      { id: 's2', kind: 'arrange', on: true, iterations },
+      { id: 's2', kind: 'arrange', on: true, method: 'force', settings: { iterations } },
       { id: 's3', kind: 'style', on: true, ...change },
     ],
   });
@@ -148,7 +148,7 @@ const measured = (rule?: object) =>
       { id: 's1', kind: 'ties', on: true, table: 'ties', from: 'from', to: 'to' },
       { id: 's2', kind: 'measure', on: true, measures: ['degree'] },
       ...(rule ? [{ id: 's3', kind: 'keep', on: true, rule }] : []),
-      { id: 's4', kind: 'arrange', on: true, iterations: 5 },
+      { id: 's4', kind: 'arrange', on: true, method: 'force', settings: { iterations: 5 } },
       { id: 's5', kind: 'style', on: true, nodeSize: { by: 'amount', column: 'degree' } },
     ],
   });

@@ -273,6 +273,7 @@ export class TrailRunner implements TrailService {
     const { networks } = this.address ?? nowhere;
     const there = networks.find((one) => one.id === other);
     if (!there) throw new Fault('The other network is not there any more. Choose another one.');
+    if (!there.trail) throw new Fault(`“${there.name}” cannot be read: ${there.fault}`);
     const ends = [];
     for (const one of [trail, there.trail]) {
       const { state, reports } = await runTrail(await this.source(one), one, { cache: this.cache, sketch: true });

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { type Network, components, network } from '../graph';
 import { atOnce } from '../measure';
 import { seeded } from '../random';
-import { type ForceSettings, forceLayout, keepApart } from '.';
+import { keepApart } from './apart';
+import { type ForceSettings, forceLayout } from './force';
 import { packParts } from './pack';
 import { Quadtree } from './quadtree';
 

@@ -1,3 +1,3 @@
-/** Where nodes are drawn. */
-export * from './force';
-export * from './apart';
+/** Where nodes are drawn: the layouts there are. How each works stands in a file of its own, loaded when it is used. */
+export * from './layout';
+export * from './registry';

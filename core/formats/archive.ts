@@ -2,14 +2,14 @@
 import * as z from 'zod';
 import { type Table, TableBuilder, columnSpecsSchema } from '../tables';
 import { type NamesList, columnRefSchema, namesFile, readNamesFile } from '../names';
-import { type Source, type Trail, sourceOf, trailSchema } from '../trail';
+import { type Source, type Trail, sourceOf, stored, storedTrailSchema } from '../trail';
 import { Fault } from '../fault';
 import { CsvReader } from './csv-read';
 
 export const archiveSchema = z.object({
   format: z.literal('nunatak network 1'),
   name: z.string(),
-  trail: trailSchema,
+  trail: storedTrailSchema,
   tables: z.array(
     z.object({
       key: z.string(),
@@ -22,7 +22,7 @@ export const archiveSchema = z.object({
     .array(z.object({ name: z.string(), file: z.string(), version: z.number(), columns: z.array(columnRefSchema) }))
     .default([]),
   /** Other networks that the trail is combined with, and shortlists that it reads. */
-  networks: z.array(z.object({ id: z.string(), name: z.string(), trail: trailSchema })).default([]),
+  networks: z.array(z.object({ id: z.string(), name: z.string(), trail: storedTrailSchema })).default([]),
   shortlists: z
     .array(
       z.object({
@@ -48,7 +48,7 @@ export function archiveFiles(
   const manifest = {
     format: 'nunatak network 1',
     name,
-    trail,
+    trail: stored(trail),
     tables: tables.map(({ key, name: title, columns }) => ({ key, name: title, file: `tables/${key}.csv`, columns })),
     names: used.map((list, i) => ({
       name: list.name,
@@ -56,7 +56,9 @@ export function archiveFiles(
       version: list.version,
       columns: list.columns,
     })),
-    ...(others.networks?.length ? { networks: others.networks } : {}),
+    ...(others.networks?.length
+      ? { networks: others.networks.map((one) => ({ ...one, trail: stored(one.trail) })) }
+      : {}),
     ...(others.shortlists?.length ? { shortlists: others.shortlists } : {}),
   };
   return {

@@ -1,4 +1,6 @@
 /** The trail: ordered steps from tables to a styled network. */
+export * from './canonical';
+export * from './migrate';
 export * from './registry';
 export * from './run';
 export * from './source';

@@ -1,7 +1,20 @@
-/** The trail's JSON Schema, for other programs; kept in `docs/trail.schema.json`. */
+/** The JSON Schema of stored trails, for other programs; kept in `docs/trail.schema.json`. */
 import * as z from 'zod';
+import { trailVersion } from './migrate';
 import { trailSchema } from './registry';
 
 export function trailJsonSchema(): unknown {
-  return JSON.parse(JSON.stringify(z.toJSONSchema(trailSchema, { io: 'input' })));
+  const { $schema, ...trail } = z.toJSONSchema(trailSchema, { io: 'input' }) as unknown as {
+    $schema: string;
+    properties: object;
+    required: string[];
+  };
+  const version = { const: trailVersion, description: 'Of the format. Trails of earlier versions are read as well.' };
+  const whole = {
+    $schema,
+    ...trail,
+    properties: { version, ...trail.properties },
+    required: ['version', ...trail.required],
+  };
+  return JSON.parse(JSON.stringify(whole));
 }

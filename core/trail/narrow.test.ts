@@ -34,7 +34,7 @@ const trail = (...steps: object[]): Trail => trailSchema.parse({ steps });
 const early = step('s1', 'ties', { table: 'early', from: 'from', to: 'to', nodes: { table: 'people', match: 'name' } });
 const late = trail(
   step('s1', 'ties', { table: 'late', from: 'from', to: 'to', nodes: { table: 'later', match: 'name' } }),
-  step('s2', 'arrange', {}),
+  step('s2', 'arrange', { method: 'force' }),
 );
 const shortlists = [
   { id: 'N', name: 'Ness', version: 1, nodes: ['Ann', 'Bo'].map((id) => ({ id, label: id })) },

@@ -10,6 +10,7 @@ import { measure, measureSchema } from './steps/measure';
 import { groups, groupsSchema } from './steps/groups';
 import { arrange, arrangeSchema } from './steps/arrange';
 import { style, styleSchema } from './steps/style';
+import type { Network } from '../graph';
 import type { Reads, StepKind } from './step';
 
 export const stepKinds = { ties, project, keep, combine, derive, measure, groups, arrange, style } as const;
@@ -59,6 +60,23 @@ export const readsOf = (step: Step): Reads => kindOf(step).reads?.(step) ?? {};
 
 /** Settings in a few words. */
 export const summaryOf = (step: Step): string => kindOf(step).summary(step);
+
+/** What a new step begins with, from what the network holds. */
+export const firstSettings = (kind: Step['kind'], net: Network | undefined): object =>
+  stepKinds[kind].first?.(net) ?? {};
+
+/** Where a new step goes: before those at the end of the trail that its kind goes before, unless one of them makes what it reads. */
+export function placeFor(steps: readonly Step[], step: Step): number {
+  const { goesBefore, readsColumns } = kindOf(step);
+  const read = readsColumns?.(step) ?? [];
+  let at = steps.length;
+  while (at > 1 && goesBefore.includes(steps[at - 1].kind)) {
+    const made = kindOf(steps[at - 1]).makes?.(steps[at - 1]) ?? [];
+    if (made.some((column) => read.includes(column))) break;
+    at--;
+  }
+  return at;
+}
 
 /** A step of a kind with its defaults, its id not yet used in the trail. */
 export function newStep(trail: Trail, kind: Step['kind'], settings: object): Step {

@@ -5,6 +5,7 @@ import type { Table } from '../tables';
 import { Fault, listed } from '../fault';
 import { edgeCount, nodeCount } from '../graph';
 import type { Crew } from '../split';
+import { canonical } from './canonical';
 import { type Step, type Trail, kindOf, readsOf } from './registry';
 import type { Note, Shortlist, StepOutcome, TrailState, Whereabouts } from './step';
 
@@ -17,7 +18,7 @@ export interface Source {
   table(key: string): Table;
   /** The study's shortlists, and its other networks; absent where there are none. */
   shortlist?(id: string): Shortlist | undefined;
-  network?(id: string): { name: string; trail: Trail } | undefined;
+  network?(id: string): { name: string; trail?: Trail; fault?: string } | undefined;
 }
 
 /** What a step came to. A step that is off, or stands after a fault, has no result. */
@@ -86,15 +87,6 @@ export interface RunOptions {
 /** The first 128 bits of SHA-256, in hexadecimal. */
 export const digestOf = (text: string): string => bytesToHex(sha256(utf8ToBytes(text))).slice(0, 32);
 
-/** JSON with the keys of every object in order, so that equal settings give equal texts. */
-export function canonical(value: unknown): string {
-  return JSON.stringify(value, (_key, held: unknown) =>
-    held && typeof held === 'object' && !Array.isArray(held)
-      ? Object.fromEntries(Object.entries(held).sort(([a], [b]) => (a < b ? -1 : 1)))
-      : held,
-  );
-}
-
 /** The digest of what a step reads besides the state before it. A step's id is part of it, as columns say which step made them. */
 function settingsDigest(step: Step, source: Source, inside: readonly string[]): string {
   const { tables = [], shortlists = [], networks = [] } = readsOf(step);
@@ -114,7 +106,7 @@ const ofSubstance = (trail: Trail): Trail => ({
 
 function networkDigest(source: Source, id: string, inside: readonly string[]): string {
   const other = inside.includes(id) ? undefined : source.network?.(id);
-  return other ? `${other.name} ${digestsOf(source, ofSubstance(other.trail), [...inside, id]).at(-1)}` : 'none';
+  return other?.trail ? `${other.name} ${digestsOf(source, ofSubstance(other.trail), [...inside, id]).at(-1)}` : 'none';
 }
 
 /** The digest up to and including each step; a step that is off passes on the one before it. */
@@ -261,6 +253,7 @@ async function networkFor(
   }
   const other = source.network?.(id);
   if (!other) throw new Fault('The other network is not there any more. Choose another one.', step);
+  if (!other.trail) throw new Fault(`“${other.name}” cannot be taken in: ${other.fault ?? 'it has no trail.'}`, step);
   const inside = [...options.inside, id];
   const run = await runTrail(source, ofSubstance(other.trail), { ...options, inside });
   const fault = run.reports.find((report) => report.fault)?.fault;

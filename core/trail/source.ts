@@ -5,6 +5,11 @@ import { type Trail, readsOf } from './registry';
 import type { Source } from './run';
 import type { Reads, Shortlist } from './step';
 
+/** Another network of the study: its trail, or why that cannot be read. */
+export type OtherNetwork = { id: string; name: string } & (
+  { trail: Trail; fault?: undefined } | { trail?: undefined; fault: string }
+);
+
 /** Everything of the study that the trail reads, also by way of other networks. */
 export function allReads(trail: Trail, network: (id: string) => Trail | undefined): Required<Reads> {
   const found = { tables: new Set<string>(), shortlists: new Set<string>(), networks: new Set<string>() };
@@ -32,7 +37,7 @@ export function sourceOf(
   lists: readonly NamesList[] = [],
   others: {
     shortlists?: readonly Shortlist[];
-    networks?: readonly { id: string; name: string; trail: Trail }[];
+    networks?: readonly OtherNetwork[];
   } = {},
 ): Source {
   const named = new Map<string, Table>();

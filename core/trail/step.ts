@@ -60,6 +60,13 @@ export interface StepKind<S extends { id: string; kind: string; on: boolean } = 
   title: string;
   help: string;
   schema: z.ZodType<S>;
+  /** What a new one begins with, from what the network holds by then; absent: its defaults. */
+  first?(net: Network | undefined): object;
+  /** Kinds at the end of a trail that a new one goes before. */
+  goesBefore: readonly string[];
+  /** Columns that it makes, and those that it reads, where its place depends on them. */
+  makes?(settings: S): readonly string[];
+  readsColumns?(settings: S): readonly string[];
   /** What it reads of the study; absent: nothing but the state before it. */
   reads?(settings: S): Reads;
   /** The settings in a few words, for the step's tile. */

@@ -112,7 +112,7 @@ export function firstTrail(ties: object, rows: number): Trail {
       { id: 's1', kind: 'ties', on: true, ...ties },
       { id: 's2', kind: 'measure', on: true, measures: rows > large ? ['degree', 'pagerank'] : ['degree', 'betweenness', 'pagerank'] }, // prettier-ignore
       { id: 's3', kind: 'groups', on: true },
-      { id: 's4', kind: 'arrange', on: true },
+      { id: 's4', kind: 'arrange', on: true, method: 'force' },
       {
         id: 's5',
         kind: 'style',

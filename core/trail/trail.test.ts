@@ -210,7 +210,7 @@ describe('the other steps', () => {
   });
 
   test('a Keep step nobody passes says so, and the last network stays', async () => {
-    const { reports, state } = await runTrail(source(), trail(ties(), step('s2', 'keep', { rule: { by: 'degree', min: 99 } }), step('s3', 'arrange', {}))); // prettier-ignore
+    const { reports, state } = await runTrail(source(), trail(ties(), step('s2', 'keep', { rule: { by: 'degree', min: 99 } }), step('s3', 'arrange', { method: 'force' }))); // prettier-ignore
     expect(reports[1]).toMatchObject({ nodes: 5, edges: 4 });
     expect(reports[1].fault).toMatch(/No node passes degree at least 99/);
     expect(state?.network.ids).toHaveLength(5);
@@ -292,8 +292,8 @@ describe('the other steps', () => {
   });
 
   test('Arrange: same seed, same places; nodes placed by hand stay there', async () => {
-    const one = await end(trail(ties(), step('s2', 'arrange', { placed: { Bo: [7, -3] } })));
-    const two = await end(trail(ties(), step('s2', 'arrange', {})));
+    const one = await end(trail(ties(), step('s2', 'arrange', { method: 'force', placed: { Bo: [7, -3] } })));
+    const two = await end(trail(ties(), step('s2', 'arrange', { method: 'force' })));
     expect([...(one.positions ?? [])].slice(2, 4)).toEqual([7, -3]);
     expect(one.positions?.slice(4)).toEqual(two.positions?.slice(4));
   });
@@ -308,7 +308,7 @@ describe('the other steps', () => {
   });
 
   test('summaries are a few words', () => {
-    const all = trail(ties(), step('s2', 'keep', { rule: { by: 'component' } }), step('s3', 'measure', { measures: ['degree'] }), step('s4', 'groups', {}), step('s5', 'arrange', {}), step('s6', 'style', {})); // prettier-ignore
+    const all = trail(ties(), step('s2', 'keep', { rule: { by: 'component' } }), step('s3', 'measure', { measures: ['degree'] }), step('s4', 'groups', {}), step('s5', 'arrange', { method: 'force' }), step('s6', 'style', {})); // prettier-ignore
     expect(all.steps.map(summaryOf)).toEqual([
       'from → to',
       'largest component',
@@ -321,7 +321,7 @@ describe('the other steps', () => {
 });
 
 describe('running', () => {
-  const long = trail(ties(), { id: 's2', kind: 'measure', on: true, measures: ['betweenness'] }, { id: 's3', kind: 'arrange', on: true }, { id: 's4', kind: 'style', on: true }); // prettier-ignore
+  const long = trail(ties(), { id: 's2', kind: 'measure', on: true, measures: ['betweenness'] }, { id: 's3', kind: 'arrange', on: true, method: 'force' }, { id: 's4', kind: 'style', on: true }); // prettier-ignore
   const counting = () => {
     const ran: string[] = [];
     return {
@@ -406,7 +406,7 @@ describe('running', () => {
     }
     const late = trail(
       ties(),
-      { id: 's2', kind: 'arrange', on: true },
+      { id: 's2', kind: 'arrange', on: true, method: 'force' },
       { id: 's3', kind: 'measure', on: true, measures: ['betweenness'] },
     );
     const cache = new Watched();

@@ -15,7 +15,7 @@ import {
 import type { ColumnSpec } from '@/core/tables';
 import type { Aside } from '@/core/intake';
 import type { ColumnRef } from '@/core/names';
-import type { Trail } from '@/core/trail';
+import type { StoredTrail } from '@/core/trail';
 
 const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
 const now = sql`now()`;
@@ -223,7 +223,7 @@ export const network = pgTable(
       .notNull()
       .references(() => study.id, { onDelete: 'cascade' }),
     name: text('name').notNull(),
-    trail: json('trail').$type<Trail>().notNull(),
+    trail: json('trail').$type<StoredTrail>().notNull(),
     version: integer('version').notNull().default(1),
     changedAt: moment('changed_at').notNull().default(now),
     deletedAt: moment('deleted_at'),
@@ -239,7 +239,7 @@ export const networkVersion = pgTable(
       .notNull()
       .references(() => network.id, { onDelete: 'cascade' }),
     version: integer('version').notNull(),
-    trail: json('trail').$type<Trail>().notNull(),
+    trail: json('trail').$type<StoredTrail>().notNull(),
     changedAt: moment('changed_at').notNull().default(now),
   },
   (table) => [primaryKey({ columns: [table.networkId, table.version] })],

@@ -21,7 +21,9 @@ export async function archiveOf(studyId: string, id: string): Promise<{ name: st
   const trails = await networkTrails(studyId);
   const reads = allReads(trail, (other) => trails.find((one) => one.id === other)?.trail);
   const others = archiveFiles(name, trail, tables, await openNames(studyId), {
-    networks: trails.filter((one) => reads.networks.includes(one.id)),
+    networks: trails.flatMap(({ id: other, name: called, trail: its }) =>
+      its && reads.networks.includes(other) ? [{ id: other, name: called, trail: its }] : [],
+    ),
     shortlists: (await listShortlists(studyId)).filter((one) => reads.shortlists.includes(one.id)),
   });
   for (const [path, text] of Object.entries(others)) files[path] = strToU8(text);

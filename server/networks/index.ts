@@ -1,7 +1,7 @@
 /** Networks of a study: trails with names, versions and the last result of each. */
 import { and, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import * as z from 'zod';
-import { type Trail, trailSchema } from '@/core/trail';
+import { type OtherNetwork, type Trail, readTrail, readTrailOrFault, stored } from '@/core/trail';
 import { database, inTransaction, network, networkVersion, snapshot } from '@/server/db';
 import { pictureAddress } from './picture';
 import { NotFound, studyFor } from '@/server/access';
@@ -38,18 +38,14 @@ export async function listNetworks(studyId: string): Promise<NetworkHead[]> {
 }
 
 /** The study's networks with their trails, by name, for those that are put together with others. */
-export async function networkTrails(studyId: string): Promise<{ id: string; name: string; trail: Trail }[]> {
+export async function networkTrails(studyId: string): Promise<OtherNetwork[]> {
   await studyFor(studyId, 'read');
   const rows = await database()
     .select({ id: network.id, name: network.name, trail: network.trail })
     .from(network)
     .where(and(eq(network.studyId, studyId), isNull(network.deletedAt)))
     .orderBy(network.name, network.id);
-  // A trail that an older version wrote and this one cannot read is no partner for others; opened itself, it says why.
-  return rows.flatMap(({ trail, ...row }) => {
-    const parsed = trailSchema.safeParse(trail);
-    return parsed.success ? [{ ...row, trail: parsed.data }] : [];
-  });
+  return rows.map(({ trail, ...row }) => ({ ...row, ...readTrailOrFault(trail) }));
 }
 
 const idSchema = z.uuid();
@@ -74,19 +70,25 @@ export interface OpenNetwork {
   layout: string | null;
 }
 
+/** A Fault where its trail cannot be read. */
 export async function openNetwork(studyId: string, id: string): Promise<OpenNetwork> {
   await studyFor(studyId, 'read');
   const { name, version, trail } = await found(studyId, id);
   const held = await database().select({ layout: snapshot.layout }).from(snapshot).where(eq(snapshot.networkId, id));
-  return { id, name, version, trail: trailSchema.parse(trail), layout: held[0]?.layout ?? null };
+  return { id, name, version, trail: readTrail(trail), layout: held[0]?.layout ?? null };
 }
 
 export async function createNetwork(studyId: string, name: string, trail: Trail): Promise<{ id: string }> {
   await studyFor(studyId, 'edit');
   const clean = cleanName(name, 'network');
   return inTransaction(async () => {
-    const made = await database().insert(network).values({ studyId, name: clean, trail }).returning({ id: network.id });
-    await database().insert(networkVersion).values({ networkId: made[0].id, version: 1, trail });
+    const made = await database()
+      .insert(network)
+      .values({ studyId, name: clean, trail: stored(trail) })
+      .returning({ id: network.id });
+    await database()
+      .insert(networkVersion)
+      .values({ networkId: made[0].id, version: 1, trail: stored(trail) });
     await touchStudy(studyId);
     return made[0];
   });
@@ -104,17 +106,18 @@ export async function saveTrail(studyId: string, id: string, base: number, trail
   return inTransaction(async (): Promise<Saved> => {
     const saved = await database()
       .update(network)
-      .set({ trail, version: base + 1, changedAt: sql`now()` })
+
+      .set({ trail: stored(trail), version: base + 1, changedAt: sql`now()` })
       .where(and(eq(network.id, id), eq(network.version, base)))
       .returning({ version: network.version });
     if (saved.length === 0) {
       const [now] = await database().select().from(network).where(eq(network.id, id));
       const changedAt = now.changedAt.toISOString();
-      return { kind: 'conflict', version: now.version, trail: trailSchema.parse(now.trail), changedAt };
+      return { kind: 'conflict', version: now.version, trail: readTrail(now.trail), changedAt };
     }
     await database()
       .insert(networkVersion)
-      .values({ networkId: id, version: base + 1, trail });
+      .values({ networkId: id, version: base + 1, trail: stored(trail) });
     await touchStudy(studyId);
     return { kind: 'saved', version: base + 1 };
   });

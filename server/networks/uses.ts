@@ -2,6 +2,7 @@
 import { and, eq, isNull } from 'drizzle-orm';
 import type { ColumnRef } from '@/core/names';
 import { columnsRead } from '@/core/ties';
+import { readTrailOrFault } from '@/core/trail';
 import { studyFor } from '@/server/access';
 import { database, network } from '@/server/db';
 
@@ -22,6 +23,12 @@ export async function networksByColumn(studyId: string): Promise<NetworkUse[]> {
   return rows.map(({ id, name, trail }) => ({
     id,
     name,
-    columns: trail.steps.flatMap((step): ColumnRef[] => (step.kind === 'ties' ? columnsRead(step) : [])),
+    columns: readOf(trail),
   }));
+}
+
+/** A trail that cannot be read reads nothing. */
+function readOf(trail: unknown): ColumnRef[] {
+  const read = readTrailOrFault(trail);
+  return 'trail' in read ? read.trail.steps.flatMap((step) => (step.kind === 'ties' ? columnsRead(step) : [])) : [];
 }

@@ -3,7 +3,7 @@ import type { PoolClient } from 'pg';
 import { isDeepStrictEqual } from 'node:util';
 import type { ColumnRef } from '@/core/names';
 import type { ColumnSpec } from '@/core/tables';
-import { trailSchema } from '@/core/trail';
+import { readTrailOrFault, stored } from '@/core/trail';
 import { withColumns } from '@/core/trail/columns';
 import { Fault } from '@/core/fault';
 import type { CellChange, ChangeRole, TableState } from '@/server/db';
@@ -89,11 +89,11 @@ async function renameInTrails(
   );
   for (const { id, version, trail } of rows) {
     // A trail that cannot be read is left as it is.
-    const parsed = trailSchema.safeParse(trail);
-    if (!parsed.success) continue;
-    const next = withColumns(parsed.data, table.key, (name) => names.get(name) ?? name);
-    if (isDeepStrictEqual(next, parsed.data)) continue;
-    const text = JSON.stringify(next);
+    const read = readTrailOrFault(trail);
+    if ('fault' in read) continue;
+    const next = withColumns(read.trail, table.key, (name) => names.get(name) ?? name);
+    if (isDeepStrictEqual(next, read.trail)) continue;
+    const text = JSON.stringify(stored(next));
     await client.query('update network set trail = $1, version = $2, changed_at = now() where id = $3', [text, version + 1, id]); // prettier-ignore
     await client.query('insert into network_version (network_id, version, trail) values ($1, $2, $3)', [id, version + 1, text]); // prettier-ignore
   }

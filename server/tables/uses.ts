@@ -24,7 +24,7 @@ export async function usesOf(studyId: string, key: string): Promise<TableUses> {
   const names = await openNames(studyId);
   const readers = (column?: string): Use => ({
     networks: trails.flatMap(({ name, trail }) => {
-      const steps = stepsThatRead(trail, key, column);
+      const steps = trail ? stepsThatRead(trail, key, column) : [];
       return steps.length ? [{ name, steps: [...new Set(steps)] }] : [];
     }),
     lists: names.flatMap((list) =>

@@ -3,9 +3,8 @@ import { Command } from 'cmdk';
 import { Search } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { foundByName } from '@/core/graph';
-import { type Step, stepKinds, summaryOf } from '@/core/trail';
+import { type Step, firstSettings, stepKinds, summaryOf } from '@/core/trail';
 import { grouped } from '@/ui/kit';
-import { firstSettings } from '@/ui/trail/first-settings';
 import { useWorkbench, useWorkbenchStore } from './workbench-context';
 
 const mostFound = 12;

@@ -7,6 +7,7 @@ import { toast } from '@/ui/kit/toast';
 import { IconButton, Menu, TextField } from '@/ui/kit';
 import { createNetwork, deleteNetwork, renameNetwork, restoreNetwork } from '@/server/actions';
 import { deleteEntry } from '@/ui/studies/card';
+import { stored } from '@/core/trail';
 import { TopBar } from './top-bar';
 import { Find } from './find';
 import { TakeAway } from './take-away';
@@ -116,7 +117,7 @@ function NetworkMenu() {
           label: 'Fork: try another way',
           icon: <Copy size={15} aria-hidden />,
           onSelect: async () => {
-            const answer = await createNetwork(study, `${network.name}, fork`, store.getState().trail);
+            const answer = await createNetwork(study, `${network.name}, fork`, stored(store.getState().trail));
             if (answer.ok) to(answer.value.id);
             else toast.error(answer.fault);
           },

@@ -1,5 +1,5 @@
 /** @jest-environment node */
-import { trailSchema } from '@/core/trail';
+import { stored, trailSchema } from '@/core/trail';
 import { createWorkbench } from './workbench-store';
 import { startSession } from './workbench-session';
 
@@ -121,7 +121,7 @@ describe('saving', () => {
     expect(mockSaved).toHaveLength(0);
     jest.advanceTimersByTime(700);
     await settle();
-    expect(mockSaved).toEqual([['a', 'b', 1, store.getState().trail]]);
+    expect(mockSaved).toEqual([['a', 'b', 1, stored(store.getState().trail)]]);
     expect(store.getState()).toMatchObject({ save: { kind: 'saved' }, network: { version: 2 } });
   });
 

@@ -1,6 +1,6 @@
 /** Keeps an open network running and saved: the worker follows the trail, the server follows the worker. */
 import { toast } from '@/ui/kit/toast';
-import { stepKinds, trailSchema } from '@/core/trail';
+import { stepKinds, stored } from '@/core/trail';
 import { sentence } from '@/ui/kit';
 import { createNetwork, saveTrail } from '@/server/actions';
 import { type Started, heard, startTrailWorker } from '@/worker/client';
@@ -146,7 +146,7 @@ export function startSession(store: WorkbenchStore): Session {
     if (save.kind !== 'waiting' && save.kind !== 'failed') return;
     store.setState({ save: { kind: 'saving' } });
     try {
-      const answer = await saveTrail(study.id, head.id, head.version, trail);
+      const answer = await saveTrail(study.id, head.id, head.version, stored(trail));
       if (!answer.ok) throw new Error(answer.fault);
       if (answer.value.kind === 'conflict') {
         store.setState({ save: answer.value });
@@ -207,7 +207,7 @@ export function startSession(store: WorkbenchStore): Session {
     saveNow,
     async keepMineApart() {
       const { trail, network: head } = store.getState();
-      const answer = await createNetwork(study.id, `${head.name} (my version)`, trail);
+      const answer = await createNetwork(study.id, `${head.name} (my version)`, stored(trail));
       if (answer.ok) return answer.value.id;
       toast.error(answer.fault);
       return undefined;
@@ -215,7 +215,7 @@ export function startSession(store: WorkbenchStore): Session {
     takeTheirs() {
       const { save, network: head } = store.getState();
       if (save.kind !== 'conflict') return;
-      const trail = trailSchema.parse(save.trail);
+      const { trail } = save;
       store.setState({
         network: { ...head, version: save.version },
         save: { kind: 'saved' },

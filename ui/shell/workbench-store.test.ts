@@ -11,7 +11,7 @@ const start: WorkbenchStart = {
   trail: trailSchema.parse({
     steps: [
       { id: 's1', kind: 'ties', on: true, table: 't', from: 'a', to: 'b' },
-      { id: 's2', kind: 'arrange', on: true },
+      { id: 's2', kind: 'arrange', on: true, method: 'force' },
       { id: 's3', kind: 'style', on: true },
     ],
   }),

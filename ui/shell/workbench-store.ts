@@ -1,8 +1,6 @@
 /** The state of one open network: its trail with undo, what the worker made of it, and what is looked at. */
 import { createStore } from 'zustand/vanilla';
-import { type Step, type StepReport, type Trail, groupColumn, newStep } from '@/core/trail';
-import { conditionColumns } from '@/core/keep';
-import { measureColumns } from '@/core/measure';
+import { type OtherNetwork, type Step, type StepReport, type Trail, newStep, placeFor } from '@/core/trail';
 import type { NamesList } from '@/core/names';
 import type { Network } from '@/core/graph';
 import type { FigureValue } from '@/core/measure';
@@ -25,7 +23,7 @@ export interface Selection {
 export interface WorkbenchStart {
   study: { id: string; name: string };
   network: { id: string; name: string; version: number; layout: string | null };
-  networks: readonly { id: string; name: string; trail: Trail }[];
+  networks: readonly OtherNetwork[];
   shortlists: readonly ShortlistRow[];
   tables: TableAddress[];
   names: readonly NamesList[];
@@ -166,34 +164,4 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
       },
     };
   });
-}
-
-/** New steps go before the layout and the style that end most trails; a style goes last. */
-function placeFor(steps: readonly Step[], step: Step): number {
-  const { kind } = step;
-  if (kind === 'style') return steps.length;
-  const late: Step['kind'][] = ['arrange', 'style'];
-  // What makes another network or narrows this one goes before what is measured on it.
-  const changing = kind === 'project' || kind === 'combine' || kind === 'keep';
-  const before = kind === 'arrange' ? ['style'] : changing ? ['measure', 'groups', ...late] : late;
-  let at = steps.length;
-  while (at > 1 && before.includes(steps[at - 1].kind) && !(kind === 'keep' && makes(steps[at - 1], columnsRead(step)))) {
-    at--;
-  }
-  return at;
-} // prettier-ignore
-
-/** The columns that a Keep step reads. */
-function columnsRead(step: Step): string[] {
-  if (step.kind !== 'keep') return [];
-  const { rule } = step;
-  if (rule.by === 'number' || rule.by === 'values') return [rule.column];
-  return rule.by === 'condition' ? conditionColumns(rule.where) : [];
-}
-
-/** Whether a step makes one of the columns. */
-function makes(step: Step, columns: readonly string[]): boolean {
-  if (step.kind === 'groups') return columns.includes(groupColumn);
-  if (step.kind !== 'measure') return false;
-  return columns.some((name) => step.measures.some((key) => measureColumns(key).includes(name)));
 }

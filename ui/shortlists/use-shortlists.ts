@@ -2,7 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { toast } from '@/ui/kit/toast';
 import type { Step, Trail } from '@/core/trail';
-import { newStep } from '@/core/trail';
+import { newStep, stored } from '@/core/trail';
 import { changeShortlist, createNetwork, createShortlist, deleteShortlist, listShortlists, restoreShortlist } from '@/server/actions'; // prettier-ignore
 import type { ShortlistChange, ShortlistRow } from '@/server/shortlists';
 import { counted, saveFile, sentence } from '@/ui/kit';
@@ -98,7 +98,7 @@ export function useShortlists() {
       const { trail, network } = store.getState();
       const nodes = [...ids];
       const rule = distance > 0 ? { by: 'ego', nodes, distance } : { by: 'nodes', nodes };
-      const answer = await createNetwork(study, `${network.name}, ${name}`, narrowed(trail, rule));
+      const answer = await createNetwork(study, `${network.name}, ${name}`, stored(narrowed(trail, rule)));
       if (answer.ok) router.push(`/studies/${study}/networks/${answer.value.id}`);
       else toast.error(answer.fault);
     },

@@ -20,12 +20,11 @@ import { clsx } from 'clsx';
 import { Copy, EllipsisVertical, Eye, EyeOff, Plus, Trash2 } from 'lucide-react';
 import Link from 'next/link';
 import { useEffect, useRef } from 'react';
-import { type Step, newStep, stepKinds, summaryOf } from '@/core/trail';
+import { type Step, firstSettings, newStep, stepKinds, summaryOf } from '@/core/trail';
 import { scopeOf } from '@/core/graph';
 import { Button, Menu, counted, grouped } from '@/ui/kit';
 import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
 import { elevationPath } from './elevation';
-import { firstSettings } from './first-settings';
 import { own } from '@/core/own';
 
 const tileWidth = 128;

@@ -1,70 +1,81 @@
 /** Arrange: where the nodes are drawn. */
 import * as z from 'zod';
-import type { ForceSettings } from '../../arrange';
+import { type Layout, layouts } from '../../arrange';
 import { type Network, nodeCount } from '../../graph';
-import { counted } from '../../fault';
+import { Fault, counted } from '../../fault';
+import { canonical } from '../canonical';
 import { type StepKind, type Whereabouts, given } from '../step';
 
-export const arrangeSchema = z.object({
-  id: z.string(),
-  kind: z.literal('arrange'),
-  on: z.boolean(),
-  method: z.literal('force').default('force'),
-  pull: z.number().min(0).max(1).default(0.2),
-  spread: z.number().min(5).max(400).default(44),
-  apart: z.number().min(0).max(200).default(14),
-  weights: z.boolean().default(false),
-  iterations: z.number().int().min(1).max(5000).default(300),
-  seed: z.number().int().default(7),
-  /** Parts that no edge joins stand in rows beside the largest. */
-  pack: z.boolean().default(true),
-  /** Nodes placed by hand, by id: x and y in map units. */
-  placed: z.record(z.string(), z.tuple([z.number(), z.number()])).default({}),
-});
+const shapeOf = <K extends string, S extends z.ZodObject>({ key, schema }: Layout<K, S>) =>
+  z.object({
+    id: z.string(),
+    kind: z.literal('arrange'),
+    on: z.boolean(),
+    method: z.literal(key),
+    settings: schema.prefault({} as never),
+    /** Nodes placed by hand, by id: x and y in map units. */
+    placed: z.record(z.string(), z.tuple([z.number(), z.number()])).default({}),
+  });
+
+type Layouts = typeof layouts;
+type ShapeOf<L> = L extends Layout<infer K, infer S> ? ReturnType<typeof shapeOf<K, S>> : never;
+type Shapes = ShapeOf<Layouts[keyof Layouts]>;
+
+export const arrangeSchema = z.discriminatedUnion(
+  'method',
+  Object.values(layouts).map((layout) => shapeOf(layout as Layout)) as unknown as [Shapes, ...Shapes[]],
+);
 export type ArrangeSettings = z.infer<typeof arrangeSchema>;
+
+const layoutOf = ({ method }: ArrangeSettings): Layout => layouts[method];
 
 export const arrange: StepKind<ArrangeSettings> = {
   kind: 'arrange',
   title: 'Arrange',
   help: 'Lay the network out: ties pull, nodes push. Drag a node to place it by hand; it keeps its place when the layout runs again.',
   schema: arrangeSchema,
-  summary: ({ seed }) => `forces, seed ${seed}`,
-  async run(state, settings, context) {
+  first: () => ({ method: 'force' }),
+  goesBefore: ['style'],
+  summary: (step) => layoutOf(step).summary(step.settings),
+  async run(state, step, context) {
     const { network, ...rest } = given(state);
-    const force = forceSettings(settings);
-    const { forceLayout } = await import('../../arrange');
-    const found = await context.memo(layoutKey(settings), () =>
-      forceLayout(
-        network,
-        force,
-        context,
-        context.positions && ((at) => context.positions?.(byHand(network, at, settings))),
-      ),
+    const layout = layoutOf(step);
+    const lacking = layout.needs?.(network, step.settings);
+    if (lacking !== undefined) throw new Fault(lacking, context.step);
+    const { positions: heard } = context;
+    const report = heard && ((at: Float32Array): void => heard(byHand(network, at, step)));
+    const found = await context.memo(layoutKey(step), () =>
+      layout.place(network, step.settings, { ...context, report }),
     );
-    const hands = Object.keys(settings.placed).length;
+    const hands = Object.keys(step.placed).length;
     return {
-      state: { ...rest, network: { ...network, positions: byHand(network, found, settings) } },
+      state: { ...rest, network: { ...network, positions: byHand(network, found, step) } },
       result: hands ? `settled, ${hands} by hand` : 'settled',
       notes: hands ? [{ text: `${counted(hands, 'node is', 'nodes are')} placed by hand.` }] : [],
     };
   },
-  atHand: (settings, kept) => kept(layoutKey(settings)),
-  sketch(state, settings, where) {
-    const n = nodeCount(state.network);
-    const positions = new Float32Array(2 * n);
-    // A sunflower spiral: even, calm, and the same for the same number of nodes.
-    for (let v = 0; v < n; v++) {
-      const radius = settings.spread * Math.sqrt((v + 0.5) / Math.PI);
-      positions[2 * v] = radius * Math.cos(v * 2.399963229728653);
-      positions[2 * v + 1] = radius * Math.sin(v * 2.399963229728653);
-    }
-    if (where) stay(state.network, positions, where);
-    return { ...state, network: { ...state.network, positions: byHand(state.network, positions, settings) } };
+  atHand: (step, kept) => kept(layoutKey(step)),
+  sketch(state, step, where) {
+    const positions = layoutOf(step).sketch?.(state.network, step.settings);
+    return positions && drawn(state, step, positions, where);
   },
-  stopped(state, settings, where) {
-    return arrange.sketch?.(state, settings, where) ?? state;
+  stopped(state, step, where) {
+    const { network } = state;
+    const positions = layoutOf(step).sketch?.(network, step.settings) ?? new Float32Array(2 * nodeCount(network));
+    return drawn(state, step, positions, where);
   },
 };
+
+/** The network at a stand-in's positions, with what is drawn already where it is. */
+function drawn<S extends { network: Network }>(
+  state: S,
+  step: ArrangeSettings,
+  positions: Float32Array,
+  where?: Whereabouts,
+): S {
+  if (where) stay(state.network, positions, where);
+  return { ...state, network: { ...state.network, positions: byHand(state.network, positions, step) } };
+}
 
 /** Nodes that are drawn already stay where they are; the others stand among those of their neighbours that are. */
 function stay(net: Network, positions: Float32Array, { ids, positions: at }: Whereabouts): void {
@@ -93,12 +104,8 @@ function stay(net: Network, positions: Float32Array, { ids, positions: at }: Whe
 }
 
 /** Names the layout, what is placed by hand left aside. */
-export function layoutKey(settings: ArrangeSettings): string {
-  return `force ${JSON.stringify(forceSettings(settings))}`;
-}
-
-function forceSettings({ pull, spread, apart, iterations, seed, weights, pack }: ArrangeSettings): ForceSettings {
-  return { pull, spread, apart, iterations, seed, weights, pack };
+export function layoutKey({ method, settings }: ArrangeSettings): string {
+  return `${method} ${canonical(settings)}`;
 }
 
 function byHand(net: Network, positions: Float32Array, { placed }: ArrangeSettings): Float32Array {

@@ -23,6 +23,8 @@ export const combine: StepKind<CombineSettings> = {
   title: 'Combine',
   help: 'Lay another network of the study over this one: both together, or as before and after.',
   schema: combineSchema,
+  first: () => ({ network: '' }),
+  goesBefore: ['measure', 'groups', 'arrange', 'style'],
   reads: ({ network }) => ({ networks: network ? [network] : [] }),
   summary: ({ as, by }) => (as === 'add' ? `with another, by ${by}` : `before and after, by ${by}`),
   async run(state, settings, context) {

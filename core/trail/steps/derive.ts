@@ -46,6 +46,8 @@ export const derive: StepKind<DeriveSettings> = {
   title: 'Derive',
   help: 'Make a new column out of others. Later steps read it like any column.',
   schema: deriveSchema,
+  first: (net) => ({ name: 'class', how: { by: 'classes', column: categorical(net) } }),
+  goesBefore: ['arrange', 'style'],
   reads({ how }) {
     if (how.by === 'table') return { tables: how.table ? [how.table] : [] };
     return how.by === 'shortlists' ? { shortlists: how.shortlists } : {};
@@ -111,4 +113,12 @@ async function made(
 
 function textColumn(name: string, texts: readonly string[]): Column {
   return { type: 'text', name, codes: Int32Array.from(texts.keys()), dictionary: [...texts] };
+}
+
+/** A column of few values, to begin with. */
+function categorical(net: Network | undefined): string {
+  const found = net?.nodeColumns.find(
+    (col) => col.type === 'text' && col.dictionary.length > 1 && col.dictionary.length < 60,
+  );
+  return found?.name ?? net?.nodeColumns[0]?.name ?? '';
 }

@@ -46,6 +46,8 @@ export const groups: StepKind<GroupsSettings> = {
   title: 'Groups',
   help: 'Find sets of nodes with more ties inside than out. Colours and names stay with a group when you run it again.',
   schema: groupsSchema,
+  goesBefore: ['arrange', 'style'],
+  makes: () => [groupColumn],
   summary: ({ method, resolution, column }) => {
     if (method === 'column') return `by ${column ?? 'a column'}`;
     const { name, uses } = groupMethods[method];

@@ -1,7 +1,7 @@
 /** Keep: the part of the network that stays. */
 import * as z from 'zod';
 import { edgeCount, nodeCount, subnetwork, withColumn } from '../../graph';
-import { type KeepRule, keepKindOf, keepRuleSchema, shortlistsIn } from '../../keep';
+import { type KeepRule, conditionColumns, keepKindOf, keepRuleSchema, shortlistsIn } from '../../keep';
 import { Fault, grouped } from '../../fault';
 import { type StepKind, given } from '../step';
 
@@ -19,6 +19,12 @@ export const keep: StepKind<KeepSettings> = {
   title: 'Keep',
   help: 'Narrow the network. Everything after this step reads only what stays.',
   schema: keepSchema,
+  first: () => ({ rule: { by: 'degree', min: 2 } }),
+  goesBefore: ['measure', 'groups', 'arrange', 'style'],
+  readsColumns: ({ rule }) => {
+    if (rule.by === 'number' || rule.by === 'values') return [rule.column];
+    return rule.by === 'condition' ? conditionColumns(rule.where) : [];
+  },
   reads({ rule }) {
     if (rule.by === 'shortlist') return { shortlists: rule.shortlist ? [rule.shortlist] : [] };
     return rule.by === 'condition' ? { shortlists: shortlistsIn(rule.where) } : {};

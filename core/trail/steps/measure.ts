@@ -1,6 +1,14 @@
 /** Measure: columns that say what stands out. */
 import * as z from 'zod';
-import { type Measure, asColumns, measures, optionsSchema, plainOptions, secondsFor } from '../../measure';
+import {
+  type Measure,
+  asColumns,
+  measureColumns,
+  measures,
+  optionsSchema,
+  plainOptions,
+  secondsFor,
+} from '../../measure';
 import { type Network, edgeCount, nodeCount, withColumn } from '../../graph';
 import { Fault, counted } from '../../fault';
 import { type Note, type StepKind, given } from '../step';
@@ -36,6 +44,9 @@ export const measure: StepKind<MeasureSettings> = {
   title: 'Measure',
   help: 'Compute what stands out. Each measure becomes a column of the nodes or edges that later steps can read.',
   schema: measureSchema,
+  first: () => ({ measures: ['degree', 'betweenness'] }),
+  goesBefore: ['arrange', 'style'],
+  makes: ({ measures: keys }) => keys.flatMap((key) => measureColumns(key)),
   summary: ({ measures: keys }) =>
     keys.map((key) => measures.find((one) => one.key === key)?.name ?? key).join(', ') || 'nothing chosen',
   atHand(settings, kept) {

@@ -17,6 +17,14 @@ export const style: StepKind<StyleStepSettings> = {
   title: 'Style',
   help: 'Give nodes and edges colour, size, shape, labels and lines, all alike or by what they hold. The legend follows.',
   schema: styleSchema,
+  first(net) {
+    const has = (name: string): boolean => net?.nodeColumns.some((col) => col.name === name) ?? false;
+    return {
+      ...(has('group') ? { nodeColour: { by: 'category', column: 'group' } } : {}),
+      ...(has('degree') ? { nodeSize: { by: 'amount', column: 'degree' } } : {}),
+    };
+  },
+  goesBefore: [],
   summary: (settings) => {
     const rules = [
       settings.nodeColour,

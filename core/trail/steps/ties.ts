@@ -10,6 +10,7 @@ export const ties: StepKind<TiesSettings> = {
   title: 'Ties',
   help: 'What do you want to know of these records?',
   schema: tiesSchema,
+  goesBefore: [],
   reads: (settings) => ({ tables: tablesRead(settings) }),
   summary(settings) {
     switch (settings.make) {

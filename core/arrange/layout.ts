@@ -1,0 +1,30 @@
+/**
+ * What a layout is. To add one: a file in `layouts/` and a line in the registry. Its settings are a schema whose fields carry their words
+ * ({@link ../settings}), from which the editor is drawn.
+ */
+import type * as z from 'zod';
+import type { Network } from '../graph';
+import type { Breath } from '../split';
+
+/** What a layout is given besides the network and its settings. */
+export interface LayoutContext extends Breath {
+  /** Receives positions while they move. */
+  report?: (positions: Float32Array) => void;
+}
+
+export interface Layout<K extends string = string, S extends z.ZodObject = z.ZodObject> {
+  /** As trails write it. */
+  key: K;
+  title: string;
+  help: string;
+  /** All settings with their defaults. */
+  schema: S;
+  /** The settings in a few words, for the step's tile. */
+  summary(settings: z.infer<S>): string;
+  /** What the network lacks for it, as a sentence; undefined where nothing is lacking. */
+  needs?(net: Network, settings: z.infer<S>): string | undefined;
+  /** Positions at once that show where it will lead, while it is computed; absent where it is quick enough itself. */
+  sketch?(net: Network, settings: z.infer<S>): Float32Array;
+  /** x and y of each node, in map units, around 0. The same for the same network and settings. */
+  place(net: Network, settings: z.infer<S>, context: LayoutContext): Promise<Float32Array>;
+}

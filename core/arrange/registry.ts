@@ -1,0 +1,5 @@
+/** All layouts, in the order in which they are offered. */
+import { force } from './layouts/force';
+
+export const layouts = { force } as const;
+export type LayoutName = keyof typeof layouts;
