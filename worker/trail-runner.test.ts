@@ -69,7 +69,8 @@ test('a stand-in comes first, then the settled network; edits of the style send 
   expect(results.map(({ network, figures }) => [network?.ids.length, figures?.edges?.value])).toEqual([[97, undefined], [undefined, 297], [97, 297]]); // prettier-ignore
   expect(results[2].network?.positions).not.toEqual(results[0].network?.positions);
   await runner.run(trail({ curve: 0.3 }), listener);
-  expect(results[3]).toMatchObject({ partial: false, looks: { curve: 0.3 } });
+  expect(results[3].partial).toBe(false);
+  expect(Math.min(...(results[3].looks?.bow ?? []))).toBe(0.3);
   expect(results[3].network).toBeUndefined();
   expect(asked.filter((address) => address.includes('/tables/'))).toHaveLength(1);
 });

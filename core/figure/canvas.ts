@@ -1,5 +1,6 @@
 /** The pen for a 2D canvas: PNG files, and the screen where there is no WebGL. */
-import { type Pen, corners, dashes } from './page';
+import { corners, dashes } from '../style';
+import type { Pen } from './page';
 
 /** What of a 2D context the pen uses; those of pages and of workers both have it. */
 export type Canvas2D = Pick<

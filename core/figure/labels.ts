@@ -24,13 +24,13 @@ export const lineScale = nodeScale;
 /**
  * Labels within the box that do not cover one placed before them, on a grid of 8-pixel cells. Each is tried above, below, right and left of its node; a label that
  * `held` names comes right after the first `lead` (selected or hovered nodes), so that what is shown stays while the camera moves.
- * `widthOf` gives a text's width in pixels at the scene's label size.
+ * `widthOf` gives the width in pixels of a node's label at its size.
  */
 export function placeLabels(
   scene: Pick<Scene, 'positions' | 'radius' | 'labelled' | 'labels' | 'labelSize'>,
   camera: Camera,
   box: { width: number; height: number },
-  widthOf: (text: string) => number,
+  widthOf: (node: number) => number,
   first: readonly number[] = [],
   held: ReadonlySet<number> = new Set(),
 ): PlacedLabel[] {
@@ -40,9 +40,7 @@ export function placeLabels(
   const taken = new Uint8Array(across * down);
   const placed: PlacedLabel[] = [];
   const done = new Set<number>();
-  const height = scene.labelSize;
-
-  const claim = (left: number, top: number, width: number, force: boolean): boolean => {
+  const claim = (left: number, top: number, width: number, height: number, force: boolean): boolean => {
     const c0 = Math.floor(left / cell);
     const c1 = Math.floor((left + width) / cell);
     const r0 = Math.floor(top / cell);
@@ -64,7 +62,8 @@ export function placeLabels(
     const y = scene.positions[2 * node + 1] * camera.scale + camera.y;
     if (x < 0 || y < 0 || x > box.width || y > box.height) return;
     const r = pixelRadius(scene.radius[node], camera);
-    const width = widthOf(scene.labels[node]);
+    const width = widthOf(node);
+    const height = scene.labelSize[node];
     const spots: [number, number][] = [
       [x, y - r - height * 0.35],
       [x, y + r + height],
@@ -72,7 +71,7 @@ export function placeLabels(
       [x - r - width / 2 - 3, y + height * 0.35],
     ];
     for (const [middle, base] of spots) {
-      if (!claim(middle - width / 2, base - height * 0.8, width, force)) continue;
+      if (!claim(middle - width / 2, base - height * 0.8, width, height, force)) continue;
       placed.push({ node, x: middle, y: base });
       done.add(node);
       return;

@@ -7,7 +7,6 @@ import {
   type Scene,
   type Shape,
   bend,
-  bowOf,
   boundsOf,
   fit,
   hex,
@@ -69,31 +68,6 @@ export interface PageOptions {
 
 const margin = 28;
 
-/** Dashes in multiples of the line's width. */
-export const dashes: Record<Pattern, readonly number[]> = { solid: [], dashed: [4, 3], dotted: [1, 2.2] };
-
-/** The corners of a shape around 0 with radius 1; empty for a circle. Areas are about those of the circle. */
-export const corners: Record<Shape, readonly (readonly [number, number])[]> = {
-  circle: [],
-  square: [
-    [-0.89, -0.89],
-    [0.89, -0.89],
-    [0.89, 0.89],
-    [-0.89, 0.89],
-  ],
-  diamond: [
-    [0, -1.25],
-    [1.25, 0],
-    [0, 1.25],
-    [-1.25, 0],
-  ],
-  triangle: [
-    [0, -1.3],
-    [1.25, 0.85],
-    [-1.25, 0.85],
-  ],
-};
-
 /** Draws the title, the network and its legend. `breathe` is called now and then. */
 export async function drawPage(
   scene: Scene,
@@ -122,15 +96,15 @@ export async function drawPage(
   }
   await breathe?.(0.9);
   const lettering = {
-    size: scene.labelSize,
     weight: 600,
     anchor: 'middle',
     colour: ink.ink,
     halo: ink.ground,
   } as const;
   const box = { width: options.width, height: options.height - legend.height };
-  const widthOf = (text: string): number => textWidth(text, scene.labelSize);
-  for (const { node, x, y } of placeLabels(scene, camera, box, widthOf)) pen.text(scene.labels[node], x, y, lettering);
+  const widthOf = (v: number): number => textWidth(scene.labels[v], scene.labelSize[v]);
+  for (const { node, x, y } of placeLabels(scene, camera, box, widthOf))
+    pen.text(scene.labels[node], x, y, { ...lettering, size: scene.labelSize[node] });
   if (options.title) {
     pen.text(options.title, margin, 40, { size: 22, weight: 600, anchor: 'start', colour: ink.ink, serif: true });
   }
@@ -165,9 +139,9 @@ export function drawEdge(scene: Scene, e: number, camera: Camera, pen: Pen): voi
     pen.line(from.x, from.y - 2.6 * r, from.x + r * 0.7, from.y, [from.x + 2.2 * r, from.y - 2.6 * r], stroke);
     return;
   }
-  const bow = bowOf(scene, e);
+  const bow = scene.bow[e];
   const control = bow > 0 ? bend(from.x, from.y, to.x, to.y, bow) : undefined;
-  if (!scene.arrows) return pen.line(from.x, from.y, to.x, to.y, control, stroke);
+  if (!scene.arrow[e]) return pen.line(from.x, from.y, to.x, to.y, control, stroke);
   const [bx, by] = control ?? [from.x, from.y];
   const length = Math.hypot(to.x - bx, to.y - by) || 1;
   const dx = (to.x - bx) / length;

@@ -1,6 +1,6 @@
 /** A scene as an SVG document: text as text, the same bytes for the same scene. */
-import type { Scene } from '../style';
-import { type PageOptions, type Pen, type Stroke, corners, dashes, drawPage } from './page';
+import { type Scene, corners, dashes } from '../style';
+import { type PageOptions, type Pen, type Stroke, drawPage } from './page';
 
 /** Text safe inside XML: markup and quotes escaped, characters that XML does not allow left out. */
 export function escapeXml(text: string): string {

@@ -41,6 +41,8 @@ export function thumbnail(scene: Scene): Promise<string> {
       }),
       edgeWidth: Float32Array.from(chosen, (e) => scene.edgeWidth[e]),
       edgePattern: Uint8Array.from(chosen, (e) => scene.edgePattern[e]),
+      bow: Float64Array.from(chosen, (e) => scene.bow[e]),
+      arrow: Uint8Array.from(chosen, (e) => scene.arrow[e]),
     },
     { ...size, transparent: true, margin: 6 },
   );

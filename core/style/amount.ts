@@ -1,6 +1,6 @@
 /** From numbers to shares of a range. */
-import type { scales } from './settings';
 
+export const scales = ['linear', 'sqrt', 'log', 'rank'] as const;
 export type Scale = (typeof scales)[number];
 
 export interface Amounts {

@@ -1,6 +1,14 @@
 /** Looks: from settings and columns to colours, sizes, lines and a legend. */
-export * from './colour';
-export * from './settings';
 export * from './amount';
+export * from './channel';
+export * from './colour';
 export * from './dress';
+export * from './looks';
+export * from './marks';
+export * from './registry';
 export * from './scene';
+export { categoryColours } from './channels/node-colour';
+export { opacityOf } from './channels/edge-opacity';
+export { mostLanes } from './channels/curve';
+export { shortNumber } from './modes/amount';
+export { categories, categoryCodes, lookOf } from './modes/category';

@@ -1,7 +1,8 @@
 /** The scene: all that is needed to draw a network, in map units. Screen and exports are drawn from the same one. */
 import { type Network, nodeCount } from '../graph';
-import { type Looks, dress } from './dress';
-import { type StyleSettings, plainStyle } from './settings';
+import { dress } from './dress';
+import type { Looks } from './looks';
+import { type StyleSettings, plainStyle } from './registry';
 
 export interface Scene extends Looks {
   /** x, y of each node. */
@@ -64,9 +65,3 @@ export function fit(bounds: Bounds, width: number, height: number, margin: numbe
 export function bend(x1: number, y1: number, x2: number, y2: number, curve: number): [number, number] {
   return [(x1 + x2) / 2 + (y2 - y1) * curve, (y1 + y2) / 2 - (x2 - x1) * curve];
 }
-
-/** How much farther each of several parallel edges bows than the one before. */
-export const laneBow = 0.14;
-
-/** How far an edge bows, as a share of its length. */
-export const bowOf = ({ curve, lane }: Pick<Scene, 'curve' | 'lane'>, e: number): number => curve + laneBow * lane[e];

@@ -11,7 +11,7 @@ import fc from 'fast-check';
 import { Fault } from '../fault';
 import { type Column } from '../tables';
 import { type Network, network } from '../graph';
-import { type StyleSettings, boundsOf, categoryPalettes, defaultPalette, dress, edgeOpacity, fit, hex, inks, plainStyle, rgb, shares, shortNumber } from '.'; // prettier-ignore
+import { type StyleSettings, boundsOf, categoryPalettes, defaultPalette, dress, fit, opacityOf, rulesIn, withoutMissing, hex, inks, plainStyle, rgb, shares, shortNumber } from '.'; // prettier-ignore
 
 const text = (name: string, values: string[]): Column => {
   const dictionary = [...new Set(values.filter((value) => value !== ''))];
@@ -138,14 +138,17 @@ describe('dressing', () => {
   });
 
   test('no legend where none is wanted; arrows only where there is a direction', () => {
-    expect(dress(net, style({ legend: false, arrows: true })).arrows).toBe(true);
-    expect(dress({ ...net, directed: false }, style({ arrows: true })).arrows).toBe(false);
+    const looks = dress(net, style({ legend: false, arrows: true, nodeColour: { by: 'category', column: 'island', palette: 'moraine', colours: {} } })); // prettier-ignore
+    expect(looks.legend).toEqual([]);
+    expect([...looks.arrow]).toEqual([1, 1, 1]);
+    expect([...dress({ ...net, directed: false }, style({ arrows: true })).arrow]).toEqual([0, 0, 0]);
   });
 
   test('opacity falls with the number of edges', () => {
-    expect(edgeOpacity(100, plainStyle)).toBe(0.55);
-    expect(edgeOpacity(300000, plainStyle)).toBeLessThan(0.03);
-    expect(edgeOpacity(300000, style({ edgeOpacity: 0.4 }))).toBe(0.4);
+    expect(opacityOf(100)).toBe(0.55);
+    expect(opacityOf(300000)).toBeLessThan(0.03);
+    expect(opacityOf(300000, 0.4)).toBe(0.4);
+    expect(dress(net, style({ edgeOpacity: 0.4 })).edgeColour[3]).toBe(102);
   });
 });
 
@@ -212,6 +215,30 @@ test('ties within a group are told by its code, not by its colour: two groups ma
 
 test('parallel edges of one direction have lanes of their own; straight ones of both directions do', () => {
   const parallel = network({ nodes: 3, edges: [[0, 1], [0, 1], [1, 0], [0, 1], [1, 2], [2, 2], [2, 2]] }); // prettier-ignore
-  expect([...dress(parallel, style({ curve: 0.1 })).lane]).toEqual([0, 1, 0, 2, 0, 0, 0]);
-  expect([...dress(parallel, style({ curve: 0 })).lane]).toEqual([0, 1, 2, 3, 0, 0, 0]);
+  const lanes = (curve: number): number[] =>
+    Array.from(dress(parallel, style({ curve })).bow, (bow) => Math.round((bow - curve) / 0.14));
+  expect(lanes(0.1)).toEqual([0, 1, 0, 2, 0, 0, 0]);
+  expect(lanes(0)).toEqual([0, 1, 2, 3, 0, 0, 0]);
+});
+
+test('ties between groups have the ground’s own colour, and say so', () => {
+  const byGroup = { by: 'category', column: 'island', palette: 'moraine', colours: {} } as const;
+  const { edgeGround, group } = dress(net, style({ nodeColour: byGroup }));
+  expect([...edgeGround]).toEqual([0, 1, 1]);
+  expect([...(group ?? [])]).toEqual([0, 0, 1, -1]);
+  expect([...dress(net, style({ nodeColour: byGroup, edgeColour: { by: 'all', colour: '#8E999D' } })).edgeGround]).toEqual([0, 0, 0]); // prettier-ignore
+  expect(dress(net, style({})).group).toBeUndefined();
+});
+
+test('rules are counted; those whose column is missing are left out, the rest stays', () => {
+  const ruled = style({
+    nodeColour: { by: 'category', column: 'island', palette: 'moraine', colours: {} },
+    nodeSize: { by: 'amount', column: 'gone', min: 4, max: 13, scale: 'sqrt' },
+    edgeWidth: { by: 'amount', column: 'weight', min: 1, max: 2, scale: 'sqrt' },
+    labels: { show: 'top', top: 5, by: 'gone', size: 12 },
+  });
+  expect(rulesIn(ruled)).toBe(3);
+  const left = withoutMissing(ruled, ({ of, name }) => of === 'nodes' && name === 'island');
+  expect(left).toEqual({ ...ruled, nodeSize: plainStyle.nodeSize, labels: plainStyle.labels });
+  expect(withoutMissing(ruled, () => true)).toBe(ruled);
 });

@@ -1,5 +1,6 @@
 /** Where a trail reads the columns of a table, so that it can be said beforehand and follow when one gets another name. */
 import type { ConditionGroup } from '../keep';
+import { channelEntries } from '../style';
 import type { Describes, TiesSettings } from '../ties';
 import type { Step, Trail } from './registry';
 import { stepKinds } from './registry';
@@ -99,11 +100,9 @@ function stepNamed(step: Step, of: ReadonlySet<Whose>, table: string, naming: Na
       return has('nodes') && step.options ? { ...step, options: named(step.options, ['by'], naming) } : step;
     case 'style': {
       const next: Record<string, unknown> = { ...step };
-      for (const [key, value] of Object.entries(step)) {
-        const whose: Whose = key.startsWith('edge') ? 'edges' : 'nodes';
-        if (typeof value !== 'object' || !has(whose)) continue;
-        if ('column' in value) next[key] = named(value as { column: string }, ['column'], naming);
-        if (key === 'labels') next[key] = named(value as { by?: string }, ['by'], naming);
+      for (const [key, { columns }] of channelEntries) {
+        for (const { of: whose, name, at } of columns?.(step[key]) ?? [])
+          if (has(whose)) next[key] = { ...(next[key] as object), [at]: naming(name) };
       }
       return next as Step;
     }

@@ -39,7 +39,11 @@ const schema = z.object({
   /** Parts that no edge joins stand in rows beside the largest. */
   pack: z.boolean().default(true).meta({ title: 'Parts without ties between them in rows' }),
   iterations: z.number().int().min(1).max(5000).default(300).meta({ title: 'Rounds' }),
-  seed: z.number().int().default(7).meta({ title: 'Seed', description: 'The same seed gives the same picture.' }),
+  seed: z
+    .number()
+    .int()
+    .default(7)
+    .meta({ title: 'Seed', description: 'The same seed gives the same picture.', beside: 'iterations' }),
 });
 
 export const force: Layout<'force', typeof schema> = {

@@ -1,7 +1,8 @@
 /** Style: how nodes and edges look. */
 import * as z from 'zod';
-import { styleParts, dress, plainStyle } from '../../style';
+import { dress, rulesIn, styleParts, withoutMissing } from '../../style';
 import { nodeCount } from '../../graph';
+import { counted } from '../../fault';
 import { type StepKind, given } from '../step';
 
 export const styleSchema = z.object({
@@ -26,15 +27,8 @@ export const style: StepKind<StyleStepSettings> = {
   },
   goesBefore: [],
   summary: (settings) => {
-    const rules = [
-      settings.nodeColour,
-      settings.nodeSize,
-      settings.nodeShape,
-      settings.edgeWidth,
-      settings.edgePattern,
-    ];
-    const count = rules.filter((rule) => rule.by !== 'all').length;
-    return count ? `${count} ${count === 1 ? 'rule' : 'rules'}` : 'all alike';
+    const count = rulesIn(settings);
+    return count ? counted(count, 'rule') : 'all alike';
   },
   async run(state, settings, context) {
     const before = given(state);
@@ -46,20 +40,8 @@ export const style: StepKind<StyleStepSettings> = {
   sketch(state, settings) {
     const { nodeColumns, edgeColumns } = state.network;
     const nodes = new Set(nodeColumns.map(({ name }) => name));
-    const edges = new Set(['weight', ...edgeColumns.map(({ name }) => name)]);
-    const there = (rule: { by: string }, columns: ReadonlySet<string>): boolean =>
-      !('column' in rule) || columns.has(rule.column as string);
-    const { nodeColour, nodeSize, nodeShape, edgeWidth, edgePattern, labels } = settings;
-    const dressed = {
-      ...settings,
-      nodeColour: there(nodeColour, nodes) ? nodeColour : plainStyle.nodeColour,
-      nodeSize: there(nodeSize, nodes) ? nodeSize : plainStyle.nodeSize,
-      nodeShape: there(nodeShape, nodes) ? nodeShape : plainStyle.nodeShape,
-      edgeWidth: there(edgeWidth, edges) ? edgeWidth : plainStyle.edgeWidth,
-      edgePattern: there(edgePattern, edges) ? edgePattern : plainStyle.edgePattern,
-      labels: labels.by === undefined || nodes.has(labels.by) ? labels : { ...labels, by: undefined },
-    };
-    const whole = (Object.keys(dressed) as (keyof typeof dressed)[]).every((part) => dressed[part] === settings[part]);
-    return whole ? undefined : { ...state, style: dressed };
+    const edges = new Set(edgeColumns.map(({ name }) => name));
+    const dressed = withoutMissing(settings, ({ of, name }) => (of === 'nodes' ? nodes : edges).has(name));
+    return dressed === settings ? undefined : { ...state, style: dressed };
   },
 };

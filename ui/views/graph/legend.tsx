@@ -1,6 +1,5 @@
 'use client';
-import type { LegendPart, Pattern, Shape } from '@/core/style';
-import { corners, dashes } from '@/core/figure';
+import { type LegendPart, type Pattern, type Shape, corners, dashes } from '@/core/style';
 import { useWorkbench } from '@/ui/shell/workbench-context';
 
 /** The legend on the screen, made from the same parts as that of exported pictures. */

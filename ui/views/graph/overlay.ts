@@ -3,6 +3,9 @@ import { fontOf, pixelRadius, placeLabels } from '@/core/figure';
 import type { Camera } from '@/core/style';
 import type { Stage } from './stage';
 
+/** Size in pixels at which texts are measured. */
+const measured = 16;
+
 export class Overlay {
   hovered = -1;
   /** The box that is being drawn, in pixels. */
@@ -16,7 +19,6 @@ export class Overlay {
   /** Where the camera was when this was painted. */
   private paintedAt: Camera | undefined;
   private ratio = 1;
-  private measuredAt = 0;
 
   constructor(
     private readonly canvas: HTMLCanvasElement,
@@ -71,22 +73,25 @@ export class Overlay {
       context.stroke();
     }
 
-    if (this.measuredAt !== scene.labelSize) {
-      this.widths.clear();
-      this.measuredAt = scene.labelSize;
-    }
-    context.font = fontOf(scene.labelSize, 600);
     // Many names at once would cover each other.
     const first = selected.length <= 12 ? [...selected] : [];
     if (this.hovered >= 0 && !first.includes(this.hovered)) first.push(this.hovered);
-    const placed = placeLabels(scene, camera, size, (text) => this.widthOf(text), first, this.held);
+    const placed = placeLabels(
+      scene,
+      camera,
+      size,
+      (v) => this.widthOf(scene.labels[v], scene.labelSize[v]),
+      first,
+      this.held,
+    );
     this.held = new Set(placed.map(({ node }) => node));
     context.textAlign = 'center';
     context.lineJoin = 'round';
-    context.lineWidth = scene.labelSize / 4;
     context.strokeStyle = ink.ground;
     context.fillStyle = ink.ink;
     for (const { node, x, y } of placed) {
+      context.font = fontOf(scene.labelSize[node], 600);
+      context.lineWidth = scene.labelSize[node] / 4;
       context.strokeText(scene.labels[node], x, y);
       context.fillText(scene.labels[node], x, y);
     }
@@ -117,12 +122,14 @@ export class Overlay {
     context.setLineDash([]);
   }
 
-  private widthOf(text: string): number {
+  /** Measured once in letters of a size that is easily told apart, and scaled. */
+  private widthOf(text: string, size: number): number {
     let width = this.widths.get(text);
     if (width === undefined) {
+      this.context.font = fontOf(measured, 600);
       width = this.context.measureText(text).width;
       this.widths.set(text, width);
     }
-    return width;
+    return (width * size) / measured;
   }
 }

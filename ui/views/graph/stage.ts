@@ -1,6 +1,6 @@
 /** The canvas with its camera, pointer and keys. Outside of React: nothing here renders a component. */
 import { type Components, components } from '@/core/graph';
-import { type Bounds, type Camera, type Scene, boundsOf, fit, inks } from '@/core/style';
+import { type Bounds, type Camera, type Looks, type Scene, boundsOf, fit, inks, rgb } from '@/core/style';
 import type { Theme } from '@/ui/shell/theme';
 import type { Workbench, WorkbenchStore } from '@/ui/shell/workbench-store';
 import type { Backend } from './scene/backend';
@@ -128,7 +128,7 @@ export class Stage {
   private newScene({ net, looks, positions }: Workbench): void {
     if (!net || !looks || looks.radius.length !== net.ids.length) return;
     const first = this.scene === undefined || this.scene.labels.length === 0;
-    const ground = this.theme === 'dark' ? recoloured(looks.edgeColour, looks.ground) : looks.edgeColour;
+    const ground = this.theme === 'dark' ? onNight(looks) : looks.edgeColour;
     this.scene = {
       ...looks,
       edgeColour: ground,
@@ -322,16 +322,10 @@ export class Stage {
   }
 }
 
-/** On the dark ground the grey of ties between groups is the ground's own. */
-function recoloured(colours: Uint8Array, ground: keyof typeof inks): Uint8Array {
-  const from = parseInt(inks[ground].tie.slice(1), 16);
-  const to = parseInt(inks.night.tie.slice(1), 16);
-  const changed = colours.slice();
-  for (let c = 0; c < changed.length; c += 4) {
-    if (((changed[c] << 16) | (changed[c + 1] << 8) | changed[c + 2]) !== from) continue;
-    changed[c] = to >> 16;
-    changed[c + 1] = (to >> 8) & 255;
-    changed[c + 2] = to & 255;
-  }
+/** On the dark ground ties that have the ground's own colour have that of the dark one. */
+function onNight({ edgeColour, edgeGround }: Looks): Uint8Array {
+  const tie = rgb(inks.night.tie);
+  const changed = edgeColour.slice();
+  for (let e = 0; e < edgeGround.length; e++) if (edgeGround[e]) changed.set(tie, 4 * e);
   return changed;
 }

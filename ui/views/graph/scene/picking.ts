@@ -1,6 +1,6 @@
 /** Which node or edge is under the pointer, from the same positions that are drawn. */
 import KDBush from 'kdbush';
-import { type Camera, type Scene, bend, bowOf } from '@/core/style';
+import { type Camera, type Scene, bend } from '@/core/style';
 import { lineScale, pixelRadius } from '@/core/figure';
 
 export interface Picker {
@@ -56,7 +56,7 @@ export function picker(scene: Scene): Picker {
         const ay = positions[2 * source[e] + 1];
         const bx = positions[2 * target[e]];
         const by = positions[2 * target[e] + 1];
-        const curve = bowOf(scene, e);
+        const curve = scene.bow[e];
         const slack = reach / camera.scale + curve * (Math.abs(bx - ax) + Math.abs(by - ay));
         if (mx < Math.min(ax, bx) - slack || mx > Math.max(ax, bx) + slack) continue;
         if (my < Math.min(ay, by) - slack || my > Math.max(ay, by) + slack) continue;

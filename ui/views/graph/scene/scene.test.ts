@@ -9,9 +9,8 @@ const scene = (edges: number, curve = 0): Scene => ({
     ...network({ nodes: 4, edges: Array.from({ length: edges }, (_, e) => [e % 3, 3] as const) }),
     positions: Float32Array.of(0, 0, 100, 0, 0, 100, 100, 100),
   }),
-  curve,
   // The tests' nodes have many edges between them; these bow alike.
-  lane: new Uint8Array(edges),
+  bow: new Float64Array(edges).fill(curve),
 });
 const still = { scale: 1, x: 0, y: 0 };
 

@@ -1,4 +1,4 @@
-import { laneBow } from '@/core/style';
+import { type Pattern, corners, dashes, patterns } from '@/core/style';
 
 /** The scene's programs. Everything is read from textures by gl_VertexID; there are no vertex attributes. */
 
@@ -8,8 +8,14 @@ precision highp int;
 precision highp sampler2D;
 precision highp usampler2D;
 uniform sampler2D uPositions;
-uniform usampler2D uNodes;
+/** Red, green, blue, opacity of nodes, a byte each. */
+uniform usampler2D uNodeColours;
+/** Radius and shape of nodes. */
+uniform sampler2D uNodes;
+/** Ends of edges and their colour. */
 uniform usampler2D uEdges;
+/** Width, bow, pattern and arrowhead of edges. */
+uniform sampler2D uEdgeLooks;
 uniform usampler2D uOrder;
 /** Pixels a map unit, and where the map's middle lies. */
 uniform vec3 uCamera;
@@ -24,15 +30,17 @@ vec4 clip(vec2 p) { return vec4(p.x / uSize.x * 2.0 - 1.0, 1.0 - p.y / uSize.y *
 vec4 colour(uint packed) {
   return vec4(float(packed & 255u), float((packed >> 8) & 255u), float((packed >> 16) & 255u), float(packed >> 24)) / 255.0;
 }
-float radius(uint v) { return max(0.6, uintBitsToFloat(texelFetch(uNodes, place(int(v)), 0).y) * uScale); }
+float radius(uint v) { return max(0.6, texelFetch(uNodes, place(int(v)), 0).x * uScale); }
 `;
 
-const edgeShape = `
-uniform float uCurve;
-uniform bool uArrows;
-/** The two lowest bits beside a width say the pattern, the next four the lane among parallel edges. */
-float bow(uint packed) { return uCurve + ${laneBow} * float((packed >> 2) & 15u); }
-vec2 bent(vec2 a, vec2 b, float by) { return (a + b) * 0.5 + vec2(b.y - a.y, a.x - b.x) * by; }
+/** By pattern: what is drawn of a period, and the period, in multiples of the line's width. */
+const period = (pattern: Pattern): string => {
+  const [on = 0, off = 0] = dashes[pattern];
+  return `vec2(${on.toFixed(2)}, ${(on + off).toFixed(2)})`;
+};
+const dashesOf = `const vec2 dashes[${patterns.length}] = vec2[](${patterns.map(period).join(', ')});`;
+
+const edgeShape = `vec2 bent(vec2 a, vec2 b, float by) { return (a + b) * 0.5 + vec2(b.y - a.y, a.x - b.x) * by; }
 vec2 quadratic(vec2 a, vec2 c, vec2 b, float t) { return mix(mix(a, c, t), mix(c, b, t), t); }
 /** Where an arrowed edge's line ends: at the base of its head. */
 float arrowLength(float width) { return 4.0 + 2.0 * width; }
@@ -50,12 +58,14 @@ flat out float vHalf;
 flat out vec4 vColour;
 flat out vec2 vDash;
 const int corners = ${2 * (segments + 1)};
+${dashesOf}
 void main() {
   int e = uBase + gl_VertexID / corners;
   int corner = gl_VertexID % corners;
-  uvec4 edge = texelFetch(uEdges, place(int(texelFetch(uOrder, place(e), 0).x)), 0);
-  float width = max(0.25, uintBitsToFloat(edge.w & ~63u) * uScale);
-  uint pattern = edge.w & 3u;
+  ivec2 at0 = place(int(texelFetch(uOrder, place(e), 0).x));
+  uvec4 edge = texelFetch(uEdges, at0, 0);
+  vec4 look = texelFetch(uEdgeLooks, at0, 0);
+  float width = max(0.25, look.x * uScale);
   vec2 a = onScreen(edge.x);
   vec2 b = onScreen(edge.y);
   float t = float(corner >> 1) / ${segments}.0;
@@ -66,7 +76,7 @@ void main() {
   ${
     segments === 1
       ? `
-  if (uArrows) b = lineEnd(a, b, radius(edge.y) + 1.0 + arrowLength(width));
+  if (look.w > 0.0) b = lineEnd(a, b, radius(edge.y) + 1.0 + arrowLength(width));
   along = b - a;
   total = length(along);
   at = mix(a, b, t);`
@@ -82,8 +92,8 @@ void main() {
     along = mix(c - p, q - c, s);
     total = 8.0 * r;
   } else {
-    vec2 c = bent(a, b, bow(edge.w));
-    if (uArrows) b = lineEnd(c, b, radius(edge.y) + 1.0 + arrowLength(width));
+    vec2 c = bent(a, b, look.y);
+    if (look.w > 0.0) b = lineEnd(c, b, radius(edge.y) + 1.0 + arrowLength(width));
     at = quadratic(a, c, b, t);
     along = mix(c - a, b - c, t);
     // A curve is about as long as the mean of its chord and its control polygon.
@@ -98,7 +108,7 @@ void main() {
   vColour = colour(edge.z);
   vColour.a *= uStrength * min(1.0, width);
   float dash = max(0.8, width);
-  vDash = pattern == 1u ? vec2(4.0, 7.0) * dash : pattern == 2u ? vec2(1.0, 3.2) * dash : vec2(0.0);
+  vDash = dashes[int(look.z)] * dash;
   gl_Position = clip(at + normal * vSide);
 }`;
 
@@ -126,15 +136,17 @@ flat out vec4 vColour;
 void main() {
   int e = uBase + gl_VertexID / 3;
   int corner = gl_VertexID % 3;
-  uvec4 edge = texelFetch(uEdges, place(int(texelFetch(uOrder, place(e), 0).x)), 0);
-  float width = max(0.25, uintBitsToFloat(edge.w & ~63u) * uScale);
+  ivec2 at0 = place(int(texelFetch(uOrder, place(e), 0).x));
+  uvec4 edge = texelFetch(uEdges, at0, 0);
+  vec4 look = texelFetch(uEdgeLooks, at0, 0);
+  float width = max(0.25, look.x * uScale);
   vec2 a = onScreen(edge.x);
   vec2 b = onScreen(edge.y);
-  vec2 from = bow(edge.w) > 0.0 ? bent(a, b, bow(edge.w)) : a;
+  vec2 from = look.y > 0.0 ? bent(a, b, look.y) : a;
   float far = length(b - from);
   vec2 along = far > 0.0 ? (b - from) / far : vec2(0.0);
   vec2 tip = b - along * (radius(edge.y) + 1.0);
-  float size = edge.x == edge.y ? 0.0 : arrowLength(width);
+  float size = edge.x == edge.y || look.w == 0.0 ? 0.0 : arrowLength(width);
   vec2 base = tip - along * size;
   vec2 across = vec2(-along.y, along.x) * size * 0.45;
   vec2 at = corner == 0 ? tip : corner == 1 ? base + across : base - across;
@@ -158,22 +170,27 @@ flat out uint vShape;
 void main() {
   int corner = gl_VertexID & 3;
   uint v = texelFetch(uOrder, place(uBase + (gl_VertexID >> 2)), 0).x;
-  uvec4 node = texelFetch(uNodes, place(int(v)), 0);
   vRadius = radius(v);
   float room = vRadius * 1.3 + (uFine ? 2.0 : 0.0);
   vAt = vec2((corner & 1) == 0 ? -room : room, corner < 2 ? -room : room);
-  vColour = colour(node.x);
-  vShape = node.z & 255u;
+  vColour = colour(texelFetch(uNodeColours, place(int(v)), 0).x);
+  vShape = uint(texelFetch(uNodes, place(int(v)), 0).y);
   gl_Position = clip(onScreen(v) + vAt);
 }`;
 
+const square = corners.square[1][0];
+const diamond = corners.diamond[1][0];
+const [[, top], [half, bottom]] = corners.triangle;
+const rise = bottom - top;
+
+/** How far a point lies outside of a shape around 0; the numbers are those of its corners. Shapes in the order of `shapes`. */
 const shapeDistance = `
 float shapeDistance(vec2 p, float r, uint shape) {
-  if (shape == 1u) { vec2 q = abs(p) - 0.89 * r; return length(max(q, 0.0)) + min(max(q.x, q.y), 0.0); }
-  if (shape == 2u) return (abs(p.x) + abs(p.y) - 1.25 * r) * 0.7071;
+  if (shape == 1u) { vec2 q = abs(p) - ${square} * r; return length(max(q, 0.0)) + min(max(q.x, q.y), 0.0); }
+  if (shape == 2u) return (abs(p.x) + abs(p.y) - ${diamond} * r) * 0.7071;
   if (shape == 3u) {
-    float side = (abs(p.x) * 2.15 - (p.y + 1.3 * r) * 1.25) / 2.487;
-    return max(side, p.y - 0.85 * r);
+    float side = (abs(p.x) * ${rise} - (p.y - ${top} * r) * ${half}) / ${Math.hypot(rise, half)};
+    return max(side, p.y - ${bottom} * r);
   }
   return length(p) - r;
 }`;

@@ -1,6 +1,6 @@
 /** The scene on WebGL2. */
 import * as twgl from 'twgl.js';
-import { type Camera, type Inks, type Scene, rgb } from '@/core/style';
+import { type Camera, type Inks, type Scene, mostCurves, rgb } from '@/core/style';
 import { lineScale } from '@/core/figure';
 import type { Backend, Viewport } from './backend';
 import {
@@ -53,12 +53,14 @@ export async function webglBackend(canvas: HTMLCanvasElement): Promise<Backend |
 class WebglBackend implements Backend {
   private indices = new Map<number, WebGLBuffer>();
   private textures: Record<
-    'positions' | 'nodes' | 'edges' | 'nodeOrder' | 'edgeOrder' | 'chosen',
+    'positions' | 'nodes' | 'nodeColours' | 'edges' | 'edgeLooks' | 'nodeOrder' | 'edgeOrder' | 'chosen',
     WebGLTexture | null
   > = {
     positions: null,
     nodes: null,
+    nodeColours: null,
     edges: null,
+    edgeLooks: null,
     nodeOrder: null,
     edgeOrder: null,
     chosen: null,
@@ -66,8 +68,10 @@ class WebglBackend implements Backend {
   private view: Viewport = { width: 1, height: 1, ratio: 1 };
   private scene: Scene | undefined;
   private curved = false;
+  private arrows = false;
   private rim: number[] = [1, 1, 1];
-  private nodeData = new Uint32Array(0);
+  /** Red, green, blue, opacity of each node. */
+  private nodeColours = new Uint8Array(0);
   private front: Layer | undefined;
   private back: Layer | undefined;
   /** The finished layer with the nodes on it, for while the camera moves. */
@@ -98,32 +102,36 @@ class WebglBackend implements Backend {
     const m = scene.source.length;
     const n = scene.labels.length;
     let bent = false;
+    const colours = wordsOf(scene.edgeColour);
     const edges = new Uint32Array(4 * m);
-    const widths = new Uint32Array(Float32Array.from(scene.edgeWidth).buffer);
+    const edgeLooks = new Float32Array(4 * m);
     for (let e = 0; e < m; e++) {
-      const c = 4 * e;
-      const colours = scene.edgeColour;
-      edges[c] = scene.source[e];
-      edges[c + 1] = scene.target[e];
-      edges[c + 2] = colours[c] | (colours[c + 1] << 8) | (colours[c + 2] << 16) | (colours[c + 3] << 24);
-      // The lowest bits of the width's float say the pattern and the lane.
-      edges[c + 3] = (widths[e] & ~63) | scene.edgePattern[e] | (scene.lane[e] << 2);
-      if (scene.source[e] === scene.target[e] || scene.lane[e]) bent = true;
+      edges[4 * e] = scene.source[e];
+      edges[4 * e + 1] = scene.target[e];
+      edges[4 * e + 2] = colours[e];
+      edgeLooks[4 * e] = scene.edgeWidth[e];
+      edgeLooks[4 * e + 1] = scene.bow[e];
+      edgeLooks[4 * e + 2] = scene.edgePattern[e];
+      edgeLooks[4 * e + 3] = scene.arrow[e];
+      if (scene.source[e] === scene.target[e] || scene.bow[e] > 0) bent = true;
     }
-    this.curved = scene.curve > 0 || (bent && m <= 20000);
-    const radii = new Uint32Array(Float32Array.from(scene.radius).buffer);
-    this.nodeData = new Uint32Array(4 * n);
+    this.curved = bent && m <= mostCurves;
+    this.arrows = scene.arrow.includes(1);
+    this.nodeColours = new Uint8Array(4 * n);
+    const nodes = new Float32Array(2 * n);
     for (let v = 0; v < n; v++) {
-      const c = 3 * v;
-      this.nodeData[4 * v] = scene.fill[c] | (scene.fill[c + 1] << 8) | (scene.fill[c + 2] << 16) | (255 << 24);
-      this.nodeData[4 * v + 1] = radii[v];
-      this.nodeData[4 * v + 2] = scene.shape[v];
+      this.nodeColours.set(scene.fill.subarray(3 * v, 3 * v + 3), 4 * v);
+      this.nodeColours[4 * v + 3] = 255;
+      nodes[2 * v] = scene.radius[v];
+      nodes[2 * v + 1] = scene.shape[v];
     }
     const nodeOrder = Uint32Array.from({ length: n }, (_, v) => v).sort(
       (a, b) => scene.radius[b] - scene.radius[a] || a - b,
     );
     this.upload('edges', edges, 4);
-    this.upload('nodes', this.nodeData, 4);
+    this.upload('edgeLooks', edgeLooks, 4);
+    this.upload('nodes', nodes, 2);
+    this.upload('nodeColours', wordsOf(this.nodeColours), 1);
     this.upload('edgeOrder', order, 1);
     this.upload('nodeOrder', nodeOrder, 1);
     this.setPositions(scene.positions);
@@ -138,12 +146,9 @@ class WebglBackend implements Backend {
   }
 
   setFocus(focus: Uint8Array | undefined): void {
-    const { nodeData } = this;
-    for (let v = 0; 4 * v < nodeData.length; v++) {
-      const alpha = focus && !focus[v] ? 56 : 255;
-      nodeData[4 * v] = (nodeData[4 * v] & 0xffffff) | (alpha << 24);
-    }
-    this.upload('nodes', nodeData, 4);
+    const { nodeColours } = this;
+    for (let v = 0; 4 * v < nodeColours.length; v++) nodeColours[4 * v + 3] = focus && !focus[v] ? 56 : 255;
+    this.upload('nodeColours', wordsOf(nodeColours), 1);
   }
 
   clear(): void {
@@ -316,15 +321,13 @@ class WebglBackend implements Backend {
     if (!scene || to <= from) return;
     const uniforms = {
       ...this.shared(camera, view, order),
-      uCurve: scene.curve,
-      uArrows: scene.arrows,
       uStrength: strength,
     };
     const lines = this.curved ? programs.curved : programs.straight;
     const segments = this.curved ? curveSegments : 1;
     this.use(lines, uniforms);
     this.inBatches(lines, from, to, 2 * (segments + 1), 6 * segments, () => gl.TRIANGLES);
-    if (!scene.arrows) return;
+    if (!this.arrows) return;
     this.use(programs.arrows, uniforms);
     twgl.setUniforms(programs.arrows, { uBase: from });
     gl.drawArrays(gl.TRIANGLES, 0, 3 * (to - from));
@@ -377,7 +380,9 @@ class WebglBackend implements Backend {
     return {
       uPositions: this.textures.positions,
       uNodes: this.textures.nodes,
+      uNodeColours: this.textures.nodeColours,
       uEdges: this.textures.edges,
+      uEdgeLooks: this.textures.edgeLooks,
       uOrder: this.textures[order],
       uCamera: [camera.scale, camera.x, camera.y],
       uSize: [view.width, view.height],
@@ -394,12 +399,14 @@ class WebglBackend implements Backend {
     const { gl } = this;
     const texels = data.length / parts;
     const height = Math.max(1, Math.ceil(texels / across));
-    const [internal, format, type] =
-      parts === 2
-        ? [gl.RG32F, gl.RG, gl.FLOAT]
-        : parts === 4
-          ? [gl.RGBA32UI, gl.RGBA_INTEGER, gl.UNSIGNED_INT]
-          : [gl.R32UI, gl.RED_INTEGER, gl.UNSIGNED_INT];
+    const floats = data instanceof Float32Array;
+    const [internal, format, type] = floats
+      ? parts === 4
+        ? [gl.RGBA32F, gl.RGBA, gl.FLOAT]
+        : [gl.RG32F, gl.RG, gl.FLOAT]
+      : parts === 4
+        ? [gl.RGBA32UI, gl.RGBA_INTEGER, gl.UNSIGNED_INT]
+        : [gl.R32UI, gl.RED_INTEGER, gl.UNSIGNED_INT];
     const whole = texels === height * across ? data : padded(data, height * across * parts);
     const texture = this.textures[name] ?? (this.textures[name] = gl.createTexture());
     gl.bindTexture(gl.TEXTURE_2D, texture);
@@ -428,3 +435,9 @@ function padded<T extends Float32Array | Uint32Array>(data: T, length: number): 
   longer.set(data);
   return longer;
 }
+
+/** Four bytes at a time as one number, as shaders take them apart: the first byte is the lowest. */
+const wordsOf = ({ buffer, byteOffset, byteLength }: Uint8Array): Uint32Array =>
+  byteOffset % 4
+    ? wordsOf(new Uint8Array(buffer.slice(byteOffset, byteOffset + byteLength)))
+    : new Uint32Array(buffer, byteOffset, byteLength / 4);

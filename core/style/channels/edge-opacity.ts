@@ -1,0 +1,27 @@
+import * as z from 'zod';
+import { edgeCount } from '../../graph';
+import type { Channel } from '../channel';
+
+/** Absent: falls with the number of edges. */
+const schema = z
+  .number()
+  .min(0.01)
+  .max(1)
+  .optional()
+  .meta({ title: 'Opacity', slide: [0.01, 1, 0.01], auto: { title: 'Opacity by density', first: 0.5 } });
+
+export const edgeOpacity: Channel<typeof schema> = {
+  whose: 'edges',
+  schema,
+  turn: 80,
+  fill(net, chosen, { edgeColour }) {
+    const opacity = Math.round(255 * opacityOf(edgeCount(net), chosen));
+    for (let c = 3; c < edgeColour.length; c += 4) edgeColour[c] = opacity;
+    return [];
+  },
+};
+
+/** Opacity falls with the number of edges, so that many read as shading. */
+export function opacityOf(edges: number, chosen?: number): number {
+  return chosen ?? Math.max(0.02, Math.min(0.55, 12 / Math.sqrt(Math.max(1, edges))));
+}

@@ -1,0 +1,46 @@
+import * as z from 'zod';
+import { edgeColumn } from '../../graph';
+import { columnTitle } from '../../measure';
+import { shares } from '../amount';
+import type { Channel } from '../channel';
+import { alike } from '../modes/alike';
+import { between, byAmount, ends, numbers, scaleSchema } from '../modes/amount';
+
+const width = z.number().min(0.1).max(30);
+
+const schema = z
+  .discriminatedUnion('by', [
+    alike({ width: width.meta({ title: 'Width of all edges', slide: [0.2, 8, 0.1], first: 1 }) }),
+    /** By a number column of the edges, or `weight`. */
+    byAmount(
+      'edges',
+      {
+        min: width.default(0.8).meta({ title: 'Thinnest' }),
+        max: width.default(4).meta({ title: 'Widest', beside: 'min' }),
+        scale: scaleSchema('column'),
+      },
+      'weight',
+    ),
+  ])
+  .default({ by: 'all', width: 1 });
+
+export const edgeWidth: Channel<typeof schema> = {
+  whose: 'edges',
+  title: 'Width',
+  schema,
+  turn: 50,
+  columns: (rule) =>
+    rule.by === 'amount' && rule.column !== 'weight' ? [{ of: 'edges', name: rule.column, at: 'column' }] : [],
+  fill(net, rule, looks, step) {
+    if (rule.by === 'all') {
+      looks.edgeWidth.fill(rule.width);
+      return [];
+    }
+    const weight = rule.column === 'weight';
+    const { min, max } = rule;
+    const amounts = shares(weight ? net.weight : numbers(edgeColumn(net, rule.column, step), step), rule.scale);
+    looks.edgeWidth = between(amounts, min, max);
+    if (!(amounts.low < amounts.high)) return [];
+    return [{ kind: 'widths', title: columnTitle(weight ? net.weightName : rule.column), ...ends(amounts), min, max }];
+  },
+};

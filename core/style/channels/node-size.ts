@@ -1,0 +1,44 @@
+import * as z from 'zod';
+import { nodeColumn } from '../../graph';
+import { columnTitle } from '../../measure';
+import { type Channel, columnOf } from '../channel';
+import { alike } from '../modes/alike';
+import { amountsOf, between, byAmount, ends, scaleSchema } from '../modes/amount';
+
+const radius = z.number().min(0.5).max(100);
+
+const schema = z
+  .discriminatedUnion('by', [
+    alike({ radius: radius.meta({ title: 'Radius', slide: [1, 30, 0.5], first: 6 }) }),
+    byAmount(
+      'nodes',
+      {
+        min: radius.default(4).meta({ title: 'Smallest' }),
+        max: radius.default(13).meta({ title: 'Largest', beside: 'min' }),
+        scale: scaleSchema('column'),
+      },
+      'degree',
+    ),
+  ])
+  .default({ by: 'all', radius: 6 });
+
+export const nodeSize: Channel<typeof schema> = {
+  whose: 'nodes',
+  title: 'Size',
+  schema,
+  turn: 30,
+  columns: columnOf('nodes'),
+  fill(net, rule, looks, step) {
+    if (rule.by === 'all') {
+      looks.radius.fill(rule.radius);
+      return [];
+    }
+    const col = nodeColumn(net, rule.column, step);
+    const amounts = amountsOf(col, rule.scale, step);
+    const { min, max } = rule;
+    looks.radius = between(amounts, min, max);
+    return Number.isNaN(amounts.low)
+      ? []
+      : [{ kind: 'sizes', title: columnTitle(col.name), ...ends(amounts), min, max }];
+  },
+};

@@ -1,0 +1,51 @@
+/** Looks that follow an amount: numbers and dates, placed between a least and a largest look. */
+import * as z from 'zod';
+import type { Column } from '../../tables';
+import { Fault } from '../../fault';
+import { type Amounts, type Scale, scales, shares } from '../amount';
+
+const scaleNames: Record<Scale, string> = { linear: 'linear', sqrt: 'square root', log: 'logarithm', rank: 'rank' };
+
+/** How amounts are spread; its field stands beside another one. */
+export const scaleSchema = (beside: string) =>
+  z.enum(scales).default('sqrt').meta({ title: 'Scale', labels: scaleNames, beside });
+
+const by = z.literal('amount').meta({ title: 'by amount' });
+
+/** A way of setting a channel by an amount; `most` and `least` are what its ends look like. */
+export const byAmount = <S extends z.ZodRawShape>(of: 'nodes' | 'edges', shape: S, wish?: string) =>
+  z.object({
+    by,
+    column: z.string().meta({ title: 'Column', column: { of, as: 'amount', wish } }),
+    ...shape,
+  });
+
+/** Where each value lies between the lowest and the highest. */
+export const amountsOf = (col: Column, scale: Scale, step?: string): Amounts => shares(numbers(col, step), scale);
+
+/** A column's numbers; days for dates. A Fault where it holds none. */
+export function numbers(col: Column, step?: string): Float64Array {
+  if (col.type === 'number') return col.values;
+  if (col.type === 'date') return col.day;
+  throw new Fault(`“${col.name}” holds no amounts. Choose a number or date column, or set this by category.`, step);
+}
+
+/** Looks between the least and the largest; the least where there is no value. */
+export function between(amounts: Amounts, min: number, max: number): Float32Array {
+  return Float32Array.from(amounts.shares, (share) => (Number.isNaN(share) ? min : min + (max - min) * share));
+}
+
+/** The ends of the range as the legend writes them. */
+export function ends({ low, high }: Amounts): { low: string; high: string } {
+  return { low: shortNumber(low), high: shortNumber(high) };
+}
+
+/** At most four significant digits, thousands separated. */
+export function shortNumber(value: number): string {
+  if (!Number.isFinite(value)) return '–';
+  const whole = Number.isInteger(value) && Math.abs(value) < 1e15;
+  const text = whole
+    ? value.toLocaleString('en-GB')
+    : Number(value.toPrecision(4)).toLocaleString('en-GB', { maximumSignificantDigits: 4 });
+  return text.replace('-', '−');
+}
