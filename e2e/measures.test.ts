@@ -152,7 +152,13 @@ test('groups: the range explored, aimed for a number, named, merged, split, take
   await driver.wait(async () => !(await within('nav[aria-label="Trail"]')).includes(`${found - 1} groups`), wait);
   await press('Back to the groups as found');
   await says('nav[aria-label="Trail"]', `${found} groups`);
-  await (await named(driver, 'summary', 'Compare with a column')).click();
+  // The list above it is still being drawn anew.
+  const comparing = async (): Promise<boolean> =>
+    (await named(driver, 'summary', 'Compare with a column')).click().then(
+      () => true,
+      () => false,
+    );
+  await driver.wait(comparing, wait);
   await choose(driver, 'Known column', 'island');
   await says('aside', 'Adjusted Rand index', 'Normalised mutual information');
   await choose(driver, 'Method', 'Likeness of ties');

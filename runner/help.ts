@@ -26,8 +26,10 @@ export function help(command?: string): string {
   --weight COLUMN    number column of the edges: strength, and the weighted measures
   --weight-as WHAT   strength (long when weak) or distance, for paths (strength)
   --measures A,B,…   the keys below, or all (all)
-  --groups METHOD    leiden or louvain: adds group, modularity and groups
+  --groups METHOD    leiden, louvain, potts, labels, removal, profiles, components or cores:
+                     adds group, modularity and groups
   --resolution R     of the groups (1)
+  --count N          how many groups profiles are cut into (6)
   --seed S           of groups and samples (1)
   --by COLUMN        node column of groups, for roles between groups and mixing
   --steps K          of reach (2)

@@ -10,7 +10,7 @@ import {
   optionsSchema,
   wholeFigures,
 } from '@/core/measure';
-import { type GroupMethod, findGroups } from '@/core/groups';
+import { type GroupMethod, findGroups, groupMethods } from '@/core/groups';
 import type { Network } from '@/core/graph';
 import type { Breath } from '@/core/split';
 import { Fault, listed } from '@/core/fault';
@@ -108,7 +108,7 @@ export async function measureCommand(
   const options = parseWords(words, {
     flags: ['directed'],
     values: [
-      'nodes', 'edges', 'id', 'source', 'target', 'weight', 'weight-as', 'measures', 'json', 'groups', 'resolution', 'seed', 'by', 'steps', 'alpha', 'damping', 'pivots', 'p', 'q',
+      'nodes', 'edges', 'id', 'source', 'target', 'weight', 'weight-as', 'measures', 'json', 'groups', 'resolution', 'count', 'seed', 'by', 'steps', 'alpha', 'damping', 'pivots', 'p', 'q',
     ], // prettier-ignore
   });
   const weight = options.value('weight');
@@ -127,8 +127,10 @@ export async function measureCommand(
   }
   const method = options.value('groups');
   if (method !== undefined) {
-    if (method !== 'leiden' && method !== 'louvain') throw new Fault('--groups is leiden or louvain.');
-    await addGroups(net, method, options, breath, nodes, network);
+    if (!Object.hasOwn(groupMethods, method)) {
+      throw new Fault(`--groups is one of ${Object.keys(groupMethods).join(', ')}.`);
+    }
+    await addGroups(net, method as GroupMethod, options, breath, nodes, network);
   }
   const rows = (columns: Columns, i: number): Record<string, number | boolean | null> =>
     Object.fromEntries(Object.entries(columns.values).map(([key, values]) => [key, values[i]]));
@@ -175,6 +177,7 @@ async function addGroups(
       seed: numberOption(options, 'seed', 1),
       weights: options.value('weight') !== undefined,
       directed: false,
+      count: numberOption(options, 'count', 6),
     },
     breath,
   );

@@ -3,7 +3,7 @@ import { existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from 'no
 import { join, normalize } from 'node:path';
 import { unzipSync } from 'fflate';
 import { readArchive } from '@/core/formats/archive';
-import { csv, edgeTable, graphml, nodeTable } from '@/core/formats';
+import { writtenFormats } from '@/core/formats/write/registry';
 import { svg } from '@/core/figure';
 import { sceneOf } from '@/core/style';
 import { runTrail } from '@/core/trail';
@@ -63,9 +63,7 @@ export async function runCommand(words: readonly string[]): Promise<string> {
   };
   mkdirSync(out, { recursive: true });
   const write = (name: string, text: string): void => writeFileSync(join(out, name), text);
-  write('nodes.csv', csv(nodeTable(network)));
-  write('edges.csv', csv(edgeTable(network)));
-  write('network.graphml', graphml(network));
+  for (const format of writtenFormats) write(format.file, await format.write(network));
   write('map.svg', await svg(sceneOf(network, style), { width: 1200, height: 900, title: archive.name }));
   write('report.json', JSON.stringify(report, null, 2) + '\n');
   return `${archive.name}: ${counted(report.nodes, 'node')}, ${counted(report.edges, 'edge')}; results in ${out}\n`;

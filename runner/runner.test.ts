@@ -1,3 +1,4 @@
+import { groupMethods } from '@/core/groups';
 import { mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -98,6 +99,14 @@ describe('measure', () => {
     const all = await measure('--edges', edges, '--weight', 'w', '--groups', 'leiden', '--seed', '4');
     expect(Object.keys(all.nodes[0])).toEqual(expect.arrayContaining([...nodeKeys, ...weightedKeys, 'group']));
     expect(all.network).toMatchObject({ groups: 2, modularity: expect.any(Number) as number });
+    for (const method of Object.keys(groupMethods)) {
+      const found = await measure('--edges', edges, '--measures', 'degree', '--groups', method, '--count', '2');
+      const most = Math.max(...found.nodes.map(({ group }) => group as number));
+      expect([method, found.network.groups]).toEqual([method, most]);
+      if (method === 'profiles') expect(most).toBe(2);
+    }
+    const odd = measure('--edges', edges, '--groups', 'constructor');
+    await expect(odd).rejects.toThrow('--groups is one of leiden, louvain, potts');
     const far = await measure('--edges', edges, '--weight', 'w', '--weight-as', 'distance', '--measures', 'closeness_weighted'); // prettier-ignore
     expect(far.nodes[0].closeness_weighted).not.toBeCloseTo(all.nodes[0].closeness_weighted as number, 3);
     const nodes = file('n.csv', 'id,side\na,l\nb,l\nc,l\nd,r\ne,r\nf,r\n');

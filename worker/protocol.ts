@@ -133,8 +133,9 @@ export type Taken =
   | { kind: 'chosen'; nodes: readonly { id: string; label: string }[] }
   | { kind: 'svg'; width: number; height: number; title: string }
   | { kind: 'png'; width: number; height: number; title: string; factor: number; transparent: boolean }
-  | { kind: 'nodes' | 'edges' | 'thumbnail' }
-  | { kind: 'graphml'; note?: string };
+  | { kind: 'thumbnail' }
+  /** One of the written formats, by its key. */
+  | { kind: 'data'; format: string; note?: string };
 
 export interface Answerable {
   settings: object;

@@ -133,11 +133,11 @@ test('tells editors what the network holds before a step, and readers what its r
 
 test('takes the network away as data and as a picture; before a run it says so', async () => {
   const { runner, listener } = opened();
-  await expect(runner.take({ kind: 'nodes' })).rejects.toThrow(/no network to take away yet/);
+  await expect(runner.take({ kind: 'data', format: 'nodes' })).rejects.toThrow(/no network to take away yet/);
   await runner.run(trail(), listener);
-  expect(await (await runner.take({ kind: 'nodes' })).text()).toMatch(/^id,label/);
-  expect(await (await runner.take({ kind: 'edges' })).text()).toMatch(/^source,target,weight,records/);
-  expect(await (await runner.take({ kind: 'graphml' })).text()).toContain('<graphml');
+  expect(await (await runner.take({ kind: 'data', format: 'nodes' })).text()).toMatch(/^id,label/);
+  expect(await (await runner.take({ kind: 'data', format: 'edges' })).text()).toMatch(/^source,target,weight,records/);
+  expect(await (await runner.take({ kind: 'data', format: 'graphml' })).text()).toContain('<graphml');
   expect(await (await runner.take({ kind: 'svg', width: 400, height: 300, title: 'T' })).text()).toContain(
     '<title>T</title>',
   );

@@ -27,7 +27,8 @@ import {
 } from '@/core/trail';
 import { categories, dress, plainStyle, sceneOf } from '@/core/style';
 import { svg, thumbnail } from '@/core/figure';
-import { chosenTable, csv, edgeTable, graphml, nodeTable } from '@/core/formats';
+import { chosenTable, csv } from '@/core/formats';
+import { writtenFormat } from '@/core/formats/write/registry';
 import { Fault } from '@/core/fault';
 import { fetchTable } from './tables';
 import { png } from './picture';
@@ -348,12 +349,11 @@ export class TrailRunner implements TrailService {
     if (!this.last) throw new Fault('There is no network to take away yet. Let the trail run to its end first.');
     const { network, run } = this.last;
     switch (what.kind) {
-      case 'nodes':
-        return new Blob([csv(nodeTable(network))], { type: 'text/csv' });
-      case 'edges':
-        return new Blob([csv(edgeTable(network))], { type: 'text/csv' });
-      case 'graphml':
-        return new Blob([graphml(network, what.note)], { type: 'application/xml' });
+      case 'data': {
+        const format = writtenFormat(what.format);
+        if (!format) throw new Fault(`There is no format “${what.format}”.`);
+        return new Blob([await format.write(network, what.note)], { type: format.type });
+      }
       case 'svg':
         return new Blob([await svg(sceneOf(network, run.state?.style), what, pause)], { type: 'image/svg+xml' });
       case 'png':

@@ -99,40 +99,39 @@ function directedModularityOf(
 /** Small networks are tried several times with seeds of their own, and the best is taken: it costs little there. */
 const tries = (rows: Adjacency, entries: number): number => Math.max(1, Math.min(10, Math.floor(entries / (rows.to.length + 1)))); // prettier-ignore
 
+type Search = (net: Network, ask: GroupAsk, breath: Breath) => Promise<Found> | Found;
+
+/** The search of each method. */
+const searches: Record<GroupMethod, Search> = {
+  leiden: optimised,
+  louvain: optimised,
+  potts: optimised,
+  labels(net, ask) {
+    const rows = rowsFor(net, ask.weights);
+    return found(propagateLabels(rows, seeded(ask.seed)), rows);
+  },
+  async removal(net, _ask, breath) {
+    return found(await removeEdges(net, breath), rowsFor(net, false));
+  },
+  async profiles(net, ask, breath) {
+    const n = nodeCount(net);
+    const merges = await profileMerges(net, ask.weights, ask.distance ?? 'euclidean', breath);
+    const of = cutInto(merges, n, Math.max(1, Math.min(n, ask.count ?? 6)));
+    return { ...found(of, rowsFor(net, ask.weights)), merges };
+  },
+  components: (net) => found(components(net).of.slice(), rowsFor(net, false)),
+  cores(net) {
+    const of = coreNumbers(net).slice();
+    // The innermost shell comes first, whatever its size.
+    const used = [...new Set(of)].sort((a, b) => b - a);
+    const shell = Uint32Array.from(of, (k) => used.indexOf(k));
+    return { of: shell, count: used.length, quality: modularityOf(rowsFor(net, false), shell, 1) };
+  },
+};
+
 /** Groups by a method. A Fault with the reason where it cannot be used. */
 export async function findGroups(net: Network, ask: GroupAsk, breath: Breath): Promise<Found> {
-  switch (ask.method) {
-    case 'leiden':
-    case 'louvain':
-    case 'potts':
-      return optimised(net, ask, breath);
-    case 'labels': {
-      const rows = rowsFor(net, ask.weights);
-      const of = propagateLabels(rows, seeded(ask.seed));
-      return found(of, rows);
-    }
-    case 'removal':
-      return found(await removeEdges(net, breath), rowsFor(net, false));
-    case 'profiles': {
-      const n = nodeCount(net);
-      const merges = await profileMerges(net, ask.weights, ask.distance ?? 'euclidean', breath);
-      return {
-        ...found(cutInto(merges, n, Math.max(1, Math.min(n, ask.count ?? 6))), rowsFor(net, ask.weights)),
-        merges,
-      };
-    }
-    case 'components':
-      return found(components(net).of.slice(), rowsFor(net, false));
-    case 'cores': {
-      const of = coreNumbers(net).slice();
-      let most = 0;
-      for (const k of of) if (k > most) most = k;
-      // The innermost shell comes first, whatever its size.
-      const used = [...new Set(of)].sort((a, b) => b - a);
-      const shell = Uint32Array.from(of, (k) => used.indexOf(k));
-      return { of: shell, count: used.length, quality: modularityOf(rowsFor(net, false), shell, 1) };
-    }
-  }
+  return searches[ask.method](net, ask, breath);
 }
 
 function found(of: Uint32Array, rows: Adjacency): Found {

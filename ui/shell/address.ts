@@ -1,10 +1,11 @@
 /** What is looked at, in the page's address: so that it survives a reload and can be linked to. */
 import { createLoader, createSerializer, parseAsArrayOf, parseAsBoolean, parseAsString, parseAsStringLiteral } from 'nuqs/server'; // prettier-ignore
+import { views } from '@/ui/views/registry';
 import type { Workbench } from './workbench-store';
 
 type Looked = Pick<Workbench, 'view' | 'step' | 'selection' | 'reading' | 'lists'>;
 
-const views = ['graph', 'table', 'measures', 'chance', 'paths', 'contacts', 'compare'] as const;
+const names = views.map(({ key }) => key);
 /** Longer selections are not written: an address has no room for them. */
 const mostNodes = 40;
 const longestId = 500;
@@ -12,7 +13,7 @@ const longestId = 500;
 const none = 'none';
 
 const parts = {
-  view: parseAsStringLiteral(views).withDefault('graph'),
+  view: parseAsStringLiteral(names).withDefault('graph'),
   step: parseAsString,
   nodes: parseAsArrayOf(parseAsString).withDefault([]),
   reading: parseAsBoolean.withDefault(true),

@@ -5,6 +5,7 @@ import { useMemo, useState } from 'react';
 import { foundByName } from '@/core/graph';
 import { type Step, firstSettings, stepKinds, summaryOf } from '@/core/trail';
 import { grouped } from '@/ui/kit';
+import { tabs } from '@/ui/views/registry';
 import { useWorkbench, useWorkbenchStore } from './workbench-context';
 
 const mostFound = 12;
@@ -34,12 +35,7 @@ export function Found({ close, onKeys }: { close: () => void; onKeys: () => void
         label: `Add step: ${stepKinds[kind].title}`,
         run: () => store.getState().addStep(kind, firstSettings(kind, store.getState().net)),
       })),
-    { label: 'Show the graph', run: () => store.getState().show('graph') },
-    { label: 'Show the table', run: () => store.getState().show('table') },
-    { label: 'Show measures side by side', run: () => store.getState().show('measures') },
-    { label: 'Hold the network against chance', run: () => store.getState().show('chance') },
-    { label: 'Find paths', run: () => store.getState().show('paths') },
-    { label: 'Contacts of two groups', run: () => store.getState().show('contacts') },
+    ...tabs.map(({ key, does }) => ({ label: does, run: () => store.getState().show(key) })),
     { label: 'Undo', run: () => store.getState().undo() },
     { label: 'Redo', run: () => store.getState().redo() },
     { label: 'Clear the selection', run: () => store.getState().select({ nodes: [] }) },

@@ -1,7 +1,8 @@
 'use client';
 import { Dialog } from 'radix-ui';
 import { useEffect } from 'react';
-import { isTyping, keyHelp } from './workbench-keys';
+import { isTyping } from '@/ui/kit/typing';
+import { keyHelp } from './workbench-keys';
 
 /** The list of keys; `?` opens it. */
 export function KeysHelp({ open, onOpen }: { open: boolean; onOpen: (open: boolean) => void }) {

@@ -2,6 +2,7 @@
 import { useState } from 'react';
 import { toast } from '@/ui/kit/toast';
 import { Button, Choose, TextField, Toggle, saveFile, sentence } from '@/ui/kit';
+import { writtenFormats } from '@/core/formats/write/registry';
 import type { Taken } from '@/worker/client';
 import { useFailed } from './of-before';
 import { useSession, useWorkbench, useWorkbenchStore } from './workbench-context';
@@ -94,18 +95,15 @@ export function TakeAwayFiles({ wishes, onWish }: { wishes: PageWishes; onWish: 
       <Toggle label="PNG without ground" checked={transparent} onChange={(transparent) => onWish({ transparent })} />
       <h3 className="mt-4 mb-1.5 border-t border-line pt-3 text-sm font-semibold">Data</h3>
       <div className="grid grid-cols-2 gap-2">
-        <Button disabled={busy || withheld} onClick={() => take({ kind: 'nodes' }, ' nodes.csv')}>
-          Nodes CSV
-        </Button>
-        <Button disabled={busy || withheld} onClick={() => take({ kind: 'edges' }, ' edges.csv')}>
-          Edges CSV
-        </Button>
-        <Button
-          disabled={busy || withheld}
-          onClick={() => take({ kind: 'graphml', ...(mark ? { note: `${name}${mark}` } : {}) }, '.graphml')}
-        >
-          GraphML
-        </Button>
+        {writtenFormats.map(({ key, title: called, ending }) => (
+          <Button
+            key={key}
+            disabled={busy || withheld}
+            onClick={() => take({ kind: 'data', format: key, ...(mark ? { note: `${name}${mark}` } : {}) }, ending)}
+          >
+            {called}
+          </Button>
+        ))}
         <Button
           disabled={busy}
           onClick={async () => {

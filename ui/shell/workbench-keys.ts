@@ -1,5 +1,7 @@
 'use client';
 import { useEffect } from 'react';
+import { isTyping } from '@/ui/kit/typing';
+import { tabs } from '@/ui/views/registry';
 import { useWorkbenchStore } from './workbench-context';
 
 /** The keys of the workbench, as the help lists them. Those of the graph are its own affair. */
@@ -7,7 +9,7 @@ export const keyHelp: readonly { keys: string; does: string }[] = [
   { keys: 'Ctrl K', does: 'find or do' },
   { keys: 'Ctrl Z', does: 'undo' },
   { keys: 'Shift Ctrl Z', does: 'redo' },
-  { keys: '1 … 6', does: 'Graph, Table, Measures, Chance, Paths, Contacts' },
+  { keys: `1 … ${tabs.length}`, does: tabs.map(({ title }) => title).join(', ') },
   { keys: '[ ]', does: 'previous, next step' },
   { keys: 'F', does: 'fit the network to the view' },
   { keys: '+ −', does: 'closer, farther' },
@@ -21,9 +23,6 @@ export const keyHelp: readonly { keys: string; does: string }[] = [
   { keys: 'Esc', does: 'step back: menu, selection, editor' },
   { keys: '?', does: 'these keys' },
 ];
-
-export const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
 export function useWorkbenchKeys(): void {
   const store = useWorkbenchStore();
@@ -40,12 +39,8 @@ export function useWorkbenchKeys(): void {
       }
       if (command || event.altKey || isTyping(event.target) || event.defaultPrevented) return;
       if (document.querySelector('[role="dialog"], [role="menu"], [role="listbox"]')) return;
-      if (event.key === '1') store.getState().show('graph');
-      if (event.key === '2') store.getState().show('table');
-      if (event.key === '3') store.getState().show('measures');
-      if (event.key === '4') store.getState().show('chance');
-      if (event.key === '5') store.getState().show('paths');
-      if (event.key === '6') store.getState().show('contacts');
+      const tab = /^[1-9]$/.test(event.key) ? tabs[Number(event.key) - 1] : undefined;
+      if (tab) state.show(tab.key);
       if (event.key === '[' || event.key === ']') {
         const { steps } = state.trail;
         const now = steps.findIndex(({ id }) => id === state.step);

@@ -7,9 +7,8 @@ import type { FigureValue } from '@/core/measure';
 import type { Looks } from '@/core/style';
 import type { TableAddress } from '@/worker/client';
 import { carryGroups } from '@/ui/trail/carry-groups';
+import type { ViewName } from '@/ui/views/registry';
 import type { ShortlistRow } from '@/server/shortlists';
-
-export type ViewName = 'graph' | 'table' | 'measures' | 'chance' | 'paths' | 'contacts' | 'compare';
 
 export interface Selection {
   /** Ids, so that a selection outlives reruns. */

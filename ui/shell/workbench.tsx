@@ -4,7 +4,7 @@ import { Suspense, useEffect, useRef, useState } from 'react';
 import { ReadingPanel } from '@/ui/reading/reading-panel';
 import { StepEditor } from '@/ui/trail/step-editor';
 import { TrailStrip } from '@/ui/trail/trail-strip';
-import { GraphView } from '@/ui/views/graph/graph-view';
+import { viewOf } from '@/ui/views/registry';
 import { ViewBar } from '@/ui/views/view-bar';
 import { type WorkbenchStart, createWorkbench } from './workbench-store';
 import { type Session, startSession } from './workbench-session';
@@ -15,15 +15,9 @@ import { addressOf, lookedAt } from './address';
 import { OfBefore, useFailed } from './of-before';
 
 // What is looked at now and then comes when it is.
-const TableView = dynamic(() => import('@/ui/views/table/table-view').then((it) => it.TableView));
-const MeasuresView = dynamic(() => import('@/ui/views/measures/measures-view').then((it) => it.MeasuresView));
-const ChanceView = dynamic(() => import('@/ui/views/chance/chance-view').then((it) => it.ChanceView));
-const PathsView = dynamic(() => import('@/ui/views/paths/paths-view').then((it) => it.PathsView));
-const ContactsView = dynamic(() => import('@/ui/views/contacts/contacts-view').then((it) => it.ContactsView));
 const ShortlistsPanel = dynamic(() => import('@/ui/shortlists/panel').then((it) => it.ShortlistsPanel));
 const NoNetwork = dynamic(() => import('./no-network').then((it) => it.NoNetwork));
 const Conflict = dynamic(() => import('./conflict').then((it) => it.Conflict));
-const CompareView = dynamic(() => import('@/ui/views/compare/compare-view').then((it) => it.CompareView));
 
 /** One network, opened to be worked on. */
 export function WorkbenchPage({ start }: { start: WorkbenchStart }) {
@@ -69,6 +63,7 @@ function Frame() {
   const name = useWorkbench((state) => state.network.name);
   const lost = useWorkbench((state) => !state.net);
   const failed = useFailed();
+  const Shown = viewOf(view).component;
   const conflict = useWorkbench((state) => state.save.kind === 'conflict');
   return (
     <div className="flex h-dvh flex-col overflow-hidden">
@@ -95,13 +90,9 @@ function Frame() {
             <OfBefore />
           </div>
           {lost && failed && <NoNetwork />}
-          <Suspense>{view === 'graph' && <GraphView />}</Suspense>
-          {view === 'table' && <TableView />}
-          {view === 'measures' && <MeasuresView />}
-          {view === 'chance' && <ChanceView />}
-          {view === 'paths' && <PathsView />}
-          {view === 'contacts' && <ContactsView />}
-          {view === 'compare' && <CompareView />}
+          <Suspense>
+            <Shown key={view} />
+          </Suspense>
         </main>
         <Suspense>{reading && <ReadingPanel />}</Suspense>
       </div>

@@ -4,17 +4,7 @@ import { ListChecks, MousePointerClick, PanelRightOpen } from 'lucide-react';
 import { inverted, withNeighbours } from '@/core/graph';
 import { Button, IconButton, Menu, grouped } from '@/ui/kit';
 import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
-import type { ViewName } from '@/ui/shell/workbench-store';
-
-const views: readonly { key: ViewName; name: string }[] = [
-  { key: 'graph', name: 'Graph' },
-  { key: 'table', name: 'Table' },
-  { key: 'measures', name: 'Measures' },
-  { key: 'chance', name: 'Chance' },
-  { key: 'paths', name: 'Paths' },
-  { key: 'contacts', name: 'Contacts' },
-  { key: 'compare', name: 'Compare' },
-];
+import { type View, views } from './registry';
 
 /** Which view is shown, what is selected, and the shortlists. */
 export function ViewBar() {
@@ -30,8 +20,8 @@ export function ViewBar() {
         className="pointer-events-auto flex overflow-hidden rounded-lg border border-line bg-panel"
       >
         {views
-          .filter(({ key }) => key !== 'compare' || view === 'compare')
-          .map(({ key, name }) => (
+          .filter((one: View) => !one.asked || one.key === view)
+          .map(({ key, title }) => (
             <button
               key={key}
               type="button"
@@ -43,7 +33,7 @@ export function ViewBar() {
                 view === key ? 'bg-ink font-semibold text-paper' : 'hover:bg-ground',
               )}
             >
-              {name}
+              {title}
             </button>
           ))}
       </div>

@@ -1,7 +1,7 @@
 /** What pointer and keys do on the graph. */
 import { insideLine } from '@/core/graph';
 import type { Stage } from './stage';
-import { isTyping } from '@/ui/shell/workbench-keys';
+import { isTyping } from '@/ui/kit/typing';
 import { own } from '@/core/own';
 
 type Drag =

@@ -1,0 +1,11 @@
+/** All formats in which a network is written, in the order in which they are offered. */
+import { edgesCsv } from './edges-csv';
+import type { WrittenFormat } from './format';
+import { graphmlFile } from './graphml';
+import { nodesCsv } from './nodes-csv';
+
+export type { WrittenFormat };
+export const writtenFormats: readonly WrittenFormat[] = [nodesCsv, edgesCsv, graphmlFile];
+
+export const writtenFormat = (key: string): WrittenFormat | undefined =>
+  writtenFormats.find((format) => format.key === key);
