@@ -164,6 +164,7 @@ const nonsense = ['00000000-0000-4000-8000-000000000000', 'no-id', "' or 1=1 --"
 
 describe.each(Object.entries(ways))('the action %s', (name, [right]) => {
   test('asks for the right it needs, before anything else', async () => {
+    expect((actions as unknown as Record<string, { right: Right }>)[name].right).toBe(right);
     const held = await filled();
     (access.studyFor as jest.Mock).mockClear();
     await callAction(name, held.study, held);
