@@ -1,33 +1,14 @@
 'use client';
 import { PanelLeftClose } from 'lucide-react';
-import dynamic from 'next/dynamic';
-import type { ReactNode } from 'react';
+import { type ReactNode, createElement } from 'react';
 import { type Note, type Step, stepKinds } from '@/core/trail';
 import { IconButton, counted, grouped } from '@/ui/kit';
 import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
 import type { Holdings } from '@/worker/client';
 import { editorFoot } from './editor-foot';
+import { editorOf } from './editors';
 import { useBefore } from './use-before';
 import { own } from '@/core/own';
-
-// An editor comes when its step is opened.
-const TiesEditor = dynamic(() => import('./editors/ties').then((it) => it.TiesEditor));
-const ProjectEditor = dynamic(() => import('./editors/project').then((it) => it.ProjectEditor));
-const KeepEditor = dynamic(() => import('./editors/keep/keep').then((it) => it.KeepEditor));
-const CombineEditor = dynamic(() => import('./editors/combine').then((it) => it.CombineEditor));
-const DeriveEditor = dynamic(() => import('./editors/derive').then((it) => it.DeriveEditor));
-const MeasureEditor = dynamic(() => import('./editors/measure').then((it) => it.MeasureEditor));
-const GroupsEditor = dynamic(() => import('./editors/groups').then((it) => it.GroupsEditor));
-const ArrangeEditor = dynamic(() => import('./editors/arrange').then((it) => it.ArrangeEditor));
-const StyleEditor = dynamic(() => import('./editors/style').then((it) => it.StyleEditor));
-
-/** What every editor is given: its step, and what the network holds before it. */
-export interface EditorProps<K extends Step['kind']> {
-  step: Extract<Step, { kind: K }>;
-  before: Holdings | undefined;
-  /** Changes settings; edits with the same `merge` in quick succession are one to undo. */
-  set(change: Partial<Extract<Step, { kind: K }>>, merge?: string): void;
-}
 
 /** The panel at the left: the chosen step's settings and result. */
 export function StepEditor() {
@@ -91,26 +72,7 @@ export function StepEditor() {
 function Editor({ step, before }: { step: Step; before: Holdings | undefined }): ReactNode {
   const store = useWorkbenchStore();
   const set = (change: object, merge?: string): void => store.getState().setStep(step.id, change, merge);
-  switch (step.kind) {
-    case 'ties':
-      return <TiesEditor step={step} before={before} set={set} />;
-    case 'project':
-      return <ProjectEditor step={step} before={before} set={set} />;
-    case 'combine':
-      return <CombineEditor step={step} before={before} set={set} />;
-    case 'derive':
-      return <DeriveEditor step={step} before={before} set={set} />;
-    case 'keep':
-      return <KeepEditor step={step} before={before} set={set} />;
-    case 'measure':
-      return <MeasureEditor step={step} before={before} set={set} />;
-    case 'groups':
-      return <GroupsEditor step={step} before={before} set={set} />;
-    case 'arrange':
-      return <ArrangeEditor step={step} before={before} set={set} />;
-    case 'style':
-      return <StyleEditor step={step} before={before} set={set} />;
-  }
+  return createElement(editorOf(step.kind), { step, before, set });
 }
 
 function Notes({ notes }: { notes: readonly Note[] }) {

@@ -3,7 +3,7 @@ import { layouts } from '@/core/arrange';
 import { fieldsOf } from '@/core/settings';
 import { Button, Choose, counted } from '@/ui/kit';
 import { SettingsForm } from '@/ui/kit/settings-form';
-import type { EditorProps } from '../step-editor';
+import type { EditorProps } from '../editor';
 
 const choices = Object.values(layouts).map(({ key, title }) => ({ value: key, label: title }));
 

@@ -2,7 +2,7 @@
 import { defaultPalette } from '@/core/style';
 import { Button, Choose } from '@/ui/kit';
 import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
-import type { EditorProps } from '../step-editor';
+import type { EditorProps } from '../editor';
 
 /** Looks that tell what appeared, vanished and stayed. */
 const changeStyle = {

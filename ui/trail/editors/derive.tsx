@@ -7,7 +7,7 @@ import { useWorkbench } from '@/ui/shell/workbench-context';
 import type { ColumnHoldings } from '@/worker/client';
 import { Bars } from './bars';
 import { choicesOf } from './ties-parts';
-import type { EditorProps } from '../step-editor';
+import type { EditorProps } from '../editor';
 import { own } from '@/core/own';
 
 type How = DeriveSettings['how'];

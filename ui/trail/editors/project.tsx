@@ -2,7 +2,7 @@
 import type { Normalisation } from '@/core/ties';
 import { defaultSide } from '@/core/trail';
 import { Choose, NumberField, grouped } from '@/ui/kit';
-import type { EditorProps } from '../step-editor';
+import type { EditorProps } from '../editor';
 import { weightChoices } from './ties-parts';
 
 export function ProjectEditor({ step, before, set }: EditorProps<'project'>) {

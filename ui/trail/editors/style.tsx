@@ -6,7 +6,7 @@ import * as z from 'zod';
 import { Choose } from '@/ui/kit';
 import { type Change, Setting, SettingsForm } from '@/ui/kit/settings-form';
 import type { Holdings } from '@/worker/client';
-import type { EditorProps } from '../step-editor';
+import type { EditorProps } from '../editor';
 import { ColumnField, columnsFor } from './style-columns';
 import { ValueColours, ValueLooks } from './style-values';
 

@@ -7,7 +7,7 @@ import { IconButton, NumberField, Slide, Toggle, counted, grouped, saveFile, sen
 import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
 import type { TiesView } from '@/worker/client';
 import { editorFoot } from '../editor-foot';
-import type { EditorProps } from '../step-editor';
+import type { EditorProps } from '../editor';
 import { own } from '@/core/own';
 
 /** What the step comes to, asked anew while settings move. */

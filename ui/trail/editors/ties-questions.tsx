@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { type Question, offer, offerByHand, questionOf, questions, tiesSchema } from '@/core/ties';
 import { useSession, useWorkbench } from '@/ui/shell/workbench-context';
 import type { Answerable } from '@/worker/client';
-import type { EditorProps } from '../step-editor';
+import type { EditorProps } from '../editor';
 
 const node = 'var(--accent)';
 const thing = 'var(--bar)';

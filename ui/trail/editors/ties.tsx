@@ -5,7 +5,7 @@ import type { NamesList } from '@/core/names';
 import { Choose, NumberField, Toggle } from '@/ui/kit';
 import { useWorkbench } from '@/ui/shell/workbench-context';
 import type { TableAddress } from '@/worker/client';
-import type { EditorProps } from '../step-editor';
+import type { EditorProps } from '../editor';
 import { Narrowing, Samples, useTiesView } from './ties-narrow';
 import { ColumnsField, GatherField, NodeTables, choicesOf, weightChoices } from './ties-parts';
 import { Questions, blank } from './ties-questions';

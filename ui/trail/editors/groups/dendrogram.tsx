@@ -3,7 +3,7 @@ import { useEffect, useMemo } from 'react';
 import type { Merge } from '@/core/groups';
 import { Trouble, counted } from '@/ui/kit';
 import { useQuestion } from '@/ui/science/use-question';
-import type { EditorProps } from '../../step-editor';
+import type { EditorProps } from '../../editor';
 import { useStepBefore } from './use-step-before';
 
 const width = 282;

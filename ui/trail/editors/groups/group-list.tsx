@@ -9,7 +9,7 @@ import { Button, IconButton, Menu, TextField, counted, grouped } from '@/ui/kit'
 import { useQuestion } from '@/ui/science/use-question';
 import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
 import { shownGroups } from '../../carry-groups';
-import type { EditorProps } from '../../step-editor';
+import type { EditorProps } from '../../editor';
 import { useStepBefore } from './use-step-before';
 
 interface Group {

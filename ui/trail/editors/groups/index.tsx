@@ -4,7 +4,7 @@ import { groupMethods } from '@/core/groups';
 import { isCoded } from '@/core/measure/grouping';
 import { Choose, NumberField, Toggle } from '@/ui/kit';
 import { useWorkbench } from '@/ui/shell/workbench-context';
-import type { EditorProps } from '../../step-editor';
+import type { EditorProps } from '../../editor';
 import { Agreement } from './agreement';
 import { Dendrogram } from './dendrogram';
 import { GroupList } from './group-list';

@@ -5,7 +5,7 @@ import { Slider } from 'radix-ui';
 import { Button, NumberField, Progress, Trouble, counted, shortNumber } from '@/ui/kit';
 import { useQuestion } from '@/ui/science/use-question';
 import { useWorkbench } from '@/ui/shell/workbench-context';
-import type { EditorProps } from '../../step-editor';
+import type { EditorProps } from '../../editor';
 import { useStepBefore } from './use-step-before';
 import { own } from '@/core/own';
 

@@ -5,7 +5,7 @@ import { Choose, NumberField, Slide, TextField, Toggle, grouped } from '@/ui/kit
 import { useWorkbench } from '@/ui/shell/workbench-context';
 import type { ColumnHoldings, Holdings } from '@/worker/client';
 import { Bars } from '../bars';
-import type { EditorProps } from '../../step-editor';
+import type { EditorProps } from '../../editor';
 import { useStepBefore } from '../groups/use-step-before';
 import { ChosenNodes } from './chosen-nodes';
 import { Conditions } from './conditions';

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { type Measure, type Question, measures, questions, secondsFor } from '@/core/measure';
 import type { Network } from '@/core/graph';
 import { useWorkbench } from '@/ui/shell/workbench-context';
-import type { EditorProps } from '../../step-editor';
+import type { EditorProps } from '../../editor';
 
 /** Longer than this is said before it is chosen, with a sample offered where there is one. */
 const long = 5;

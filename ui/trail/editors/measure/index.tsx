@@ -2,7 +2,7 @@
 import { Tabs } from '@/ui/kit';
 import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
 import { ChancePanel } from '@/ui/views/chance/chance-panel';
-import type { EditorProps } from '../../step-editor';
+import type { EditorProps } from '../../editor';
 import { Choices } from './choices';
 import { Options } from './options';
 import { Results } from './results';

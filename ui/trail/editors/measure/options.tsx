@@ -2,7 +2,7 @@
 import { type MeasureOptions, measures, plainOptions } from '@/core/measure';
 import { Button, Choose, NumberField, TextField, Toggle, counted } from '@/ui/kit';
 import { useWorkbench } from '@/ui/shell/workbench-context';
-import type { EditorProps } from '../../step-editor';
+import type { EditorProps } from '../../editor';
 
 /** The settings that the chosen measures read. */
 export function Options({ step, before, set }: EditorProps<'measure'>) {

@@ -4,7 +4,7 @@ import { scopeOf } from '@/core/graph';
 import { rankedNodes } from '@/ui/reading/ranks';
 import { Button, counted, shortNumber } from '@/ui/kit';
 import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
-import type { EditorProps } from '../../step-editor';
+import type { EditorProps } from '../../editor';
 
 const sentenceOf = (said: string): string => `${said.charAt(0).toUpperCase()}${said.slice(1)}.`;
 
