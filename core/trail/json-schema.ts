@@ -25,5 +25,5 @@ export function trailJsonSchema(): unknown {
 
 /** What only forms need of a setting is no part of what others read. */
 function withoutForms(schema: Record<string, unknown>): void {
-  for (const key of formKeys) delete schema[key];
+  for (const key of formKeys) Reflect.deleteProperty(schema, key);
 }

@@ -5,6 +5,7 @@ import type { Table } from '../tables';
 import { Fault, listed } from '../fault';
 import { edgeCount, nodeCount } from '../graph';
 import type { Crew } from '../split';
+import { TrailCache } from './cache';
 import { canonical } from './canonical';
 import { type Step, type Trail, kindOf, readsOf } from './registry';
 import type { Note, Shortlist, StepOutcome, TrailState, Whereabouts } from './step';
@@ -45,25 +46,6 @@ export interface TrailRun {
   digest: string;
   /** Digest up to and including each step, in order. */
   digests: string[];
-}
-
-/** Results of steps and of work inside them, by digest. The least lately used leave first. */
-export class TrailCache {
-  private readonly kept = new Map<string, unknown>();
-  constructor(private readonly most = 200) {}
-  get(key: string): unknown {
-    const found = this.kept.get(key);
-    if (found !== undefined) {
-      this.kept.delete(key);
-      this.kept.set(key, found);
-    }
-    return found;
-  }
-  set(key: string, value: unknown): void {
-    this.kept.delete(key);
-    this.kept.set(key, value);
-    if (this.kept.size > this.most) this.kept.delete(this.kept.keys().next().value as string);
-  }
 }
 
 export interface RunOptions {
