@@ -131,6 +131,15 @@ test('tells editors what the network holds before a step, and readers what its r
   });
 });
 
+test('a trail without a layout is shown on an even spread', async () => {
+  const { runner, results, listener } = opened();
+  const bare = trailSchema.parse({ steps: trail().steps.slice(0, 1) });
+  expect(await runner.run(bare, listener)).toBe('done');
+  const at = results.at(-1)?.network?.positions ?? results[0].network?.positions;
+  expect(at).toHaveLength(2 * 97);
+  expect(new Set(at).size).toBeGreaterThan(97);
+});
+
 test('takes the network away as data and as a picture; before a run it says so', async () => {
   const { runner, listener } = opened();
   await expect(runner.take({ kind: 'data', format: 'nodes' })).rejects.toThrow(/no network to take away yet/);
@@ -138,6 +147,7 @@ test('takes the network away as data and as a picture; before a run it says so',
   expect(await (await runner.take({ kind: 'data', format: 'nodes' })).text()).toMatch(/^id,label/);
   expect(await (await runner.take({ kind: 'data', format: 'edges' })).text()).toMatch(/^source,target,weight,records/);
   expect(await (await runner.take({ kind: 'data', format: 'graphml' })).text()).toContain('<graphml');
+  await expect(runner.take({ kind: 'data', format: 'toString' })).rejects.toThrow('There is no format “toString”.');
   expect(await (await runner.take({ kind: 'svg', width: 400, height: 300, title: 'T' })).text()).toContain(
     '<title>T</title>',
   );

@@ -1,9 +1,7 @@
 /** The trail's service: one run at a time, the latest wins. */
-import { type Column, type Table, cellText, distribution } from '@/core/tables';
-import { type Network, edgeCount, nodeCount } from '@/core/graph';
+import { type Table, cellText } from '@/core/tables';
+import type { Network } from '@/core/graph';
 import { type FigureValue, atOnce, computeFigures, figuresFor, plainOptions, quick } from '@/core/measure';
-import { endsAt } from '@/core/measure/degree';
-import { sidesOf } from '@/core/measure/two-mode';
 import { type ConditionGroup, holds } from '@/core/keep';
 import type { Made } from '@/core/ties';
 import { namedTable } from '@/core/names';
@@ -25,20 +23,19 @@ import {
   sourceOf,
   stepKinds,
 } from '@/core/trail';
-import { categories, dress, plainStyle, sceneOf } from '@/core/style';
-import { svg, thumbnail } from '@/core/figure';
+import { dress, plainStyle } from '@/core/style';
 import { chosenTable, csv } from '@/core/formats';
-import { writtenFormat } from '@/core/formats/write/registry';
 import { Fault } from '@/core/fault';
 import { fetchTable } from './tables';
-import { png } from './picture';
+import { emptyNetwork, holdingsOf } from './holdings';
+import { pause, pausing, slice } from './pause';
+import { taken } from './take';
 import { type Questions, answer } from './questions';
 import { comparison } from './compare';
 import { browserCrew } from './crew';
 import { candidatesCsv, exampleTies, made, mostForExamples, tiesView } from './ties-view';
 import type {
   Answerable,
-  ColumnHoldings,
   Comparison,
   Holdings,
   Listener,
@@ -53,22 +50,7 @@ import type {
 /** Thrown out of a run that a later one replaces. */
 class Stopped extends Error {}
 
-/** The thread is handed back at least this often, in milliseconds. */
-const slice = 12;
 const betweenPictures = 30;
-
-/** Hands the thread back now and then. */
-const pausing = (): (() => Promise<void> | void) => {
-  let yielded = performance.now();
-  return () => {
-    if (performance.now() - yielded < slice) return undefined;
-    return pause().then(() => {
-      yielded = performance.now();
-    });
-  };
-};
-
-const pause = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 0));
 
 export class TrailRunner implements TrailService {
   private address: StudyAddress | undefined;
@@ -347,54 +329,8 @@ export class TrailRunner implements TrailService {
     if (what.kind === 'chosen')
       return new Blob([csv(chosenTable(this.last?.network ?? emptyNetwork, what.nodes))], { type: 'text/csv' });
     if (!this.last) throw new Fault('There is no network to take away yet. Let the trail run to its end first.');
-    const { network, run } = this.last;
-    switch (what.kind) {
-      case 'data': {
-        const format = writtenFormat(what.format);
-        if (!format) throw new Fault(`There is no format “${what.format}”.`);
-        return new Blob([await format.write(network, what.note)], { type: format.type });
-      }
-      case 'svg':
-        return new Blob([await svg(sceneOf(network, run.state?.style), what, pause)], { type: 'image/svg+xml' });
-      case 'png':
-        return png(sceneOf(network, run.state?.style), what, pause);
-      case 'thumbnail':
-        return new Blob([await thumbnail(sceneOf(network, run.state?.style))], { type: 'image/svg+xml' });
-    }
+    return taken(what, this.last.network, this.last.run.state?.style);
   }
-}
-
-const mostValues = 300;
-
-function holdingsOf(net: Network): Holdings {
-  const describe = (col: Column): ColumnHoldings => {
-    const amounts = col.type === 'number' || col.type === 'date';
-    return {
-      name: col.name,
-      type: col.type,
-      values: amounts ? [] : categories(col).slice(0, mostValues),
-      distribution: distribution(col),
-    };
-  };
-  const degree = endsAt(net, { out: true, in: true }, false);
-  return {
-    nodes: nodeCount(net),
-    edges: edgeCount(net),
-    directed: net.directed,
-    ...(net.sides ? { sides: sidesIn(net) } : {}),
-    nodeColumns: net.nodeColumns.map(describe),
-    edgeColumns: net.edgeColumns.map(describe),
-    degree: distribution({ type: 'number', name: 'degree', values: degree }),
-  };
-}
-
-function sidesIn(net: Network): Holdings['sides'] {
-  const [a, b] = net.sides ?? ['', ''];
-  const { sizes } = sidesOf(net);
-  return [
-    { name: a, nodes: sizes[0] },
-    { name: b, nodes: sizes[1] },
-  ];
 }
 
 function tableOf(source: Source, key: string): Table {
@@ -413,16 +349,7 @@ const nowhere: StudyAddress = {
 };
 
 const spread = (state: TrailState): TrailState =>
-  stepKinds.arrange.sketch?.(state, stepKinds.arrange.schema.parse({ id: '', kind: 'arrange', on: true })) ?? state;
-
-const emptyNetwork: Network = {
-  directed: false,
-  ids: [],
-  labels: [],
-  source: new Uint32Array(0),
-  target: new Uint32Array(0),
-  weight: new Float64Array(0),
-  weightName: 'weight',
-  nodeColumns: [],
-  edgeColumns: [],
-};
+  stepKinds.arrange.sketch?.(
+    state,
+    stepKinds.arrange.schema.parse({ id: '', kind: 'arrange', on: true, method: 'force' }),
+  ) ?? state;

@@ -1,0 +1,17 @@
+/** How long work goes on before the thread is handed back. */
+
+/** The thread is handed back at least this often, in milliseconds. */
+export const slice = 12;
+
+export const pause = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 0));
+
+/** Hands the thread back now and then. */
+export const pausing = (): (() => Promise<void> | void) => {
+  let yielded = performance.now();
+  return () => {
+    if (performance.now() - yielded < slice) return undefined;
+    return pause().then(() => {
+      yielded = performance.now();
+    });
+  };
+};
