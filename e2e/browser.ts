@@ -2,7 +2,7 @@
 import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { Builder, By, type WebDriver, type WebElement, logging, until } from 'selenium-webdriver';
+import { Builder, By, type WebDriver, type WebElement, logging } from 'selenium-webdriver';
 import { Options, ServiceBuilder } from 'selenium-webdriver/chrome';
 
 export interface Browser {
@@ -140,5 +140,5 @@ export async function heard(address: () => string | Promise<string>): Promise<st
   }
 }
 
-export { By, until };
+export { By };
 export type { WebDriver, WebElement };

@@ -83,7 +83,7 @@ needModules(root);
 const { folder: scratch, remove } = scratchFolder('test');
 given.push(remove);
 try {
-  if (wants('checks')) {
+  const checks = async () => {
     await check('route types', 'next', ['typegen']);
     await check('types', 'tsc', ['--noEmit', '-p', '.']);
     await check('lint', 'eslint', ['.', '--cache', '--cache-location', 'node_modules/.cache/eslint']);
@@ -99,8 +99,10 @@ try {
       '.dependency-cruiser.cjs',
     ]);
     await check('formatting', 'prettier', ['--check', '--log-level', 'warn', '.']);
-  }
-  if (wants('unit')) await suite('unit', {});
+    await check('unused exports and files', 'knip', ['--no-progress']);
+  };
+  // Neither needs what the other has.
+  await Promise.all([wants('checks') && checks(), wants('unit') && suite('unit', {})]);
   if (wants('integration'))
     await suite('integration', { DATABASE_URL: await freshDatabase('integration', false) }, [
       '--runInBand',

@@ -50,21 +50,18 @@ export const heardShare = <T extends unknown[]>(
 
 export type {
   Answerable,
-  CandidateRow,
   ColumnHoldings,
   Comparison,
   Holdings,
   Listener,
   RecordTexts,
-  Result,
-  StudyAddress,
   TableAddress,
   Taken,
   TiesView,
   TrailService,
 } from './protocol';
-export type { ContactAnswer, GroupingAgreement, PathAnswer, PathAsk, PathRow, Questions, Relation } from './questions';
+export type { ContactAnswer, PathAnswer, PathAsk, Questions } from './questions';
 export type { CellEdit, GridCell, GridView, TableDesk } from './table-desk';
-export type { DraftPreview, StoreAsk, StudyContext, Surveyed } from './drafts';
+export type { DraftPreview } from './drafts';
 export type { DraftSource } from './joined';
 export type { NamesDesk, NamesView } from './names-desk';

@@ -2,4 +2,3 @@
 import { force } from './layouts/force';
 
 export const layouts = { force } as const;
-export type LayoutName = keyof typeof layouts;

@@ -1,10 +1,9 @@
 /** From what was read of a file to what is stored: findings, and the remedies for them. */
 export * from './remedies';
 export * from './prepare';
-export { type NamesChange, PrepareCache, type StudyTables, referenceSettled } from './settle-references';
+export { type NamesChange, PrepareCache, type StudyTables } from './settle-references';
 export * from './references';
 export * from './differences';
 export * from './columns';
 export { shapeOf, unrolled } from './matrix';
-export { conflicts, likelyIdentity, merged, sameCells, sameIdentity, sameWork } from './rows';
 export { rowLines } from './lines';

@@ -81,4 +81,4 @@ export * from './figures';
 export * from './estimate';
 export * from './telling';
 export { type TriadName, triadEdges, triadNames } from './census';
-export { type Breath, type Crew, atOnce } from '../split';
+export { type Breath, atOnce } from '../split';

@@ -70,7 +70,6 @@ export const amountPalettes: Record<'glacier' | 'viridis' | 'cividis', (share: n
   viridis: (share) => interpolateViridis(share),
   cividis: (share) => interpolateCividis(share),
 };
-export type AmountPalette = keyof typeof amountPalettes;
 
 /** What is drawn on a ground: node rims, labels and their halos, ties between groups. */
 export interface Inks {

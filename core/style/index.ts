@@ -9,6 +9,5 @@ export * from './registry';
 export * from './scene';
 export { categoryColours } from './channels/node-colour';
 export { opacityOf } from './channels/edge-opacity';
-export { mostLanes } from './channels/curve';
 export { shortNumber } from './modes/amount';
-export { categories, categoryCodes, lookOf } from './modes/category';
+export { categories, lookOf } from './modes/category';

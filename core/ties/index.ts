@@ -18,10 +18,9 @@ export async function makeTies(settings: TiesSettings, context: TiesContext): Pr
 }
 
 export * from './settings';
-export { type Candidates, type Made, type Note, noEdge } from './make';
+export { type Candidates, type Made, type Note } from './make';
 export { fitsGathering } from './gather';
-export { normalised, projection } from './project';
-export { doiOf } from './citation';
+export { projection } from './project';
 export * from './offers';
 export * from './words';
 export { endsByValues } from './ends';

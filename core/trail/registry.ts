@@ -14,7 +14,6 @@ import type { Network } from '../graph';
 import type { Reads, StepKind } from './step';
 
 export const stepKinds = { ties, project, keep, combine, derive, measure, groups, arrange, style } as const;
-export type StepName = keyof typeof stepKinds;
 
 export const stepSchema = z.discriminatedUnion('kind', [
   tiesSchema,

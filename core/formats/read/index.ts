@@ -69,15 +69,8 @@ export async function readFile(source: FileSource, context: ReadContext): Promis
   }
 }
 
-export type { FileSource, Format, PlacedFaulty, ReadContext, ReadPart, ReadSettings } from './format';
-export { largestWhole } from './format';
-
-/** What was pasted or typed, as a source. */
-export function textSource(name: string, text: string): FileSource {
-  const bytes = new TextEncoder().encode(text);
-  return bytesSource(name, bytes);
-}
-
+export type { FileSource, Format, ReadContext, ReadPart, ReadSettings } from './format';
+/** Bytes that are there already, as a source. */
 export function bytesSource(name: string, bytes: Uint8Array): FileSource {
   return {
     name,
