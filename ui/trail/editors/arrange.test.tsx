@@ -1,0 +1,32 @@
+/** @jest-environment jsdom */
+import { screen } from '@testing-library/react';
+import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { inWorkbench, trail } from '@/ui/testing';
+import { ArrangeEditor } from './arrange';
+
+function Editor() {
+  const step = useWorkbench((state) => state.trail.steps[1]);
+  const store = useWorkbenchStore();
+  if (step.kind !== 'arrange') return null;
+  return <ArrangeEditor step={step} before={undefined} set={(change, merge) => store.getState().setStep(step.id, change, merge)} />; // prettier-ignore
+}
+const shown = (settings: object = {}) =>
+  inWorkbench(<Editor />, { trail: trail({ kind: 'arrange', method: 'force', ...settings }) });
+
+test('the settings of the layout are drawn from what it says of them, and changed one by one', async () => {
+  const { store, user } = shown({ settings: { spread: 60 } });
+  expect(screen.getByRole('combobox', { name: 'Layout' }).textContent).toBe('Forces');
+  expect(screen.getByRole('slider', { name: 'Spread' }).getAttribute('aria-valuenow')).toBe('60');
+  await user.clear(screen.getByLabelText('Seed'));
+  await user.type(screen.getByLabelText('Seed'), '12{Enter}');
+  await user.click(screen.getByRole('switch', { name: 'Heavier ties pull harder' }));
+  expect(store.getState().trail.steps[1]).toMatchObject({ settings: { spread: 60, seed: 12, weights: true, pack: true } }); // prettier-ignore
+});
+
+test('what is placed by hand is counted, and let go', async () => {
+  const { store, user } = shown({ placed: { k1: [1, 2], k2: [3, 4] } });
+  expect(screen.getByText('2 nodes placed by hand')).toBeTruthy();
+  await user.click(screen.getByRole('button', { name: 'Let them go' }));
+  expect(store.getState().trail.steps[1]).toMatchObject({ placed: {} });
+  expect(screen.queryByText(/placed by hand/)).toBeNull();
+});
