@@ -1,6 +1,7 @@
 /** What tests of components share: a workbench around what is shown, and what jsdom lacks of a browser. */
 import { type RenderResult, render } from '@testing-library/react';
 import userEvent, { type UserEvent } from '@testing-library/user-event';
+import { Tooltip } from 'radix-ui';
 import type { ReactNode } from 'react';
 import type { Network } from '@/core/graph';
 import type { Column } from '@/core/tables';
@@ -67,11 +68,7 @@ export interface Shown extends RenderResult {
 }
 
 /** Shows something in a workbench whose state is as given. */
-export function inWorkbench(
-  what: ReactNode,
-  state: Partial<Workbench> = {},
-  session: Partial<Session> | undefined = undefined,
-): Shown {
+export function inWorkbench(what: ReactNode, state: Partial<Workbench> = {}, session?: Partial<Session>): Shown {
   const store = createWorkbench({
     study: { id: 'study', name: 'Orrin Sound' },
     network: { id: 'network', name: 'Who sent seed to whom', version: 1, layout: null },
@@ -83,6 +80,11 @@ export function inWorkbench(
   });
   store.setState({ net: keepers, running: false, ...state });
   const value = { store, session: { current: session as Session | undefined } };
-  const shown = render(<WorkbenchContext.Provider value={value}>{what}</WorkbenchContext.Provider>);
+  const around = ({ children }: { children: ReactNode }): ReactNode => (
+    <Tooltip.Provider>
+      <WorkbenchContext.Provider value={value}>{children}</WorkbenchContext.Provider>
+    </Tooltip.Provider>
+  );
+  const shown = render(what, { wrapper: around });
   return { ...shown, store, user: userEvent.setup() };
 }

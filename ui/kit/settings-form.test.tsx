@@ -1,6 +1,7 @@
 /** @jest-environment jsdom */
 import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
+import { own } from '@/core/own';
 import type { SettingField } from '@/core/settings';
 import '@/ui/testing';
 import { SettingsForm } from './settings-form';
@@ -25,7 +26,7 @@ function form(change: object = {}) {
       fields={fields}
       values={{ ...values, ...change }}
       onChange={(next, merge) => void heard.push([next, merge])}
-      more={(field, all) => <p>{`${field.title} is ${String(all[field.key])}`}</p>}
+      more={(field, all) => <p>{`${field.title} is ${String(own(all, field.key))}`}</p>}
     />,
   );
   return { heard, user: userEvent.setup() };
