@@ -97,6 +97,11 @@ describe('the backbone', () => {
   test('significance by hand; the leaves, with one edge, say nothing', () => {
     expect(Array.from(disparity(star), (p) => Number(p.toFixed(12)))).toEqual([0.81, 0.81, 0.04]);
     expect(kept(star, { by: 'backbone', level: 0.05 }).edges).toEqual(['0-3']);
+    // Under the level, not at it: here the heavy edge's is exactly a half squared.
+    const even = network({ nodes: 4, edges: [[0, 1], [0, 2], [0, 3]], weight: [1, 1, 2] }); // prettier-ignore
+    expect(disparity(even)[2]).toBe(0.25);
+    expect(kept(even, { by: 'backbone', level: 0.25 }).edges).toEqual([]);
+    expect(kept(even, { by: 'backbone', level: 0.2500001 }).edges).toEqual(['0-3']);
   });
   test('parallel edges count as one; loops are never in it; directed reads out of the source and into the target', () => {
     const doubled = network({ nodes: 4, edges: [[0, 1], [0, 2], [0, 3], [3, 0], [0, 0]], weight: [1, 1, 4, 4, 9] }); // prettier-ignore

@@ -125,7 +125,7 @@ export function readDate(text: string, order: DateOrder = 'dmy'): ReadDate | und
   const word = /^(before|until|till|to|after|since|from)\s+(.+)$/i.exec(trimmed);
   if (word) {
     const one = readPoint(word[2], order);
-    if (one) return spanned(one, undefined, /^[butr]/i.test(word[1]) && !/^since/i.test(word[1]));
+    if (one) return spanned(one, undefined, /^(before|until|till|to)$/i.test(word[1]));
   }
   const parts =
     /^(.*?)\s*(?:\/|–|—|\s-\s|\sto\s|\suntil\s)\s*(.*)$/.exec(
