@@ -60,5 +60,14 @@ export function printed(lines: readonly Line[]): string {
   ]);
   const rows = [['', 'here', 'processor', 'against', 'faster', 'aim', ''], ...cells];
   const widths = rows[0].map((_, c) => Math.max(...rows.map((row) => row[c].length)));
-  return rows.map((row) => row.map((cell, c) => cell.padEnd(widths[c])).join('  ').trimEnd()).join('\n') + '\n'; // prettier-ignore
+  return (
+    rows
+      .map((row) =>
+        row
+          .map((cell, c) => cell.padEnd(widths[c]))
+          .join('  ')
+          .trimEnd(),
+      )
+      .join('\n') + '\n'
+  );
 }

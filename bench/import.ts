@@ -13,8 +13,17 @@ import { type Line, milliseconds } from './clock';
 
 const names = ['id', 'sent_on', 'from', 'to', 'varieties', 'packets', 'carried_by', 'certainty', 'value', 'remark'];
 const row = (i: number): (string | number)[] => [
-  `C${i}`, `1911-03-${String((i % 28) + 1).padStart(2, '0')}`, `Keeper ${i % 900}`, `Keeper ${i % 811}`, 'kale; neep', i % 40, 'Petrel', 'recorded', i * 1.5, 'paid, in eggs',
-]; // prettier-ignore
+  `C${i}`,
+  `1911-03-${String((i % 28) + 1).padStart(2, '0')}`,
+  `Keeper ${i % 900}`,
+  `Keeper ${i % 811}`,
+  'kale; neep',
+  i % 40,
+  'Petrel',
+  'recorded',
+  i * 1.5,
+  'paid, in eggs',
+];
 
 /** 100,000 rows of 20 columns, as a ledger has them. */
 function ledger(): string {
@@ -60,18 +69,38 @@ export async function importLines(): Promise<Line[]> {
 
   const workbook = xlsx([{ name: 'ledger', rows: [names, ...Array.from({ length: 50000 }, (_, i) => row(i))] }]);
   const ours = await milliseconds(() => read('ledger.xlsx', workbook), 3);
-  const theirs = await milliseconds(async () => {
-    await new ExcelJS.Workbook().xlsx.load(workbook as unknown as ExcelJS.Buffer);
-  }, 1, false); // prettier-ignore
+  const theirs = await milliseconds(
+    async () => {
+      await new ExcelJS.Workbook().xlsx.load(workbook as unknown as ExcelJS.Buffer);
+    },
+    1,
+    false,
+  );
   await deleteStudy(id);
   await pool().end();
-  const memory = JSON.parse(execFileSync(process.execPath, ['--import', 'tsx', 'bench/memory.ts', '200000'], { encoding: 'utf8' })) as { size: number; growth: number }; // prettier-ignore
+  const memory = JSON.parse(
+    execFileSync(process.execPath, ['--import', 'tsx', 'bench/memory.ts', '200000'], { encoding: 'utf8' }),
+  ) as { size: number; growth: number };
   return [
     { what: 'reading CSV, 100,000 × 20', ours: reading, against: { what: 'papaparse alone', took: parsing }, aim: '' },
-    { what: 'CSV, 100,000 × 20, read, looked through and stored',
-      ours: whole, against: { what: 'papaparse alone', took: parsing }, aim: '0.25× or more' },
-    { what: 'CSV, 100,000 × 20, from “Store” to stored', ours: stored, against: { what: 'papaparse alone', took: parsing }, aim: '0.25× or more' },
+    {
+      what: 'CSV, 100,000 × 20, read, looked through and stored',
+      ours: whole,
+      against: { what: 'papaparse alone', took: parsing },
+      aim: '0.25× or more',
+    },
+    {
+      what: 'CSV, 100,000 × 20, from “Store” to stored',
+      ours: stored,
+      against: { what: 'papaparse alone', took: parsing },
+      aim: '0.25× or more',
+    },
     { what: 'reading XLSX, 50,000 × 10', ours, against: { what: 'exceljs alone', took: theirs }, aim: '0.67× or more' },
-    { what: 'server’s growth in memory while storing 90 MB, in MB (no time)', ours: memory.growth / 1e6, against: { what: 'MB of the table', took: memory.size / 1e6 }, aim: '0.17× or more' },
-  ]; // prettier-ignore
+    {
+      what: 'server’s growth in memory while storing 90 MB, in MB (no time)',
+      ours: memory.growth / 1e6,
+      against: { what: 'MB of the table', took: memory.size / 1e6 },
+      aim: '0.17× or more',
+    },
+  ];
 }

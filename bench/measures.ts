@@ -74,14 +74,60 @@ export async function measureLines(all: boolean): Promise<Line[]> {
   const eigen = { tolerance: 1e-8, maxIterations: 20000, getEdgeWeight: null };
   const leiden = { method: 'leiden', resolution: 1, seed: 1, weights: false, directed: false } as const;
   const rows: Row[] = (['fans', 'dense'] as const).flatMap((on): Row[] => [
-    { work: 'betweenness', on, aim: '8×, faster than C', ours: (net) => betweennessOf(net, breath), theirs: (graph) => metrics.centrality.betweenness(graph, plain), slow: true, spread: true, runs: 3 },
-    { work: 'closeness', on, aim: '5×, faster than C', ours: (net) => sweep(net, 'none', 'out', breath), theirs: (graph) => metrics.centrality.closeness(graph), slow: true, spread: true, runs: 3 },
-    { work: 'pagerank', on, aim: on === 'dense' ? '5×' : '', ours: (net) => pagerankOf(net, atOnce, false), theirs: (graph) => metrics.centrality.pagerank(graph, rank), runs: 5 },
-    { work: 'eigenvector', on, aim: on === 'dense' ? '5×' : '', ours: (net) => principalVector(net, arrivals(net, false)), theirs: on === 'dense' ? (graph) => metrics.centrality.eigenvector(graph, eigen) : undefined, runs: 5 },
-    { work: 'leiden', on, aim: 'no slower than their Louvain', ours: (net) => findGroups(net, leiden, atOnce), theirs: (graph) => louvain(graph), runs: 5 },
-    { work: 'core', on, aim: '50×', ours: (net) => coreNumbers(net), theirs: (graph) => (coreNumber as unknown as (graph: Graph) => unknown)(graph), runs: 5 },
+    {
+      work: 'betweenness',
+      on,
+      aim: '8×, faster than C',
+      ours: (net) => betweennessOf(net, breath),
+      theirs: (graph) => metrics.centrality.betweenness(graph, plain),
+      slow: true,
+      spread: true,
+      runs: 3,
+    },
+    {
+      work: 'closeness',
+      on,
+      aim: '5×, faster than C',
+      ours: (net) => sweep(net, 'none', 'out', breath),
+      theirs: (graph) => metrics.centrality.closeness(graph),
+      slow: true,
+      spread: true,
+      runs: 3,
+    },
+    {
+      work: 'pagerank',
+      on,
+      aim: on === 'dense' ? '5×' : '',
+      ours: (net) => pagerankOf(net, atOnce, false),
+      theirs: (graph) => metrics.centrality.pagerank(graph, rank),
+      runs: 5,
+    },
+    {
+      work: 'eigenvector',
+      on,
+      aim: on === 'dense' ? '5×' : '',
+      ours: (net) => principalVector(net, arrivals(net, false)),
+      theirs: on === 'dense' ? (graph) => metrics.centrality.eigenvector(graph, eigen) : undefined,
+      runs: 5,
+    },
+    {
+      work: 'leiden',
+      on,
+      aim: 'no slower than their Louvain',
+      ours: (net) => findGroups(net, leiden, atOnce),
+      theirs: (graph) => louvain(graph),
+      runs: 5,
+    },
+    {
+      work: 'core',
+      on,
+      aim: '50×',
+      ours: (net) => coreNumbers(net),
+      theirs: (graph) => (coreNumber as unknown as (graph: Graph) => unknown)(graph),
+      runs: 5,
+    },
     { work: 'clustering', on, aim: 'at most 3 times C', ours: (net) => clusteringOf(net), runs: 5 },
-  ]); // prettier-ignore
+  ]);
   rows.push({ work: 'triads', on: 'dense', aim: 'under 2 s', ours: (net) => triadCensus(net), runs: 3 });
   // Threads are started before the clock.
   await betweennessOf(small(), breath);
@@ -111,7 +157,24 @@ export async function measureLines(all: boolean): Promise<Line[]> {
     line.note = notes.join('; ');
     lines.push(line);
   }
-  const triads = ['003', '012', '102', '021D', '021U', '021C', '111D', '111U', '030T', '030C', '201', '120D', '120U', '120C', '210', '300'].map((name) => `triad_${name}`); // prettier-ignore
+  const triads = [
+    '003',
+    '012',
+    '102',
+    '021D',
+    '021U',
+    '021C',
+    '111D',
+    '111U',
+    '030T',
+    '030C',
+    '201',
+    '120D',
+    '120U',
+    '120C',
+    '210',
+    '300',
+  ].map((name) => `triad_${name}`);
   lines.push({
     what: '100 random networks and triads, 73 / 137',
     ours: await milliseconds(

@@ -9,15 +9,23 @@ const vowels = 'aeiou';
 
 /** 50,000 distinct names; one in five is another's with a slip, a plural, capitals or its words turned round. */
 export function manyNames(random: Random, many = 50000): string[] {
-  const syllables = Array.from({ length: 400 }, () => letters[random.below(letters.length)] + vowels[random.below(5)] + letters[random.below(letters.length)]); // prettier-ignore
-  const word = (): string => Array.from({ length: 1 + random.below(3) }, () => syllables[random.below(syllables.length)]).join(''); // prettier-ignore
+  const syllables = Array.from(
+    { length: 400 },
+    () => letters[random.below(letters.length)] + vowels[random.below(5)] + letters[random.below(letters.length)],
+  );
+  const word = (): string =>
+    Array.from({ length: 1 + random.below(3) }, () => syllables[random.below(syllables.length)]).join('');
   const names = new Set<string>();
   while (names.size < many * 0.8) names.add(`${word()} ${word()}`);
   const sound = [...names];
   while (names.size < many) {
     const name = sound[random.below(sound.length)];
     const at = 1 + random.below(name.length - 1);
-    names.add([name.slice(0, at) + name.slice(at + 1), name.toUpperCase(), name.split(' ').reverse().join(', '), `${name}s`][random.below(4)]); // prettier-ignore
+    names.add(
+      [name.slice(0, at) + name.slice(at + 1), name.toUpperCase(), name.split(' ').reverse().join(', '), `${name}s`][
+        random.below(4)
+      ],
+    );
   }
   return [...names];
 }
@@ -30,11 +38,16 @@ export async function namesLines(): Promise<Line[]> {
   const sample = names.slice(0, 3000);
   const some = await milliseconds(() => {
     let near = 0;
-    for (let i = 0; i < sample.length; i++) for (let j = 0; j < i; j++) if (distance(sample[i], sample[j]) <= 2) near++; // prettier-ignore
+    for (let i = 0; i < sample.length; i++) for (let j = 0; j < i; j++) if (distance(sample[i], sample[j]) <= 2) near++;
     return near;
-  }, 1); // prettier-ignore
+  }, 1);
   const all = some * (names.length / sample.length) ** 2;
   return [
-    { what: 'suggestions on 50,000 names', ours, against: { what: 'all pairs (by a sample of 3,000)', took: all }, aim: '50× or more' },
-  ]; // prettier-ignore
+    {
+      what: 'suggestions on 50,000 names',
+      ours,
+      against: { what: 'all pairs (by a sample of 3,000)', took: all },
+      aim: '50× or more',
+    },
+  ];
 }

@@ -49,7 +49,15 @@ const ties = (table: Table, minWeight: number, shares: number[] = []) =>
 /** A rule of each kind on a network. */
 function rules(): KeepRule[] {
   const nodes = ['0', '1', '2'];
-  const asked = { nodes, from: nodes, to: ['7', '8'], column: 'x', values: ['a'], shortlist: 'l', where: { match: 'all', rules: [{ about: 'degree', is: 'at least', value: '90' }] } }; // prettier-ignore
+  const asked = {
+    nodes,
+    from: nodes,
+    to: ['7', '8'],
+    column: 'x',
+    values: ['a'],
+    shortlist: 'l',
+    where: { match: 'all', rules: [{ about: 'degree', is: 'at least', value: '90' }] },
+  };
   return Object.values(keepKinds).map(({ by, schema }) => schema.parse({ by, ...asked }));
 }
 
@@ -65,7 +73,10 @@ export async function tiesLines(): Promise<Line[]> {
   const grown = (process.resourceUsage().maxRSS * 1024 - before) / 2 ** 20;
   const net = dense();
   const x = Int32Array.from(net.ids, (_, v) => v % 3);
-  const large = { ...net, nodeColumns: [...net.nodeColumns, { type: 'text' as const, name: 'x', codes: x, dictionary: ['a', 'b', 'c'] }] }; // prettier-ignore
+  const large = {
+    ...net,
+    nodeColumns: [...net.nodeColumns, { type: 'text' as const, name: 'x', codes: x, dictionary: ['a', 'b', 'c'] }],
+  };
   const numbered = { ...net, nodeColumns: [{ type: 'number' as const, name: 'x', values: Float64Array.from(x) }] };
   const kept: { by: string; took: number }[] = [];
   for (const rule of rules()) {
@@ -84,8 +95,26 @@ export async function tiesLines(): Promise<Line[]> {
   }
   kept.sort((a, b) => b.took - a.took);
   return [
-    { what: 'words together, 50,000 × 10', ours: wordTies, against: { what: 'counting pairs in a hash map', took: wordBare }, aim: 'at least 0.5×', note: `${pairs} pairs` },
-    { what: 'cited together, 5,000 × 50, weight ≥ 2', ours: cited, aim: 'under 2 GB, with progress', note: `memory grows by ${grown.toFixed(0)} MB, progress said ${shares.length} times` },
-    ...kept.slice(0, 3).map(({ by, took }) => ({ what: `Keep: ${by}, 6,000 / 300,000`, ours: took, aim: 'under 100 ms', note: `of ${kept.length} rules` })),
-  ]; // prettier-ignore
+    {
+      what: 'words together, 50,000 × 10',
+      ours: wordTies,
+      against: { what: 'counting pairs in a hash map', took: wordBare },
+      aim: 'at least 0.5×',
+      note: `${pairs} pairs`,
+    },
+    {
+      what: 'cited together, 5,000 × 50, weight ≥ 2',
+      ours: cited,
+      aim: 'under 2 GB, with progress',
+      note: `memory grows by ${grown.toFixed(0)} MB, progress said ${shares.length} times`,
+    },
+    ...kept
+      .slice(0, 3)
+      .map(({ by, took }) => ({
+        what: `Keep: ${by}, 6,000 / 300,000`,
+        ours: took,
+        aim: 'under 100 ms',
+        note: `of ${kept.length} rules`,
+      })),
+  ];
 }

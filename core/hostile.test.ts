@@ -28,11 +28,20 @@ function faultsIn(xml: string): string[] {
 const spiteful = `"><script>alert(1)</script>`;
 
 async function read(name: string, text: string): Promise<Table> {
-  const [part] = await readFile(bytesSource(name, new TextEncoder().encode(text)), { settings: { header: true }, breathe: () => undefined }); // prettier-ignore
-  const prepared = await prepare(part, remediesSchema.parse({ name: 'things' }), { tables: [], names: [] }, new PrepareCache()); // prettier-ignore
+  const [part] = await readFile(bytesSource(name, new TextEncoder().encode(text)), {
+    settings: { header: true },
+    breathe: () => undefined,
+  });
+  const prepared = await prepare(
+    part,
+    remediesSchema.parse({ name: 'things' }),
+    { tables: [], names: [] },
+    new PrepareCache(),
+  );
   return typedTable('things', prepared.table, prepared.specs);
 }
-const texts = (table: Table): string[][] => table.columns.map((col) => Array.from({ length: table.rows }, (_, row) => cellText(col, row))); // prettier-ignore
+const texts = (table: Table): string[][] =>
+  table.columns.map((col) => Array.from({ length: table.rows }, (_, row) => cellText(col, row)));
 
 describe('readers', () => {
   const rows = [[...words].reverse(), words.map((word) => `${word}!`), ['a', 'b', 'c', 'd', 'e', 'f']];
@@ -52,9 +61,22 @@ describe('readers', () => {
   test('so do references and places', async () => {
     const ris = await read('a.ris', `TY  - constructor\nTI  - __proto__\nAU  - toString\nKW  - valueOf\nER  - \n`);
     expect(texts(ris).flat()).toEqual(expect.arrayContaining(['__proto__', 'toString']));
-    const bib = await read('a.bib', `@constructor{toString, title = {__proto__}, __proto__ = {x}, author = {constructor}, year = 1987}\n`); // prettier-ignore
+    const bib = await read(
+      'a.bib',
+      `@constructor{toString, title = {__proto__}, __proto__ = {x}, author = {constructor}, year = 1987}\n`,
+    );
     expect(texts(bib).flat()).toEqual(expect.arrayContaining(['__proto__', '1987']));
-    const geo = await read('a.geojson', JSON.stringify({ type: 'FeatureCollection', features: words.map((word) => ({ type: 'Feature', geometry: { type: 'Point', coordinates: [1, 2] }, properties: JSON.parse(`{"${word}":"${word}","name":"${word}"}`) })) })); // prettier-ignore
+    const geo = await read(
+      'a.geojson',
+      JSON.stringify({
+        type: 'FeatureCollection',
+        features: words.map((word) => ({
+          type: 'Feature',
+          geometry: { type: 'Point', coordinates: [1, 2] },
+          properties: JSON.parse(`{"${word}":"${word}","name":"${word}"}`),
+        })),
+      }),
+    );
     expect(geo.columns.map((col) => col.name)).toEqual(expect.arrayContaining(words));
   });
 });
@@ -63,8 +85,23 @@ describe('readers', () => {
 const trailOf = (word: string): Trail =>
   trailSchema.parse({
     steps: [
-      { id: 's1', kind: 'ties', on: true, table: 'ties', from: 'from', to: 'to', nodes: { table: 'things', match: 'constructor' } }, // prettier-ignore
-      { id: 's2', kind: 'derive', on: true, of: 'nodes', name: word, how: { by: 'classes', column: 'toString', classes: { plain: word } } }, // prettier-ignore
+      {
+        id: 's1',
+        kind: 'ties',
+        on: true,
+        table: 'ties',
+        from: 'from',
+        to: 'to',
+        nodes: { table: 'things', match: 'constructor' },
+      },
+      {
+        id: 's2',
+        kind: 'derive',
+        on: true,
+        of: 'nodes',
+        name: word,
+        how: { by: 'classes', column: 'toString', classes: { plain: word } },
+      },
       { id: 's3', kind: 'groups', on: true, method: 'column', column: 'toString' },
       { id: 's4', kind: 'measure', on: true, measures: ['degree'] },
       {
@@ -81,12 +118,23 @@ describe.each([...words, spiteful])('a trail over things called %s', (word) => {
   async function run(): Promise<TrailState> {
     const rows = [word, `${word}2`, 'plain'];
     const quoted = (cells: string[]): string => cells.map((cell) => `"${cell.replaceAll('"', '""')}"`).join();
-    const things = await read('things.csv', ['constructor,toString', ...rows.map((row) => quoted([row, row]))].join('\n')); // prettier-ignore
+    const things = await read(
+      'things.csv',
+      ['constructor,toString', ...rows.map((row) => quoted([row, row]))].join('\n'),
+    );
     const ties = await read(
       'ties.csv',
       ['from,to', quoted([word, `${word}2`]), quoted([`${word}2`, 'plain'])].join('\n'),
     );
-    const source = sourceOf([{ key: 'things', version: '1' }, { key: 'ties', version: '1' }], (key) => ({ ...(key === 'ties' ? ties : things), name: key }), [], {}); // prettier-ignore
+    const source = sourceOf(
+      [
+        { key: 'things', version: '1' },
+        { key: 'ties', version: '1' },
+      ],
+      (key) => ({ ...(key === 'ties' ? ties : things), name: key }),
+      [],
+      {},
+    );
     const { state, reports } = await runTrail(source, trailOf(word));
     expect(reports.map(({ fault }) => fault)).toEqual([undefined, undefined, undefined, undefined, undefined]);
     if (!state) throw new Error('no network');
@@ -112,24 +160,41 @@ describe.each([...words, spiteful])('a trail over things called %s', (word) => {
 function* replacing(value: unknown, by: string): Generator {
   if (typeof value === 'string') yield by;
   else if (Array.isArray(value)) {
-    for (const [i, one] of value.entries()) for (const other of replacing(one, by)) yield value.map((held: unknown, j) => (i === j ? other : held)); // prettier-ignore
+    for (const [i, one] of value.entries())
+      for (const other of replacing(one, by)) yield value.map((held: unknown, j) => (i === j ? other : held));
   } else if (typeof value === 'object' && value) {
-    for (const [key, one] of Object.entries(value)) for (const other of replacing(one, by)) yield { ...value, [key]: other }; // prettier-ignore
+    for (const [key, one] of Object.entries(value))
+      for (const other of replacing(one, by)) yield { ...value, [key]: other };
   }
 }
 
 test('a hostile text in any setting of any step is refused, a fault, or harmless in every file', async () => {
   const network = ['a,b', 'b,c', 'c,a'].map((line) => line.split(','));
-  const ties = await read('ties.csv', ['from,to,kind', ...network.map((pair, i) => [...pair, `k${i}`].join())].join('\n')); // prettier-ignore
+  const ties = await read(
+    'ties.csv',
+    ['from,to,kind', ...network.map((pair, i) => [...pair, `k${i}`].join())].join('\n'),
+  );
   const source = sourceOf([{ key: 'ties', version: '1' }], () => ({ ...ties, name: 'ties' }), [], {});
   const full = trailSchema.parse({
     steps: [
       { id: 's1', kind: 'ties', on: true, table: 'ties', from: 'from', to: 'to' },
-      { id: 's2', kind: 'groups', on: true, method: 'louvain', known: [{ id: 1, name: 'One', slot: 0, colour: '#aa3377', anchors: ['a', 'b', 'c'] }] },
+      {
+        id: 's2',
+        kind: 'groups',
+        on: true,
+        method: 'louvain',
+        known: [{ id: 1, name: 'One', slot: 0, colour: '#aa3377', anchors: ['a', 'b', 'c'] }],
+      },
       { id: 's3', kind: 'measure', on: true, measures: ['degree'] },
-      { id: 's4', kind: 'style', on: true, nodeColour: { by: 'category', column: 'group', colours: { '1': '#aa3377' } }, edgeColour: { by: 'all', colour: '#112233' } },
+      {
+        id: 's4',
+        kind: 'style',
+        on: true,
+        nodeColour: { by: 'category', column: 'group', colours: { '1': '#aa3377' } },
+        edgeColour: { by: 'all', colour: '#112233' },
+      },
     ],
-  }); // prettier-ignore
+  });
   let tried = 0;
   let drawn = 0;
   for (const hostile of [spiteful, '#fff" onload="alert(1)', 'url(javascript:alert(1))']) {

@@ -5,17 +5,30 @@ import type { Channel } from './style/channel';
 import type { Layout } from './arrange/layout';
 import type { WrittenFormat } from './formats/write/format';
 
-const mockRing = z.object({ radius: z.number().min(1).max(900).default(100).meta({ title: 'Radius', slide: [1, 300, 1] }) }); // prettier-ignore
+const mockRing = z.object({
+  radius: z
+    .number()
+    .min(1)
+    .max(900)
+    .default(100)
+    .meta({ title: 'Radius', slide: [1, 300, 1] }),
+});
 const mockCircle: Layout<'circle', typeof mockRing> = {
   key: 'circle',
   title: 'Circle',
   help: 'All nodes on one circle, in their order.',
   schema: mockRing,
   summary: ({ radius }) => `circle of ${radius}`,
-  needs: (net) => (net.ids.length > 500 ? 'A circle of more than 500 nodes cannot be read. Narrow the network.' : undefined),
+  needs: (net) =>
+    net.ids.length > 500 ? 'A circle of more than 500 nodes cannot be read. Narrow the network.' : undefined,
   place: (net, { radius }) =>
-    Promise.resolve(Float32Array.from({ length: 2 * net.ids.length }, (_, i) => radius * [Math.cos, Math.sin][i % 2]((2 * Math.PI * (i >> 1)) / net.ids.length))),
-}; // prettier-ignore
+    Promise.resolve(
+      Float32Array.from(
+        { length: 2 * net.ids.length },
+        (_, i) => radius * [Math.cos, Math.sin][i % 2]((2 * Math.PI * (i >> 1)) / net.ids.length),
+      ),
+    ),
+};
 jest.mock('./arrange/registry', () => {
   const actual = jest.requireActual<{ layouts: object }>('./arrange/registry');
   return { layouts: { ...actual.layouts, circle: mockCircle } };
@@ -23,10 +36,16 @@ jest.mock('./arrange/registry', () => {
 
 const mockHalo = z
   .discriminatedUnion('by', [
-    z.object({ by: z.literal('all').meta({ title: 'one for all' }), width: z.number().min(0).max(20).meta({ title: 'Width', first: 0 }) }),
-    z.object({ by: z.literal('amount').meta({ title: 'by amount' }), column: z.string().meta({ title: 'Column', column: { of: 'nodes', as: 'amount', wish: 'degree' } }) }),
+    z.object({
+      by: z.literal('all').meta({ title: 'one for all' }),
+      width: z.number().min(0).max(20).meta({ title: 'Width', first: 0 }),
+    }),
+    z.object({
+      by: z.literal('amount').meta({ title: 'by amount' }),
+      column: z.string().meta({ title: 'Column', column: { of: 'nodes', as: 'amount', wish: 'degree' } }),
+    }),
   ])
-  .default({ by: 'all', width: 0 }); // prettier-ignore
+  .default({ by: 'all', width: 0 });
 const mockChannel: Channel<typeof mockHalo> = {
   whose: 'nodes',
   title: 'Halo',
@@ -43,8 +62,27 @@ jest.mock('./style/channels', () => {
   return { channels: { ...actual.channels, halo: mockChannel } };
 });
 
-const net = { ...network({ nodes: 4, edges: [[0, 1], [1, 2]] }), nodeColumns: [{ type: 'number' as const, name: 'degree', values: Float64Array.of(1, 2, 1, 0) }] }; // prettier-ignore
-const table = { name: 'ties', rows: 2, columns: ['from', 'to'].map((name, i) => ({ type: 'text' as const, name, dictionary: ['a', 'b', 'c'], codes: Int32Array.of(i, i + 1) })), misfits: [] }; // prettier-ignore
+const net = {
+  ...network({
+    nodes: 4,
+    edges: [
+      [0, 1],
+      [1, 2],
+    ],
+  }),
+  nodeColumns: [{ type: 'number' as const, name: 'degree', values: Float64Array.of(1, 2, 1, 0) }],
+};
+const table = {
+  name: 'ties',
+  rows: 2,
+  columns: ['from', 'to'].map((name, i) => ({
+    type: 'text' as const,
+    name,
+    dictionary: ['a', 'b', 'c'],
+    codes: Int32Array.of(i, i + 1),
+  })),
+  misfits: [],
+};
 
 test('a layout: trails hold it, run it, say it; its settings make a form', async () => {
   const { layouts } = await import('./arrange');
@@ -57,13 +95,20 @@ test('a layout: trails hold it, run it, say it; its settings make a form', async
   const trail = readTrail({ version: 2, steps });
   expect(readTrail(JSON.parse(JSON.stringify(stored(trail))))).toEqual(trail);
   expect(summaryOf(trail.steps[1])).toBe('circle of 50');
-  const { state, reports } = await runTrail(sourceOf([{ key: 'ties', version: '1' }], () => table), trail); // prettier-ignore
+  const { state, reports } = await runTrail(
+    sourceOf([{ key: 'ties', version: '1' }], () => table),
+    trail,
+  );
   expect(reports[1]).toMatchObject({ result: 'settled' });
   const at = state?.network.positions ?? [];
   for (let v = 0; 2 * v < at.length; v++) expect(Math.hypot(at[2 * v], at[2 * v + 1])).toBeCloseTo(50, 3);
   const { circle } = layouts as unknown as { circle: Layout };
-  expect(fieldsOf(circle.schema)).toEqual([{ key: 'radius', kind: 'slide', title: 'Radius', from: 1, to: 300, step: 1 }]); // prettier-ignore
-  expect(() => readTrail({ version: 2, steps: [steps[0], { ...steps[1], settings: { radius: 0 } }] })).toThrow(/settings\.radius/); // prettier-ignore
+  expect(fieldsOf(circle.schema)).toEqual([
+    { key: 'radius', kind: 'slide', title: 'Radius', from: 1, to: 300, step: 1 },
+  ]);
+  expect(() => readTrail({ version: 2, steps: [steps[0], { ...steps[1], settings: { radius: 0 } }] })).toThrow(
+    /settings\.radius/,
+  );
 });
 
 test('what a layout lacks is told at its step', async () => {
@@ -96,17 +141,27 @@ test('a channel’s columns follow when a column of a table gets another name', 
   const trail = readTrail({
     version: 2,
     steps: [
-      { id: 's1', kind: 'ties', on: true, table: 'ties', from: 'from', to: 'to', nodes: { table: 'people', match: 'name' } },
+      {
+        id: 's1',
+        kind: 'ties',
+        on: true,
+        table: 'ties',
+        from: 'from',
+        to: 'to',
+        nodes: { table: 'people', match: 'name' },
+      },
       { id: 's2', kind: 'style', on: true, halo: { by: 'amount', column: 'born' } },
     ],
-  }); // prettier-ignore
+  });
   expect(withColumns(trail, 'people', (name) => `${name} in`).steps[1]).toMatchObject({ halo: { column: 'born in' } });
   expect(stepsThatRead(trail, 'people', 'born')).toEqual(['Style']);
 });
 
 test('a written format is taken from its registry by all who write', async () => {
   const { writtenFormat, writtenFormats } = await import('./formats/write/registry');
-  const files = await Promise.all(writtenFormats.map(async (format: WrittenFormat) => [format.file, (await format.write(net)).length] as const)); // prettier-ignore
+  const files = await Promise.all(
+    writtenFormats.map(async (format: WrittenFormat) => [format.file, (await format.write(net)).length] as const),
+  );
   expect(files.map(([file]) => file)).toEqual(['nodes.csv', 'edges.csv', 'network.graphml']);
   for (const [, length] of files) expect(length).toBeGreaterThan(20);
   expect(new Set(writtenFormats.map(({ key }) => key)).size).toBe(writtenFormats.length);

@@ -44,7 +44,10 @@ describe('ways of setting one thing', () => {
   const radius = z.number().min(1).max(9);
   const size = z
     .discriminatedUnion('by', [
-      z.object({ by: z.literal('all').meta({ title: 'one for all' }), radius: radius.meta({ title: 'Radius', first: 6 }) }),
+      z.object({
+        by: z.literal('all').meta({ title: 'one for all' }),
+        radius: radius.meta({ title: 'Radius', first: 6 }),
+      }),
       z.object({
         by: z.literal('amount').meta({ title: 'by amount' }),
         column: z.string().meta({ title: 'Column', column: { of: 'nodes', as: 'amount', wish: 'degree' } }),
@@ -52,7 +55,7 @@ describe('ways of setting one thing', () => {
         max: radius.default(8).meta({ title: 'Largest', beside: 'min' }),
       }),
     ])
-    .default({ by: 'all', radius: 3 }); // prettier-ignore
+    .default({ by: 'all', radius: 3 });
   const [all, amount] = waysOf(size) ?? [];
 
   test('each has what it is called and its fields, without the word that tells them apart', () => {
@@ -71,16 +74,33 @@ describe('ways of setting one thing', () => {
   });
   test('what can be set in one way has none', () => {
     expect(waysOf(z.number())).toBeUndefined();
-    expect(fieldOf('size', z.number().optional().meta({ title: 'Size', slide: [1, 9, 1], auto: { title: 'By itself', first: 4 } }))).toEqual(
-      { key: 'size', kind: 'slide', title: 'Size', from: 1, to: 9, step: 1, auto: { title: 'By itself', first: 4 } },
-    ); // prettier-ignore
+    expect(
+      fieldOf(
+        'size',
+        z
+          .number()
+          .optional()
+          .meta({ title: 'Size', slide: [1, 9, 1], auto: { title: 'By itself', first: 4 } }),
+      ),
+    ).toEqual({
+      key: 'size',
+      kind: 'slide',
+      title: 'Size',
+      from: 1,
+      to: 9,
+      step: 1,
+      auto: { title: 'By itself', first: 4 },
+    });
   });
 });
 
 test.each([
   [z.string().meta({ title: 'Colour', colour: '#112233' }), { kind: 'colour' }],
   [z.record(z.string(), z.string()).meta({ title: 'Colours', colours: true }), { kind: 'colours' }],
-  [z.record(z.string(), z.string()).meta({ title: 'Line', values: { looks: ['a', 'b'], rest: 'a' } }), { kind: 'values', looks: ['a', 'b'], rest: 'a' }],
+  [
+    z.record(z.string(), z.string()).meta({ title: 'Line', values: { looks: ['a', 'b'], rest: 'a' } }),
+    { kind: 'values', looks: ['a', 'b'], rest: 'a' },
+  ],
 ])('colours and looks by value are fields of their own', (type, wanted) => {
   expect(fieldOf('x', type)).toMatchObject(wanted);
-}); // prettier-ignore
+});

@@ -123,7 +123,12 @@ export function waysOf(type: z.ZodType): Way[] | undefined {
       title: (option.shape.by as z.ZodType).meta()?.title ?? by,
       fields: fieldsOf(option),
       begin: (columns) =>
-        option.parse({ by, ...Object.fromEntries(Object.entries(option.shape).flatMap(([key, one]) => first(key, one as z.ZodType, columns))) }), // prettier-ignore
+        option.parse({
+          by,
+          ...Object.fromEntries(
+            Object.entries(option.shape).flatMap(([key, one]) => first(key, one as z.ZodType, columns)),
+          ),
+        }),
     };
   });
 }

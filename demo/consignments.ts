@@ -3,10 +3,32 @@ import { type Random, seeded } from '@/core/random';
 import type { Island, Keeper } from './people';
 
 const varieties = [
-  'kale', 'bere barley', 'field bean', 'scarlet runner', 'neep', 'turnip', 'seed potato', 'oats, black', 'carrot', 'pea, grey',
-  'cabbage, Ness', 'leek', 'skirret', 'sea kale', 'beans', 'field beans', 'peas', 'parsnip', 'rhubarb', 'onion, Tarrow', 'beet', 'radish',
-  'lettuce, winter', 'mustard', 'marrow',
-]; // prettier-ignore
+  'kale',
+  'bere barley',
+  'field bean',
+  'scarlet runner',
+  'neep',
+  'turnip',
+  'seed potato',
+  'oats, black',
+  'carrot',
+  'pea, grey',
+  'cabbage, Ness',
+  'leek',
+  'skirret',
+  'sea kale',
+  'beans',
+  'field beans',
+  'peas',
+  'parsnip',
+  'rhubarb',
+  'onion, Tarrow',
+  'beet',
+  'radish',
+  'lettuce, winter',
+  'mustard',
+  'marrow',
+];
 const boats = ['Petrel', 'Kittiwake', 'Fulmar', 'Good Intent', 'Isabella', 'Skua', 'mail boat'];
 
 export interface Consignment {
@@ -121,7 +143,10 @@ export function makeConsignments(keepers: readonly Keeper[], random: Random): Co
       certainty,
       trueFrom: sender.name,
       trueTo: receiver.name,
-      remark: random.below(30) === 0 ? ['paid in eggs', 'half spoiled', 'for the school', 'by way of the manse'][random.below(4)] : '', // prettier-ignore
+      remark:
+        random.below(30) === 0
+          ? ['paid in eggs', 'half spoiled', 'for the school', 'by way of the manse'][random.below(4)]
+          : '',
     });
   };
 
@@ -147,7 +172,9 @@ export function makeConsignments(keepers: readonly Keeper[], random: Random): Co
     const year = 1902 + Math.floor((37 * (random.unit() + random.unit() + random.unit())) / 3);
     const sender = weighted(keepers, (keeper) => weightIn(keeper, year), random);
     const abroad = sender.carrier && random.below(100) < 38;
-    const island = abroad ? lanes[sender.island][Math.floor(lanes[sender.island].length * random.unit() * random.unit())] : sender.island; // prettier-ignore
+    const island = abroad
+      ? lanes[sender.island][Math.floor(lanes[sender.island].length * random.unit() * random.unit())]
+      : sender.island;
     const others = (byIsland.get(island) ?? []).filter((keeper) => keeper !== sender);
     const receiver = weighted(
       others,

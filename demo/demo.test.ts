@@ -13,7 +13,10 @@ const files = demoFiles();
 /** The rows of a file, its sheets one behind the other. */
 async function rowsOf(name: string): Promise<Record<string, string>[]> {
   const file = files.find((one) => one.name === name);
-  const parts = await readFile(bytesSource(name, file?.bytes ?? new Uint8Array(0)), { settings: {}, breathe: () => undefined }); // prettier-ignore
+  const parts = await readFile(bytesSource(name, file?.bytes ?? new Uint8Array(0)), {
+    settings: {},
+    breathe: () => undefined,
+  });
   return parts.flatMap(({ table, faulty }) => {
     expect(faulty).toEqual([]);
     return Array.from({ length: table.rows }, (_, r) =>
@@ -42,10 +45,23 @@ test('the same bytes every time', () => {
 });
 
 test.each([
-  ['keepers.csv', 240], ['gardens.csv', 60], ['consignments.xlsx', 1900], ['consignments.csv', 1900], ['memberships.csv', 420], ['meetings.csv', 160],
-  ['bulletins.ris', 320], ['bulletins.bib', 320], ['bulletins.csv', 320], ['gardens.geojson', 60], ['mailing people.csv', 7000], ['mailing ledger.csv', 9500],
-  ['consignments 1931–1938.csv', 500], ['parish register.csv', 37], ['godparents.csv', 60], ['notices.ndjson', 1500],
-])('%s has %i rows', async (name, rows) => expect(await rowsOf(name)).toHaveLength(rows)); // prettier-ignore
+  ['keepers.csv', 240],
+  ['gardens.csv', 60],
+  ['consignments.xlsx', 1900],
+  ['consignments.csv', 1900],
+  ['memberships.csv', 420],
+  ['meetings.csv', 160],
+  ['bulletins.ris', 320],
+  ['bulletins.bib', 320],
+  ['bulletins.csv', 320],
+  ['gardens.geojson', 60],
+  ['mailing people.csv', 7000],
+  ['mailing ledger.csv', 9500],
+  ['consignments 1931–1938.csv', 500],
+  ['parish register.csv', 37],
+  ['godparents.csv', 60],
+  ['notices.ndjson', 1500],
+])('%s has %i rows', async (name, rows) => expect(await rowsOf(name)).toHaveLength(rows));
 
 test('three ways of writing one table hold the same', async () => {
   expect(await rowsOf('consignments.csv')).toEqual(consignments);
@@ -61,7 +77,11 @@ test('who joined the union of 1931 can be foreseen from dealings with its founde
   const truth = makeConsignments(people, random);
   const founders = foundersOf(people);
   const dealt = dealings(truth, founders);
-  const joined = new Set(makeMemberships(people, truth, seeded(1906)).filter(({ society }) => society === union).map(({ keeper }) => keeper)); // prettier-ignore
+  const joined = new Set(
+    makeMemberships(people, truth, seeded(1906))
+      .filter(({ society }) => society === union)
+      .map(({ keeper }) => keeper),
+  );
   const others = people.filter((one) => !founders.includes(one) && one.born < 1913 && (one.died ?? 2000) > 1931);
   const share = (near: boolean): number => {
     const among = others.filter(({ name }) => (dealt.get(name) ?? 0) > 0 === near);

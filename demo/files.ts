@@ -43,8 +43,18 @@ const consignmentHeader = [
   'remark',
 ];
 const consignmentRow = (c: Consignment): Cell[] => [
-  c.id, c.sentOn, c.from, c.to, c.varieties.join('; '), c.packets, c.carriedBy, c.certainty, c.ledger, c.folio, c.remark,
-]; // prettier-ignore
+  c.id,
+  c.sentOn,
+  c.from,
+  c.to,
+  c.varieties.join('; '),
+  c.packets,
+  c.carriedBy,
+  c.certainty,
+  c.ledger,
+  c.folio,
+  c.remark,
+];
 
 /** A ledger as a sheet: days that are known are days, counts are numbers, all else is as it was written. */
 function ledgerSheet(name: string, consignments: readonly Consignment[]): { name: string; rows: SheetCell[][] } {
@@ -63,7 +73,11 @@ const windows1252 = (text: string): Uint8Array =>
   Uint8Array.from(text, (letter) => ({ '’': 0x92, '–': 0x96 })[letter] ?? letter.charCodeAt(0));
 
 /** A day in figures, as the union’s clerk writes it: 2.3.1934. */
-const inFigures = (text: string): string => text.replace(/^(\d{4})-(\d\d)-(\d\d)$/, (_all, year: string, month: string, day: string) => `${Number(day)}.${Number(month)}.${year}`); // prettier-ignore
+const inFigures = (text: string): string =>
+  text.replace(
+    /^(\d{4})-(\d\d)-(\d\d)$/,
+    (_all, year: string, month: string, day: string) => `${Number(day)}.${Number(month)}.${year}`,
+  );
 
 /** All files, those of the study first. */
 export function demoFiles(): DemoFile[] {
@@ -127,21 +141,37 @@ export function demoFiles(): DemoFile[] {
       stored: 'consignments',
       about: '1,900 entries of the ledgers, in two sheets',
       bytes: xlsx([
-        ledgerSheet('ledger A', consignments.filter(({ ledger }) => ledger === 'A')),
-        ledgerSheet('ledger B–E', consignments.filter(({ ledger }) => ledger !== 'A')),
-      ]), // prettier-ignore
+        ledgerSheet(
+          'ledger A',
+          consignments.filter(({ ledger }) => ledger === 'A'),
+        ),
+        ledgerSheet(
+          'ledger B–E',
+          consignments.filter(({ ledger }) => ledger !== 'A'),
+        ),
+      ]),
     },
     {
       name: 'memberships.csv',
       stored: 'memberships',
       about: '420 memberships in the societies',
-      bytes: bytes(csvText(['keeper', 'society', 'joined', 'left', 'office'], memberships.map((m) => [m.keeper, m.society, m.joined, m.left, m.office]))), // prettier-ignore
+      bytes: bytes(
+        csvText(
+          ['keeper', 'society', 'joined', 'left', 'office'],
+          memberships.map((m) => [m.keeper, m.society, m.joined, m.left, m.office]),
+        ),
+      ),
     },
     {
       name: 'meetings.csv',
       stored: 'meetings',
       about: '160 meetings and who was there',
-      bytes: bytes(csvText(['id', 'held_on', 'place', 'present', 'subject'], meetings.map((m) => [m.id, m.heldOn, m.place, m.present.join('; '), m.subject]))), // prettier-ignore
+      bytes: bytes(
+        csvText(
+          ['id', 'held_on', 'place', 'present', 'subject'],
+          meetings.map((m) => [m.id, m.heldOn, m.place, m.present.join('; '), m.subject]),
+        ),
+      ),
     },
     {
       name: 'bulletins.ris',
@@ -153,19 +183,39 @@ export function demoFiles(): DemoFile[] {
       name: 'mailing people.csv',
       stored: 'mailing people',
       about: '7,000 people who were sent the seed list',
-      bytes: bytes(csvText(['id', 'place'], Array.from({ length: mailing.nodes }, (_, i) => [person(i), outward[(i * 7 + (i >> 4)) % outward.length]]))), // prettier-ignore
+      bytes: bytes(
+        csvText(
+          ['id', 'place'],
+          Array.from({ length: mailing.nodes }, (_, i) => [person(i), outward[(i * 7 + (i >> 4)) % outward.length]]),
+        ),
+      ),
     },
     {
       name: 'mailing ledger.csv',
       stored: 'mailing ledger',
       about: '9,500 mailings',
-      bytes: bytes(csvText(['from', 'to', 'year'], mailing.edges.map(([a, b], i) => [person(a), person(b), 1903 + (i % 35)]))), // prettier-ignore
+      bytes: bytes(
+        csvText(
+          ['from', 'to', 'year'],
+          mailing.edges.map(([a, b], i) => [person(a), person(b), 1903 + (i % 35)]),
+        ),
+      ),
     },
-    { name: 'consignments.csv', about: 'the same ledgers as CSV', bytes: bytes(csvText(consignmentHeader, consignments.map(consignmentRow))) }, // prettier-ignore
+    {
+      name: 'consignments.csv',
+      about: 'the same ledgers as CSV',
+      bytes: bytes(csvText(consignmentHeader, consignments.map(consignmentRow))),
+    },
     {
       name: 'consignments 1931–1938.csv',
       about: '500 later entries: semicolons, Windows-1252, days in figures, corrections and two doubles',
-      bytes: windows1252(csvText(consignmentHeader, later.map((one) => consignmentRow({ ...one, sentOn: inFigures(one.sentOn) })), ';')), // prettier-ignore
+      bytes: windows1252(
+        csvText(
+          consignmentHeader,
+          later.map((one) => consignmentRow({ ...one, sentOn: inFigures(one.sentOn) })),
+          ';',
+        ),
+      ),
     },
     {
       name: 'parish register.csv',
@@ -196,7 +246,11 @@ export function demoFiles(): DemoFile[] {
         ),
       ),
     },
-    { name: 'gardens.geojson', about: 'the gardens as points', bytes: bytes(JSON.stringify({ type: 'FeatureCollection', features: points }, null, 1) + '\n') }, // prettier-ignore
+    {
+      name: 'gardens.geojson',
+      about: 'the gardens as points',
+      bytes: bytes(JSON.stringify({ type: 'FeatureCollection', features: points }, null, 1) + '\n'),
+    },
     { name: 'islands.geojson', about: 'outlines of the seven islands', bytes: bytes(islandOutlines(seeded(1912))) },
     {
       name: 'notices.ndjson',

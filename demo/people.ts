@@ -19,11 +19,66 @@ export const places: Record<Island, [number, number]> = {
 const peopled: Record<Island, number> = { Ness: 58, Tarrow: 50, Holm: 36, Braid: 30, Skerry: 28, Voe: 26, Lunder: 12 };
 
 const firstNames = [
-  'Alban', 'Tove', 'Osric', 'Jorunn', 'Signe', 'Maud', 'Isolde', 'Piers', 'Brand', 'Elspeth', 'Hesper', 'Edwin', 'Halvard',
-  'Sunniva', 'Torben', 'Dagny', 'Linnea', 'Ewan', 'Ragna', 'Merrin', 'Aldis', 'Cuthbert', 'Ysolde', 'Gunnar', 'Petra', 'Leif',
-]; // prettier-ignore
-const women = new Set(['Tove', 'Jorunn', 'Signe', 'Maud', 'Isolde', 'Elspeth', 'Hesper', 'Sunniva', 'Dagny', 'Linnea', 'Ragna', 'Merrin', 'Aldis', 'Ysolde', 'Petra']); // prettier-ignore
-const surnames = ['Pell', 'Wick', 'Lorne', 'Oxley', 'Quill', 'Sandison', 'Heddle', 'Corrie', 'Yarrow', 'Marwick', 'Thrave', 'Farrow', 'Holm', 'Orde']; // prettier-ignore
+  'Alban',
+  'Tove',
+  'Osric',
+  'Jorunn',
+  'Signe',
+  'Maud',
+  'Isolde',
+  'Piers',
+  'Brand',
+  'Elspeth',
+  'Hesper',
+  'Edwin',
+  'Halvard',
+  'Sunniva',
+  'Torben',
+  'Dagny',
+  'Linnea',
+  'Ewan',
+  'Ragna',
+  'Merrin',
+  'Aldis',
+  'Cuthbert',
+  'Ysolde',
+  'Gunnar',
+  'Petra',
+  'Leif',
+];
+const women = new Set([
+  'Tove',
+  'Jorunn',
+  'Signe',
+  'Maud',
+  'Isolde',
+  'Elspeth',
+  'Hesper',
+  'Sunniva',
+  'Dagny',
+  'Linnea',
+  'Ragna',
+  'Merrin',
+  'Aldis',
+  'Ysolde',
+  'Petra',
+]);
+const surnames = [
+  'Pell',
+  'Wick',
+  'Lorne',
+  'Oxley',
+  'Quill',
+  'Sandison',
+  'Heddle',
+  'Corrie',
+  'Yarrow',
+  'Marwick',
+  'Thrave',
+  'Farrow',
+  'Holm',
+  'Orde',
+];
 const gardenWords = [
   'Walled Garden',
   'Manse',
@@ -103,8 +158,17 @@ export function makeKeepers(gardens: readonly Garden[], random: Random): Keeper[
       const first = firstNames[code % firstNames.length];
       const born = 1838 + random.below(72);
       const owner = i < 2;
-      const role = owner ? 'nursery owner' : pickOne(['keeper', 'keeper', 'keeper', 'keeper', 'keeper', 'botanist', 'schoolteacher', "ship's mate"], random); // prettier-ignore
-      const garden = owner ? (local.find(({ kind }) => kind === 'nursery') ?? local[0]) : random.below(5) < 3 ? pickOne(local, random) : undefined; // prettier-ignore
+      const role = owner
+        ? 'nursery owner'
+        : pickOne(
+            ['keeper', 'keeper', 'keeper', 'keeper', 'keeper', 'botanist', 'schoolteacher', "ship's mate"],
+            random,
+          );
+      const garden = owner
+        ? (local.find(({ kind }) => kind === 'nursery') ?? local[0])
+        : random.below(5) < 3
+          ? pickOne(local, random)
+          : undefined;
       keepers.push({
         id: `K${String(keepers.length + 1).padStart(3, '0')}`,
         name: `${first} ${surnames[Math.floor(code / firstNames.length)]}`,

@@ -10,7 +10,11 @@ export function portrait(random: Random): string {
   const ink = inks[random.below(inks.length)];
   const petals = 5 + random.below(5);
   const reach = 8 + random.below(5);
-  const blades = Array.from({ length: petals }, (_, i) => `<ellipse cx='24' cy='${18 - reach / 2}' rx='${2 + (petals % 3)}' ry='${reach / 2}' transform='rotate(${Math.round((360 * i) / petals)} 24 18)'/>`); // prettier-ignore
+  const blades = Array.from(
+    { length: petals },
+    (_, i) =>
+      `<ellipse cx='24' cy='${18 - reach / 2}' rx='${2 + (petals % 3)}' ry='${reach / 2}' transform='rotate(${Math.round((360 * i) / petals)} 24 18)'/>`,
+  );
   const svg = `<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 48 48'><rect width='48' height='48' fill='#${ground}'/><g fill='#${ink}'><path d='M23 20h2v24h-2z'/>${blades.join('')}</g></svg>`;
   return `data:image/svg+xml,${encodeURIComponent(svg)}`;
 }

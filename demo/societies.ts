@@ -31,7 +31,18 @@ export interface Meeting {
 
 const livesIn = (keeper: Keeper, year: number): boolean => year >= keeper.born + 18 && year <= (keeper.died ?? 2000);
 const pick = <T>(items: readonly T[], random: Random): T => items[random.below(items.length)];
-const subjects = ['bean weevil', 'the spring list', 'seed potatoes and blight', 'boats and freight', 'a show of roots', 'bere barley', 'names of kale', 'the school garden', 'the fire at Ness', 'a common store']; // prettier-ignore
+const subjects = [
+  'bean weevil',
+  'the spring list',
+  'seed potatoes and blight',
+  'boats and freight',
+  'a show of roots',
+  'bere barley',
+  'names of kale',
+  'the school garden',
+  'the fire at Ness',
+  'a common store',
+];
 
 /** The founders of the union: active keepers of the two societies that merge. */
 export function foundersOf(keepers: readonly Keeper[]): Keeper[] {
@@ -75,7 +86,11 @@ export function dealings(consignments: readonly Consignment[], founders: readonl
   const counts = new Map<string, number>();
   for (const { sentOn, trueFrom, trueTo } of consignments) {
     if (!/^19(29|30)/.test(sentOn)) continue;
-    for (const [one, other] of [[trueFrom, trueTo], [trueTo, trueFrom]]) if (names.has(one)) counts.set(other, (counts.get(other) ?? 0) + 1); // prettier-ignore
+    for (const [one, other] of [
+      [trueFrom, trueTo],
+      [trueTo, trueFrom],
+    ])
+      if (names.has(one)) counts.set(other, (counts.get(other) ?? 0) + 1);
   }
   return counts;
 }
@@ -103,7 +118,11 @@ export function makeMemberships(
     });
   };
   const end = (keeper: Keeper, society: string): string =>
-    merging.includes(society) && (keeper.died ?? 2000) > 1931 ? '1931' : keeper.died !== undefined && keeper.died <= 1938 ? String(keeper.died) : ''; // prettier-ignore
+    merging.includes(society) && (keeper.died ?? 2000) > 1931
+      ? '1931'
+      : keeper.died !== undefined && keeper.died <= 1938
+        ? String(keeper.died)
+        : '';
   // The union first: those who dealt with its founders, and few others.
   for (const keeper of keepers) {
     if (!livesIn(keeper, 1931)) continue;
@@ -116,7 +135,14 @@ export function makeMemberships(
   }
   for (const keeper of keepers) {
     const own = Object.entries(societies).find(([, islands]) => islands.includes(keeper.island))?.[0];
-    if (own && random.below(10) < 9) add(keeper, own, Math.max(1902, keeper.born + 18 + random.below(12)), end(keeper, own), random.below(30) === 0 ? pick(['treasurer', 'secretary', 'president'], random) : ''); // prettier-ignore
+    if (own && random.below(10) < 9)
+      add(
+        keeper,
+        own,
+        Math.max(1902, keeper.born + 18 + random.below(12)),
+        end(keeper, own),
+        random.below(30) === 0 ? pick(['treasurer', 'secretary', 'president'], random) : '',
+      );
   }
   while (memberships.length < 420) {
     const keeper = pick(keepers, random);

@@ -40,7 +40,8 @@ async function show(name: string, on = driver): Promise<void> {
   await named(on, '[role="grid"]', `Records of ${name}`);
   await on.wait(async () => (await on.findElements(By.css('[role="gridcell"]'))).length > 0, wait);
 }
-const people = (count: number): string[][] => Array.from({ length: count }, (_, i) => [`Person ${String(i).padStart(2, '0')}`, '']); // prettier-ignore
+const people = (count: number): string[][] =>
+  Array.from({ length: count }, (_, i) => [`Person ${String(i).padStart(2, '0')}`, '']);
 
 /** What the server holds. */
 async function stored(name: string): Promise<string[][]> {
@@ -64,8 +65,15 @@ const slow = (on: WebDriver, milliseconds: number | null): Promise<unknown> =>
     milliseconds,
   );
 const saved = (on = driver): Promise<unknown> =>
-  on.wait(async () => (await on.findElement(By.css('header [role="status"], [role="status"]')).getText()) === 'Saved', wait); // prettier-ignore
-const press = (...keys: string[]): Promise<void> => driver.actions().sendKeys(...keys).perform(); // prettier-ignore
+  on.wait(
+    async () => (await on.findElement(By.css('header [role="status"], [role="status"]')).getText()) === 'Saved',
+    wait,
+  );
+const press = (...keys: string[]): Promise<void> =>
+  driver
+    .actions()
+    .sendKeys(...keys)
+    .perform();
 const cell = (text: string, on = driver) => named(on, '[role="gridcell"]', text, true);
 const column = async (c: number): Promise<string[]> =>
   driver.executeScript(
@@ -109,7 +117,10 @@ test('what was not sent waits in the browser, is counted, and is sent on return'
   await press(Key.ARROW_RIGHT, 'one', Key.ENTER, 'two', Key.ENTER, 'three', Key.ENTER);
   await shows(driver, 'The server is not reached; 3 changes wait, kept in this browser until it is');
   await driver.navigate().refresh();
-  const alert = await driver.switchTo().alert().catch(() => undefined); // prettier-ignore
+  const alert = await driver
+    .switchTo()
+    .alert()
+    .catch(() => undefined);
   await alert?.accept();
   await show('waiting');
   await saved();
@@ -118,7 +129,11 @@ test('what was not sent waits in the browser, is counted, and is sent on return'
 });
 
 test('typing down a sorted column writes into the rows that are seen; the order stands until it is asked for anew', async () => {
-  await table('sorted', [['c', ''], ['a', ''], ['b', '']]); // prettier-ignore
+  await table('sorted', [
+    ['c', ''],
+    ['a', ''],
+    ['b', ''],
+  ]);
   await driver.findElement(By.css('[role="columnheader"] button')).click();
   await driver.wait(async () => (await column(0)).join() === 'a,b,c', wait);
   await (await cell('a')).click();
@@ -138,7 +153,11 @@ test('Enter in the last row begins a new one', async () => {
   await driver.wait(async () => (await column(1)).length === 3, wait);
   await press('third', Key.TAB);
   await saved();
-  expect((await stored('longer')).slice(0, 3)).toEqual([['first', 'x'], ['', 'second'], ['', 'third']]); // prettier-ignore
+  expect((await stored('longer')).slice(0, 3)).toEqual([
+    ['first', 'x'],
+    ['', 'second'],
+    ['', 'third'],
+  ]);
 });
 
 const paste = (text: string): Promise<unknown> =>
@@ -156,7 +175,10 @@ test('cells wider than the table get columns where that is wanted, and a line of
   await (await button(driver, 'Add 1 column')).click();
   await cell('1988');
   await saved();
-  expect(await stored('wider')).toEqual([['b', 'c', '1987'], ['d', 'e', '1988']]); // prettier-ignore
+  expect(await stored('wider')).toEqual([
+    ['b', 'c', '1987'],
+    ['d', 'e', '1988'],
+  ]);
 });
 
 test('Replace all is announced when it is done', async () => {

@@ -3,7 +3,20 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Key } from 'selenium-webdriver';
 import { violations } from './axe';
-import { type Browser, By, type WebDriver, type WebElement, button, choose, consoleErrors, downloaded, named, openBrowser, shows, wait } from './browser'; // prettier-ignore
+import {
+  type Browser,
+  By,
+  type WebDriver,
+  type WebElement,
+  button,
+  choose,
+  consoleErrors,
+  downloaded,
+  named,
+  openBrowser,
+  shows,
+  wait,
+} from './browser';
 
 const home = process.env.NUNATAK_URL ?? 'http://127.0.0.1:3000';
 jest.setTimeout(240000);

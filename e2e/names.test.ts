@@ -12,7 +12,24 @@ jest.setTimeout(180000);
 let browser: Browser;
 let driver: WebDriver;
 let files: string;
-const words = ['bean', 'bean', 'beans', 'beans; Bean', 'feild bean', 'field bean', 'field bean', 'skirret', 'skirret', 'skirrets', 'skirrets', 'oats, black', 'black oats', '?', 'neep', 'turnip']; // prettier-ignore
+const words = [
+  'bean',
+  'bean',
+  'beans',
+  'beans; Bean',
+  'feild bean',
+  'field bean',
+  'field bean',
+  'skirret',
+  'skirret',
+  'skirrets',
+  'skirrets',
+  'oats, black',
+  'black oats',
+  '?',
+  'neep',
+  'turnip',
+];
 beforeAll(async () => {
   browser = await openBrowser();
   driver = browser.driver;
@@ -40,10 +57,14 @@ afterAll(async () => {
 const press = async (name: string): Promise<void> => (await named(driver, 'button', name)).click();
 const region = async (name: string): Promise<string> => (await named(driver, 'main, aside, section', name)).getText();
 const says = (name: string, ...parts: string[]): Promise<unknown> =>
-  driver.wait(async () => {
-    const text = await region(name);
-    return parts.every((part) => text.includes(part));
-  }, wait, `${name} does not say ${parts.join(', ')}`); // prettier-ignore
+  driver.wait(
+    async () => {
+      const text = await region(name);
+      return parts.every((part) => text.includes(part));
+    },
+    wait,
+    `${name} does not say ${parts.join(', ')}`,
+  );
 
 test('a list is there for the list column; suggestions stand by their reasons', async () => {
   // While the page is still reading it can be used by everybody as well.
@@ -51,17 +72,28 @@ test('a list is there for the list column; suggestions stand by their reasons', 
   await driver.navigate().refresh();
   expect(await violations(driver)).toEqual([]);
   await shows(driver, 'Seed');
-  await says('Perhaps the same', 'Singular and plural', 'skirrets', '2 + 2 records: lifts it over 3', 'Word order', 'A slip of the pen');
+  await says(
+    'Perhaps the same',
+    'Singular and plural',
+    'skirrets',
+    '2 + 2 records: lifts it over 3',
+    'Word order',
+    'A slip of the pen',
+  );
   await says('What it changes', '0 values pass');
   expect(await violations(driver)).toEqual([]);
-}); // prettier-ignore
+});
 
 test('one is joined, one rejected for good, all of a kind joined; counts follow and are taken back', async () => {
   await press('Join skirrets as skirret');
   await says('What it changes', 'Newly over the line', 'skirret 4');
   await press('feild bean is not field bean');
   await driver.wait(async () => !(await region('Perhaps the same')).includes('feild'), wait);
-  await driver.wait(async () => (await driver.findElements(By.css('[aria-label^="Join beans as"], [aria-label^="Join bean as"]'))).length > 0, wait); // prettier-ignore
+  await driver.wait(
+    async () =>
+      (await driver.findElements(By.css('[aria-label^="Join beans as"], [aria-label^="Join bean as"]'))).length > 0,
+    wait,
+  );
   await press('Undo');
   await driver.wait(async () => (await region('Perhaps the same')).includes('feild'), wait);
   await press('Undo');
@@ -101,7 +133,10 @@ test('values are searched, sorted and filtered', async () => {
   await (await named(driver, 'input', 'Search the values')).sendKeys(Key.chord(Key.CONTROL, 'a'), Key.BACK_SPACE);
   await (await named(driver, '[role="combobox"]', 'Order')).click();
   await (await named(driver, '[role="option"]', 'Z to A')).click();
-  await driver.wait(async () => (await (await driver.findElements(By.css('[role="listitem"]')))[0].getText()).startsWith('turnip'), wait); // prettier-ignore
+  await driver.wait(
+    async () => (await (await driver.findElements(By.css('[role="listitem"]')))[0].getText()).startsWith('turnip'),
+    wait,
+  );
   await (await named(driver, '[role="combobox"]', 'First letter')).click();
   await (await named(driver, '[role="option"]', 'O', true)).click();
   await driver.wait(async () => (await driver.findElements(By.css('[role="listitem"]'))).length === 1, wait);
@@ -120,9 +155,11 @@ test('a names file comes in and goes out', async () => {
       : undefined;
     return saved !== undefined;
   }, wait);
-  expect(readFileSync(join(browser.downloads, saved as string), 'utf8').trim().split('\r\n')).toEqual(
-    ['variant,preferred', '?,', 'black oats,"oats, black"', 'skirrets,skirret', 'neep,turnip'],
-  ); // prettier-ignore
+  expect(
+    readFileSync(join(browser.downloads, saved as string), 'utf8')
+      .trim()
+      .split('\r\n'),
+  ).toEqual(['variant,preferred', '?,', 'black oats,"oats, black"', 'skirrets,skirret', 'neep,turnip']);
   writeFileSync(path, 'a,b,c\n1,2,3\n');
   await driver.findElement(By.css('input[aria-label="Names file to bring in"]')).sendKeys(path);
   await shows(driver, 'needs two columns');

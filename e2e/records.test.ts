@@ -57,7 +57,11 @@ async function choose(list: string, entry: string): Promise<void> {
   await (await named(driver, '[role="combobox"]', list)).click();
   await (await named(driver, '[role="option"]', entry)).click();
 }
-const keys = async (...pressed: string[]): Promise<void> => driver.actions().sendKeys(...pressed).perform(); // prettier-ignore
+const keys = async (...pressed: string[]): Promise<void> =>
+  driver
+    .actions()
+    .sendKeys(...pressed)
+    .perform();
 const held = async (key: string, shift = false): Promise<void> => {
   const actions = driver.actions().keyDown(Key.CONTROL);
   if (shift) actions.keyDown(Key.SHIFT);
@@ -69,9 +73,27 @@ const held = async (key: string, shift = false): Promise<void> => {
 test('a workbook: its sheets are one table, doubles are joined, days and numbers are such', async () => {
   const head = ['id', 'name', 'island', 'born'];
   const bytes = xlsx([
-    { name: 'north', rows: [['Keepers of the north'], [], head, ['K1', 'Alban Pell', 'Ness', { day: -21000 }], ['K2', 'Holm', 'Ness', ''], ['K2', 'Holm', 'Ness', '']] },
-    { name: 'south', rows: [head, ['K3', 'Holm', 'Voe', ''], ['K4', 'Edwin Yarrow', 'Voe', { day: -20000 }], ['K5', 'Tove Lorne', 'Ness', '1915?']] },
-  ]); // prettier-ignore
+    {
+      name: 'north',
+      rows: [
+        ['Keepers of the north'],
+        [],
+        head,
+        ['K1', 'Alban Pell', 'Ness', { day: -21000 }],
+        ['K2', 'Holm', 'Ness', ''],
+        ['K2', 'Holm', 'Ness', ''],
+      ],
+    },
+    {
+      name: 'south',
+      rows: [
+        head,
+        ['K3', 'Holm', 'Voe', ''],
+        ['K4', 'Edwin Yarrow', 'Voe', { day: -20000 }],
+        ['K5', 'Tove Lorne', 'Ness', '1915?'],
+      ],
+    },
+  ]);
   await bringIn(file('keepers.xlsx', bytes));
   await shows(
     driver,
@@ -87,10 +109,36 @@ test('a workbook: its sheets are one table, doubles are joined, days and numbers
 });
 
 test('names that could be several, are near a known one, or are none: each is settled, and the draft outlives the page', async () => {
-  const rows = ['nr;from;on;where;packets', '1;Alban Pell;2.3.1931;Ness;1.250,5', '2;Pell, Alban;4.5.1931;Ness;3', '3;Edwin Yarow;7.8.1931;Voe;ten', '4;Holm;1.2.1932;Voe;7', '5;Holm;2.2.1932;;8', '6;Voe Nursery;3.2.1932;Voe;9', '7;Tove Lorne;4.2.1932;Ness;1', '8;Tove Lorne;5.2.1932;Ness;2', '9;Alban Pell;6.2.1932;Ness;2', '10;Alban Pell;7.2.1932;Ness;2', '11;Alban Pell;8.2.1932;Ness;2', '12;Tove Lorne']; // prettier-ignore
+  const rows = [
+    'nr;from;on;where;packets',
+    '1;Alban Pell;2.3.1931;Ness;1.250,5',
+    '2;Pell, Alban;4.5.1931;Ness;3',
+    '3;Edwin Yarow;7.8.1931;Voe;ten',
+    '4;Holm;1.2.1932;Voe;7',
+    '5;Holm;2.2.1932;;8',
+    '6;Voe Nursery;3.2.1932;Voe;9',
+    '7;Tove Lorne;4.2.1932;Ness;1',
+    '8;Tove Lorne;5.2.1932;Ness;2',
+    '9;Alban Pell;6.2.1932;Ness;2',
+    '10;Alban Pell;7.2.1932;Ness;2',
+    '11;Alban Pell;8.2.1932;Ness;2',
+    '12;Tove Lorne',
+  ];
   await bringIn(file('sent.csv', Buffer.from(rows.join('\r\n'), 'latin1')));
-  await shows(driver, '11 of 12 rows fit', 'from names keepers by name', 'Which comes first in on, day or month?', 'Answer the open question first');
-  await shows(driver, '2 names of from are near a known one', '1 name of from is not in keepers', '2 records of keepers are called “Holm”', '1 cell of packets is no number');
+  await shows(
+    driver,
+    '11 of 12 rows fit',
+    'from names keepers by name',
+    'Which comes first in on, day or month?',
+    'Answer the open question first',
+  );
+  await shows(
+    driver,
+    '2 names of from are near a known one',
+    '1 name of from is not in keepers',
+    '2 records of keepers are called “Holm”',
+    '1 cell of packets is no number',
+  );
   expect(await (await button(driver, 'Store 11 records')).isEnabled()).toBe(false);
   await press('Day first');
   await press('By island = where');
@@ -111,7 +159,7 @@ test('names that could be several, are near a known one, or are none: each is se
   await grid('K3');
   await press('keepers');
   await grid('Voe Nursery');
-}); // prettier-ignore
+});
 
 test('cells are written, filled, pasted, emptied, replaced; rows and columns come and go; every step is taken back', async () => {
   await (await cell('Tove Lorne')).click();
@@ -160,7 +208,12 @@ test('cells are written, filled, pasted, emptied, replaced; rows and columns com
 });
 
 test('a newer file: the differences are shown, the table is replaced, and the former version brought back', async () => {
-  await bringIn(file('keepers 1939.csv', 'id,name,island,born,sheet\nK1,Alban Pell,Tarrow,1912-07-04,north\nK7,Ragna Wick,Skerry,,south\n'));
+  await bringIn(
+    file(
+      'keepers 1939.csv',
+      'id,name,island,born,sheet\nK1,Alban Pell,Tarrow,1912-07-04,north\nK7,Ragna Wick,Skerry,,south\n',
+    ),
+  );
   await shows(driver, 'keepers has all of these columns');
   await press('Replace it');
   await shows(driver, '1 added', 'changed in 1 record', 'Compared by id', 'K1, island: Ness → Tarrow');
@@ -170,14 +223,34 @@ test('a newer file: the differences are shown, the table is replaced, and the fo
   await press('Bring back');
   await grid('Maud Oxley');
   expect(await violations(driver)).toEqual([]);
-}); // prettier-ignore
+});
 
 test.each<[string, string, string[]]>([
-  ['bulletins.ris', 'TY  - JOUR\nTI  - On kale\nAU  - Pell, A.\nAU  - Wick, T.\nPY  - 1911\nKW  - kale\nER  - \n', ['RIS, 1 record', 'Pell, A.; Wick, T.']],
-  ['bulletins.bib', '@article{B1, title={On {K}ale}, author={Pell, A. and Wick, T.}, year=1911}\n', ['BibTeX, 1 entry', 'On Kale']],
-  ['bulletins.json', '[{"id":"B1","type":"article","title":"On kale","author":[{"family":"Pell","given":"A."}],"issued":{"date-parts":[[1911]]}}]', ['CSL-JSON', 'Pell, A.']],
-  ['notices.ndjson', '{"writer":"Tove","mentions":["Alban","Signe"]}\n{"writer":"Alban"}\n', ['NDJSON, 2 records', 'Alban; Signe']],
-  ['gardens.geojson', '{"type":"FeatureCollection","features":[{"type":"Feature","properties":{"name":"Manse"},"geometry":{"type":"Point","coordinates":[-31.4,48.6]}}]}', ['GeoJSON, 1 point', '48.6, -31.4']],
+  [
+    'bulletins.ris',
+    'TY  - JOUR\nTI  - On kale\nAU  - Pell, A.\nAU  - Wick, T.\nPY  - 1911\nKW  - kale\nER  - \n',
+    ['RIS, 1 record', 'Pell, A.; Wick, T.'],
+  ],
+  [
+    'bulletins.bib',
+    '@article{B1, title={On {K}ale}, author={Pell, A. and Wick, T.}, year=1911}\n',
+    ['BibTeX, 1 entry', 'On Kale'],
+  ],
+  [
+    'bulletins.json',
+    '[{"id":"B1","type":"article","title":"On kale","author":[{"family":"Pell","given":"A."}],"issued":{"date-parts":[[1911]]}}]',
+    ['CSL-JSON', 'Pell, A.'],
+  ],
+  [
+    'notices.ndjson',
+    '{"writer":"Tove","mentions":["Alban","Signe"]}\n{"writer":"Alban"}\n',
+    ['NDJSON, 2 records', 'Alban; Signe'],
+  ],
+  [
+    'gardens.geojson',
+    '{"type":"FeatureCollection","features":[{"type":"Feature","properties":{"name":"Manse"},"geometry":{"type":"Point","coordinates":[-31.4,48.6]}}]}',
+    ['GeoJSON, 1 point', '48.6, -31.4'],
+  ],
   ['matrix.csv', ',a,b,c\na,0,2,0\nb,2,0,1\nc,0,1,0\n', ['This looks like a matrix of ties', 'the same on both sides']],
 ])('%s', async (name, text, parts) => {
   await bringIn(file(name, text));
@@ -188,10 +261,15 @@ test.each<[string, string, string[]]>([
   }
   await press('Put away');
   await isGone(parts[0]);
-}); // prettier-ignore
+});
 
 test('a graph becomes two tables', async () => {
-  await bringIn(file('graph.graphml', '<graphml><key id="k" for="node" attr.name="age" attr.type="int"/><graph edgedefault="directed"><node id="a"><data key="k">4</data></node><node id="b"/><edge source="a" target="b"/></graph></graphml>')); // prettier-ignore
+  await bringIn(
+    file(
+      'graph.graphml',
+      '<graphml><key id="k" for="node" attr.name="age" attr.type="int"/><graph edgedefault="directed"><node id="a"><data key="k">4</data></node><node id="b"/><edge source="a" target="b"/></graph></graphml>',
+    ),
+  );
   await shows(driver, 'GraphML, the nodes', 'graph edges');
   await press('Store 2 records');
   await shows(driver, '“graph nodes” stored');

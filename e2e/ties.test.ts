@@ -2,7 +2,20 @@
 import { readFileSync } from 'node:fs';
 import { Key } from 'selenium-webdriver';
 import { violations } from './axe';
-import { type Browser, By, type WebDriver, type WebElement, button, choose, consoleErrors, downloaded, named, openBrowser, shows, wait } from './browser'; // prettier-ignore
+import {
+  type Browser,
+  By,
+  type WebDriver,
+  type WebElement,
+  button,
+  choose,
+  consoleErrors,
+  downloaded,
+  named,
+  openBrowser,
+  shows,
+  wait,
+} from './browser';
 
 const home = process.env.NUNATAK_URL ?? 'http://127.0.0.1:3000';
 jest.setTimeout(180000);
@@ -93,14 +106,18 @@ test('a minimum of records moves with the slider; single ones are taken out; the
   await thumb.sendKeys(Key.ARROW_LEFT, Key.ARROW_LEFT);
   await says('39 nodes, 97 ties');
   await (await driver.findElement(By.xpath('//summary[starts-with(., "Who passes")]'))).click();
-  await (await driver.findElement(By.xpath('//ul[@aria-label="Who passes"]//label[.//span[.="fodder"]]/input'))).click();
+  await (
+    await driver.findElement(By.xpath('//ul[@aria-label="Who passes"]//label[.//span[.="fodder"]]/input'))
+  ).click();
   await says('1 node is taken out by hand', '38 nodes');
   await (await named(driver, 'button', 'Take the list away as CSV')).click();
-  const rows = readFileSync(await downloaded(browser, 'who passes.csv'), 'utf8').trim().split(/\r?\n/);
+  const rows = readFileSync(await downloaded(browser, 'who passes.csv'), 'utf8')
+    .trim()
+    .split(/\r?\n/);
   expect(rows[0]).toBe('id,name,records,strength,state');
   expect(rows.find((row) => row.startsWith('fodder,'))).toMatch(/taken out by hand$/);
   expect(rows.some((row) => row.endsWith('too few records'))).toBe(true);
-}); // prettier-ignore
+});
 
 test('Keep: a readable condition with counts and shares; nobody passes is a sentence, and the picture stays', async () => {
   await addStep('Keep');

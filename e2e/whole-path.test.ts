@@ -142,9 +142,12 @@ describe('the demo study', () => {
     const opened: [string, () => Promise<void>][] = [
       ['[role="dialog"]', async () => (await named(driver, 'button', 'Keys')).click()],
       ['[role="menu"]', () => driver.executeScript('arguments[0].focus()', step).then(() => step.sendKeys(Key.ENTER))],
-      ['[role="listbox"], [cmdk-list]', () => driver.actions().keyDown(Key.CONTROL).sendKeys('k').keyUp(Key.CONTROL).perform()],
+      [
+        '[role="listbox"], [cmdk-list]',
+        () => driver.actions().keyDown(Key.CONTROL).sendKeys('k').keyUp(Key.CONTROL).perform(),
+      ],
       ['[role="dialog"] input', async () => (await button(driver, 'Take away')).click()],
-    ]; // prettier-ignore
+    ];
     for (const [there, open] of opened) {
       await open();
       await driver.wait(async () => (await driver.findElements(By.css(there))).length > 0, wait);

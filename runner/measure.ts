@@ -25,8 +25,13 @@ const grouped = ['group', 'modularity', 'groups'];
 
 /** All keys that can be asked for. */
 export const knownKeys = (): string[] => [
-  ...new Set([...columnKeys(nodeMeasures), ...columnKeys(edgeMeasures), ...wholeFigures.map(({ key }) => key), ...grouped]),
-]; // prettier-ignore
+  ...new Set([
+    ...columnKeys(nodeMeasures),
+    ...columnKeys(edgeMeasures),
+    ...wholeFigures.map(({ key }) => key),
+    ...grouped,
+  ]),
+];
 
 /** What the keys asked for come to. “all” is what needs no column that is not there. */
 function wanted(keys: string | undefined, weighted: boolean): { all: boolean; has: (key: string) => boolean } {
@@ -108,8 +113,27 @@ export async function measureCommand(
   const options = parseWords(words, {
     flags: ['directed'],
     values: [
-      'nodes', 'edges', 'id', 'source', 'target', 'weight', 'weight-as', 'measures', 'json', 'groups', 'resolution', 'count', 'seed', 'by', 'steps', 'alpha', 'damping', 'pivots', 'p', 'q',
-    ], // prettier-ignore
+      'nodes',
+      'edges',
+      'id',
+      'source',
+      'target',
+      'weight',
+      'weight-as',
+      'measures',
+      'json',
+      'groups',
+      'resolution',
+      'count',
+      'seed',
+      'by',
+      'steps',
+      'alpha',
+      'damping',
+      'pivots',
+      'p',
+      'q',
+    ],
   });
   const weight = options.value('weight');
   const ask = { ...wanted(options.value('measures'), weight !== undefined), weighted: weight !== undefined };
@@ -118,7 +142,12 @@ export async function measureCommand(
   const settings = optionsOf(options);
   const nodes = await columnsOf(nodeMeasures, net, ask, settings, breath);
   const edges = await columnsOf(edgeMeasures, net, ask, settings, breath);
-  const figures = await computeFigures(net, figuresFor(net, settings).filter(({ key }) => ask.has(key)), breath, settings); // prettier-ignore
+  const figures = await computeFigures(
+    net,
+    figuresFor(net, settings).filter(({ key }) => ask.has(key)),
+    breath,
+    settings,
+  );
   const network: Record<string, number | null> = {};
   const undefinedValues = { ...edges.undefined, ...nodes.undefined };
   for (const [key, { value, why }] of Object.entries(figures)) {
@@ -136,7 +165,11 @@ export async function measureCommand(
     Object.fromEntries(Object.entries(columns.values).map(([key, values]) => [key, values[i]]));
   const result = {
     nodes: net.ids.map((id, v) => ({ id, ...rows(nodes, v) })),
-    edges: Array.from(net.source, (from, e) => ({ source: net.ids[from], target: net.ids[net.target[e]], ...rows(edges, e) })), // prettier-ignore
+    edges: Array.from(net.source, (from, e) => ({
+      source: net.ids[from],
+      target: net.ids[net.target[e]],
+      ...rows(edges, e),
+    })),
     network,
     ...(said.length ? { notes: said } : {}),
     ...(Object.keys(undefinedValues).length ? { undefined: undefinedValues } : {}),
@@ -150,15 +183,18 @@ export function networkOf(options: Words, said: string[]): Network {
     throw new Fault(`“${options.rest[0]}” stands alone; files are named with --nodes and --edges.`);
   const edges = options.value('edges');
   if (edges === undefined) throw new Fault('Name the file of edges with --edges. --help explains all options.');
-  return readNetwork({
-    nodes: options.value('nodes'),
-    edges,
-    id: options.value('id'),
-    source: options.value('source') ?? 'source',
-    target: options.value('target') ?? 'target',
-    directed: options.has('directed'),
-    weight: options.value('weight'),
-  }, said); // prettier-ignore
+  return readNetwork(
+    {
+      nodes: options.value('nodes'),
+      edges,
+      id: options.value('id'),
+      source: options.value('source') ?? 'source',
+      target: options.value('target') ?? 'target',
+      directed: options.has('directed'),
+      weight: options.value('weight'),
+    },
+    said,
+  );
 }
 
 async function addGroups(

@@ -35,10 +35,12 @@ function idColumn(path: string, asked: string | undefined, said: string[]): { ta
     return !seen.has('') && seen.size === table.rows;
   });
   if (!unique) return { table, id: needed(table, 'id', 'id') };
-  said.push(`“${path}” has no column “id”; its nodes are known by “${unique.name}”, the first that differs in every row. --id names another.`);
+  said.push(
+    `“${path}” has no column “id”; its nodes are known by “${unique.name}”, the first that differs in every row. --id names another.`,
+  );
   const again = readTable(path, [unique.name]);
   return { table: again, id: needed(again, unique.name, 'id') };
-} // prettier-ignore
+}
 
 function needed(table: Table, name: string, option: string): Column {
   const found = column(table, name);

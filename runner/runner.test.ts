@@ -31,15 +31,26 @@ const measure = async (...words: string[]): Promise<Measured> =>
 
 const path = 'source,target,w\na,b,2\nb,c,3\nc,c,1\n';
 
-const nodeKeys = 'degree in_degree out_degree neighbours strength in_strength out_strength closeness in_closeness harmonic_closeness in_harmonic_closeness betweenness betweenness_normalised eigenvector pagerank katz hub authority clustering clustering_directed core_number eccentricity constraint effective_size component strong_component articulation_point'.split(' '); // prettier-ignore
-const weightedKeys = 'closeness_weighted harmonic_closeness_weighted betweenness_weighted eigenvector_weighted pagerank_weighted hub_weighted authority_weighted clustering_barrat clustering_onnela constraint_weighted effective_size_weighted'.split(' '); // prettier-ignore
-const networkKeys = 'nodes edges loops isolates density reciprocity transitivity average_clustering triangles components largest_component strong_components diameter mean_distance degree_assortativity degree_centralisation betweenness_centralisation dyad_mutual dyad_asymmetric dyad_null triad_003 triad_012 triad_102 triad_021D triad_021U triad_021C triad_111D triad_111U triad_030T triad_030C triad_201 triad_120D triad_120U triad_120C triad_210 triad_300'.split(' '); // prettier-ignore
+const nodeKeys =
+  'degree in_degree out_degree neighbours strength in_strength out_strength closeness in_closeness harmonic_closeness in_harmonic_closeness betweenness betweenness_normalised eigenvector pagerank katz hub authority clustering clustering_directed core_number eccentricity constraint effective_size component strong_component articulation_point'.split(
+    ' ',
+  );
+const weightedKeys =
+  'closeness_weighted harmonic_closeness_weighted betweenness_weighted eigenvector_weighted pagerank_weighted hub_weighted authority_weighted clustering_barrat clustering_onnela constraint_weighted effective_size_weighted'.split(
+    ' ',
+  );
+const networkKeys =
+  'nodes edges loops isolates density reciprocity transitivity average_clustering triangles components largest_component strong_components diameter mean_distance degree_assortativity degree_centralisation betweenness_centralisation dyad_mutual dyad_asymmetric dyad_null triad_003 triad_012 triad_102 triad_021D triad_021U triad_021C triad_111D triad_111U triad_030T triad_030C triad_201 triad_120D triad_120U triad_120C triad_210 triad_300'.split(
+    ' ',
+  );
 
 describe('measure', () => {
   test('all figures of an undirected network, keys in snake_case', async () => {
     const { nodes, edges, network } = await measure('--edges', file('e.csv', path));
     expect(Object.keys(nodes[0])).toEqual(expect.arrayContaining([...nodeKeys]));
-    expect(Object.keys(edges[0])).toEqual(expect.arrayContaining(['source', 'target', 'betweenness', 'bridge', 'reciprocated', 'overlap'])); // prettier-ignore
+    expect(Object.keys(edges[0])).toEqual(
+      expect.arrayContaining(['source', 'target', 'betweenness', 'bridge', 'reciprocated', 'overlap']),
+    );
     expect(Object.keys(network)).toEqual(expect.arrayContaining([...networkKeys]));
     expect(nodes.map(({ id, degree, betweenness }) => [id, degree, betweenness])).toEqual([
       ['a', 1, 0],
@@ -49,13 +60,32 @@ describe('measure', () => {
     expect(edges).toHaveLength(3);
     expect(network).toMatchObject({ nodes: 3, edges: 3, loops: 1, density: 2 / 3, components: 1, triad_201: 1 });
     expect(nodes.map((node) => node.articulation_point)).toEqual([false, true, false]);
-    expect(edges.map((edge) => [edge.bridge, edge.betweenness])).toEqual([[true, 2], [true, 2], [false, 0]]); // prettier-ignore
+    expect(edges.map((edge) => [edge.bridge, edge.betweenness])).toEqual([
+      [true, 2],
+      [true, 2],
+      [false, 0],
+    ]);
   });
 
   test('a node file gives order and isolates; weights, direction, chosen keys, other column names', async () => {
     const nodes = file('n.csv', 'key;name\nz;Zoë\nb;B\na;A\nc;C\n');
     const edges = file('e.csv', 'from\tto\tw\na\tb\t2\nb\tc\t3.5\n');
-    const result = await measure('--nodes', nodes, `--edges=${edges}`, '--id', 'key', '--source', 'from', '--target', 'to', '--weight', 'w', '--directed', '--measures', 'strength,in_degree,nodes'); // prettier-ignore
+    const result = await measure(
+      '--nodes',
+      nodes,
+      `--edges=${edges}`,
+      '--id',
+      'key',
+      '--source',
+      'from',
+      '--target',
+      'to',
+      '--weight',
+      'w',
+      '--directed',
+      '--measures',
+      'strength,in_degree,nodes',
+    );
     expect(result).toEqual({
       nodes: [
         { id: 'z', in_degree: 0, strength: 0 },
@@ -107,10 +137,28 @@ describe('measure', () => {
     }
     const odd = measure('--edges', edges, '--groups', 'constructor');
     await expect(odd).rejects.toThrow('--groups is one of leiden, louvain, potts');
-    const far = await measure('--edges', edges, '--weight', 'w', '--weight-as', 'distance', '--measures', 'closeness_weighted'); // prettier-ignore
+    const far = await measure(
+      '--edges',
+      edges,
+      '--weight',
+      'w',
+      '--weight-as',
+      'distance',
+      '--measures',
+      'closeness_weighted',
+    );
     expect(far.nodes[0].closeness_weighted).not.toBeCloseTo(all.nodes[0].closeness_weighted as number, 3);
     const nodes = file('n.csv', 'id,side\na,l\nb,l\nc,l\nd,r\ne,r\nf,r\n');
-    const sided = await measure('--edges', edges, '--nodes', nodes, '--by', 'side', '--measures', 'participation,external_internal'); // prettier-ignore
+    const sided = await measure(
+      '--edges',
+      edges,
+      '--nodes',
+      nodes,
+      '--by',
+      'side',
+      '--measures',
+      'participation,external_internal',
+    );
     expect(sided.network.external_internal).toBeCloseTo(-5 / 7, 12);
     expect(sided.nodes[2].participation).toBeCloseTo(4 / 9, 12);
   });
@@ -118,7 +166,10 @@ describe('measure', () => {
   test('undefined figures of the network have their reasons', async () => {
     const result = await measure('--edges', file('e.csv', 'source,target\na,b\n'));
     expect(result.network.transitivity).toBeNull();
-    expect(result.undefined).toMatchObject({ transitivity: expect.stringMatching(/two neighbours/) as string, hub: expect.stringMatching(/not unique/) as string }); // prettier-ignore
+    expect(result.undefined).toMatchObject({
+      transitivity: expect.stringMatching(/two neighbours/) as string,
+      hub: expect.stringMatching(/not unique/) as string,
+    });
   });
 
   test('ids stay texts', async () => {

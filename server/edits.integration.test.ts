@@ -48,8 +48,16 @@ const version = async (id: string): Promise<number> => (await listTables(id))[0]
 describe('two at once', () => {
   test('different cells are both kept, though both were decided on the same version', async () => {
     const id = await people();
-    expect(await editTable(id, 'people', 1, cells([0, 0, 'Ann’s']), ann)).toEqual({ version: 2, others: false, conflicts: [] }); // prettier-ignore
-    expect(await editTable(id, 'people', 1, cells([1, 0, 'Ben’s']), ben)).toEqual({ version: 3, others: true, conflicts: [] }); // prettier-ignore
+    expect(await editTable(id, 'people', 1, cells([0, 0, 'Ann’s']), ann)).toEqual({
+      version: 2,
+      others: false,
+      conflicts: [],
+    });
+    expect(await editTable(id, 'people', 1, cells([1, 0, 'Ben’s']), ben)).toEqual({
+      version: 3,
+      others: true,
+      conflicts: [],
+    });
     expect((await now(id)).map(([name]) => name)).toEqual(['Ann’s', 'Ben’s', 'Person 2']);
   });
 
@@ -58,7 +66,11 @@ describe('two at once', () => {
     await editTable(id, 'people', 1, cells([0, 0, 'Ann’s'], [1, 1, '7']), ann);
     const edited = await editTable(id, 'people', 1, cells([0, 0, 'Ben’s'], [1, 1, '7'], [2, 0, 'too']), ben);
     expect(edited.conflicts).toEqual([{ row: 0, column: 0, theirs: 'Ann’s', yours: 'Ben’s' }]);
-    expect(await now(id)).toEqual([['Ann’s', '0'], ['Person 1', '7'], ['too', '2']]); // prettier-ignore
+    expect(await now(id)).toEqual([
+      ['Ann’s', '0'],
+      ['Person 1', '7'],
+      ['too', '2'],
+    ]);
     // Decided again, on what is seen now, it is written.
     await editTable(id, 'people', edited.version, cells([0, 0, 'Ben’s']), ben);
     expect((await now(id))[0][0]).toBe('Ben’s');
@@ -77,14 +89,20 @@ describe('two at once', () => {
     await editTable(id, 'people', 1, addRows(['Ben’s row', ''], ['', '']), { ...ben, token: second });
     await editTable(id, 'people', 1, cells([1, 0, 'Ben’s last']), { ...ben, onto: second });
     await editTable(id, 'people', 1, cells([0, 1, '11']), { ...ann, onto: first });
-    expect((await now(id)).slice(3)).toEqual([['Ann’s row', '11'], ['Ben’s row', ''], ['Ben’s last', '']]); // prettier-ignore
+    expect((await now(id)).slice(3)).toEqual([
+      ['Ann’s row', '11'],
+      ['Ben’s row', ''],
+      ['Ben’s last', ''],
+    ]);
   });
 
   test('an edit on rows that have other places by now is refused, not written into wrong ones', async () => {
     const id = await people();
     await editTable(id, 'people', 1, { kind: 'delete rows', rows: [0] }, ann);
     await expect(editTable(id, 'people', 1, cells([0, 0, 'wrong']), ben)).rejects.toThrow(/changed meanwhile/);
-    await expect(editTable(id, 'people', 1, cells([0, 0, 'wrong']), { ...ben, onto: randomUUID() })).rejects.toThrow(/not there any more/); // prettier-ignore
+    await expect(editTable(id, 'people', 1, cells([0, 0, 'wrong']), { ...ben, onto: randomUUID() })).rejects.toThrow(
+      /not there any more/,
+    );
     expect((await now(id)).map(([name]) => name)).toEqual(['Person 1', 'Person 2']);
   });
 
@@ -131,8 +149,14 @@ describe('edits in one body', () => {
     const request = new Request('http://localhost/x', { method: 'POST', body });
     const answer = await editsRoute(request, { params: Promise.resolve({ study: id, table: 'people' }) });
     const text = await answer.text();
-    return { status: answer.status, news: text.trim().split('\n').map((line) => JSON.parse(line) as never) };
-  }; // prettier-ignore
+    return {
+      status: answer.status,
+      news: text
+        .trim()
+        .split('\n')
+        .map((line) => JSON.parse(line) as never),
+    };
+  };
   const head = { base: 1, ...ann };
 
   test('are done in their order, one that fails does not keep the others', async () => {
@@ -216,7 +240,11 @@ describe('what reads a table', () => {
     async function* rows(): AsyncGenerator<string> {
       yield await Promise.resolve('["a","b","1"]');
     }
-    const columns = [{ name: 'name', type: 'text' as const }, { name: 'friend', type: 'text' as const }, { name: 'packets', type: 'number' as const }]; // prettier-ignore
+    const columns = [
+      { name: 'name', type: 'text' as const },
+      { name: 'friend', type: 'text' as const },
+      { name: 'packets', type: 'number' as const },
+    ];
     await storeTable(id, { name: 'people', origin: 'x', columns, rows: 1 }, rows());
     await createNames(id, 'People', [{ table: 'people', column: 'name' }]);
     return { id, network: (await createNetwork(id, 'Friends', trailSchema.parse({ steps }))).id };
@@ -238,7 +266,11 @@ describe('what reads a table', () => {
 
   test('trails and names follow a rename, and its undoing; each is a version of the network', async () => {
     const { id, network } = await start();
-    const rename = (column: number, name: string, type: 'text' | 'number'): Edit => ({ kind: 'change column', column, spec: { name, type } }); // prettier-ignore
+    const rename = (column: number, name: string, type: 'text' | 'number'): Edit => ({
+      kind: 'change column',
+      column,
+      spec: { name, type },
+    });
     await editTable(id, 'people', 1, rename(2, 'parcels', 'number'), ann);
     await editTable(id, 'people', 2, rename(0, 'who', 'text'), ann);
     const now = await openNetwork(id, network);
@@ -275,7 +307,8 @@ test('a table that is stored again under its token, after a reload or at the sam
   async function* rows(): AsyncGenerator<string> {
     yield await Promise.resolve('["a"]');
   }
-  const store = (): Promise<{ key: string }> => storeTable(id, { name: 'people', origin: 'x', columns, rows: 1, token }, rows()); // prettier-ignore
+  const store = (): Promise<{ key: string }> =>
+    storeTable(id, { name: 'people', origin: 'x', columns, rows: 1, token }, rows());
   const made = await Promise.all([store(), store(), store()]);
   expect(new Set(made.map(({ key }) => key)).size).toBe(1);
   expect(await listTables(id)).toHaveLength(1);
@@ -295,11 +328,23 @@ describe('ids for records that nothing tells apart', () => {
     const columns = [{ name: 'who', type: 'reference' as const, table: 'people', by: 'name' }];
     await storeTable(id, { name: 'letters', origin: 'x', columns, rows: 1, ids }, rows());
     const table = (await listTables(id)).find(({ key }) => key === 'people');
-    expect(table?.columns.map((spec) => [spec.name, spec.id])).toEqual([['id', true], ['name', undefined], ['packets', undefined]]); // prettier-ignore
-    expect(await now(id)).toEqual([['P001', 'Person 0', '0'], ['P002', 'Person 1', '1']]); // prettier-ignore
+    expect(table?.columns.map((spec) => [spec.name, spec.id])).toEqual([
+      ['id', true],
+      ['name', undefined],
+      ['packets', undefined],
+    ]);
+    expect(await now(id)).toEqual([
+      ['P001', 'Person 0', '0'],
+      ['P002', 'Person 1', '1'],
+    ]);
     await undoIntake(id, 'letters');
-    expect(await now(id)).toEqual([['Person 0', '0'], ['Person 1', '1']]); // prettier-ignore
-    await expect(storeTable(id, { name: 'letters', origin: 'x', columns, rows: 1, ids: [{ ...ids[0], rows: 9 }] }, rows())).rejects.toThrow(/Decide again/); // prettier-ignore
+    expect(await now(id)).toEqual([
+      ['Person 0', '0'],
+      ['Person 1', '1'],
+    ]);
+    await expect(
+      storeTable(id, { name: 'letters', origin: 'x', columns, rows: 1, ids: [{ ...ids[0], rows: 9 }] }, rows()),
+    ).rejects.toThrow(/Decide again/);
   });
 });
 
@@ -310,9 +355,14 @@ describe('names of two people', () => {
     const id = await people();
     const { id: names } = await createNames(id, 'People', [{ table: 'people', column: 'name' }]);
     await changeNames(id, names, 1, { entries: { a: 'A' }, what: 'joined a' }, ann.author);
-    expect(await changeNames(id, names, 1, { entries: { b: 'B' }, what: 'joined b' }, ben.author)).toEqual({ version: 3, others: true }); // prettier-ignore
+    expect(await changeNames(id, names, 1, { entries: { b: 'B' }, what: 'joined b' }, ben.author)).toEqual({
+      version: 3,
+      others: true,
+    });
     expect((await list(id)).entries).toEqual({ a: 'A', b: 'B' });
-    await expect(changeNames(id, names, 1, { entries: { a: 'Z', c: 'C' }, what: 'joined a' }, ben.author)).rejects.toThrow(/“a” too/); // prettier-ignore
+    await expect(
+      changeNames(id, names, 1, { entries: { a: 'Z', c: 'C' }, what: 'joined a' }, ben.author),
+    ).rejects.toThrow(/“a” too/);
     expect((await list(id)).entries).toEqual({ a: 'A', b: 'B' });
     // Of the own hand the same name is no conflict.
     await changeNames(id, names, 1, { entries: { a: 'AA' }, what: 'joined a again' }, ann.author);
@@ -327,7 +377,13 @@ describe('names of two people', () => {
     expect((await namesHistory(id, names, ann.author)).undo).toBe('joined a');
     await stepNames(id, names, 'undo', ann.author);
     expect((await list(id)).entries).toEqual({ b: 'B' });
-    await changeNames(id, names, (await list(id)).version, { entries: { b: 'Ann’s' }, what: 'joined b anew' }, ann.author); // prettier-ignore
+    await changeNames(
+      id,
+      names,
+      (await list(id)).version,
+      { entries: { b: 'Ann’s' }, what: 'joined b anew' },
+      ann.author,
+    );
     await expect(stepNames(id, names, 'undo', ben.author)).rejects.toThrow(/somebody else has changed the same names/);
     expect((await list(id)).entries).toEqual({ b: 'Ann’s' });
   });

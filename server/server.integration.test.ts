@@ -84,7 +84,10 @@ describe('studies', () => {
     const id = await newStudy();
     await bringIn(id, [['a', 'b']]);
     const { setId } = await tableFor(id, 'ties');
-    await database().update(study).set({ deletedAt: new Date(Date.UTC(2000, 0, 1)) }).where(eq(study.id, id)); // prettier-ignore
+    await database()
+      .update(study)
+      .set({ deletedAt: new Date(Date.UTC(2000, 0, 1)) })
+      .where(eq(study.id, id));
     await migrateDatabase();
     expect(await database().select().from(studyTable).where(eq(studyTable.studyId, id))).toEqual([]);
     expect(await database().select().from(record).where(eq(record.setId, setId))).toEqual([]);
@@ -95,7 +98,13 @@ describe('storing a table', () => {
   test('rows are stored as they were written, and come back as typed columns', async () => {
     const id = await newStudy();
     const columns = [text('name'), { name: 'packets', type: 'number' as const }];
-    const rows = [['a "q" \\ b', '1'], ['<b>', 'ten'], ['😀 \t tab', '3'], ['x\u0000y\\u0000', '4'], ['line\nbreak', '']]; // prettier-ignore
+    const rows = [
+      ['a "q" \\ b', '1'],
+      ['<b>', 'ten'],
+      ['😀 \t tab', '3'],
+      ['x\u0000y\\u0000', '4'],
+      ['line\nbreak', ''],
+    ];
     expect(await bringIn(id, rows, { columns })).toEqual({ key: 'ties', rows: 5 });
     const table = await readTable(id, 'ties');
     const cells = (name: string): string[] => {
@@ -114,27 +123,41 @@ describe('storing a table', () => {
     throw new Error('gone');
   }
   test.each<[string, (id: string) => Promise<unknown>, RegExp]>([
-    ['a row that is none, far down', (id) => storeTable(id, request({ rows: 30001 }), each(...many, '["a"]')), /row 30,001 is no row of 2 cells/],
+    [
+      'a row that is none, far down',
+      (id) => storeTable(id, request({ rows: 30001 }), each(...many, '["a"]')),
+      /row 30,001 is no row of 2 cells/,
+    ],
     ['a number for a text', (id) => storeTable(id, request({ rows: 1 }), each('["a",2]')), /is no row/],
     ['no JSON', (id) => storeTable(id, request({ rows: 1 }), each('["a","b"')), /is no row/],
     ['a stream that breaks', (id) => storeTable(id, request({ rows: 30000 }), breaking()), /gone/],
-    ['rows that do not come', (id) => storeTable(id, request({ rows: 50000 }), each(...many)), /incomplete: 30,000 of 50,000/],
+    [
+      'rows that do not come',
+      (id) => storeTable(id, request({ rows: 50000 }), each(...many)),
+      /incomplete: 30,000 of 50,000/,
+    ],
     ['two columns of one name', (id) => bringIn(id, [['a', 'b']], { columns: [text('x'), text('x')] }), /same name/],
-    ['a table to be replaced that is not there', (id) => bringIn(id, [['a', 'b']], { into: { table: 'nothing', version: 1, what: 'x' } }), /no table “nothing”/],
+    [
+      'a table to be replaced that is not there',
+      (id) => bringIn(id, [['a', 'b']], { into: { table: 'nothing', version: 1, what: 'x' } }),
+      /no table “nothing”/,
+    ],
   ])('%s leaves nothing behind', async (_name, bring, sentence) => {
     const id = await newStudy();
     const before = (await database().select().from(record)).length;
     await expect(bring(id)).rejects.toThrow(sentence);
     expect(await listTables(id)).toEqual([]);
     expect((await database().select().from(record)).length).toBe(before);
-  }); // prettier-ignore
+  });
 
   test('a body is a line of JSON and a line for each row, however it is cut', async () => {
     const id = await newStudy();
     const whole = `${JSON.stringify(request({ rows: 2 }))}\n["a","é"]\n["c","d"]`;
     const all = new TextEncoder().encode(whole);
     for (const piece of [1, 7, 1000]) {
-      const pieces = Array.from({ length: Math.ceil(all.length / piece) }, (_, i) => all.slice(i * piece, (i + 1) * piece)); // prettier-ignore
+      const pieces = Array.from({ length: Math.ceil(all.length / piece) }, (_, i) =>
+        all.slice(i * piece, (i + 1) * piece),
+      );
       expect(await storeBody(id, each(...pieces))).toMatchObject({ rows: 2 });
     }
     expect((await written(id, 'ties'))[0]).toEqual(['a', 'é']);
@@ -158,7 +181,12 @@ describe('storing a table', () => {
   });
 
   test('keys are plain words', () => {
-    expect(['Who sent: seed?', 'Zoë’s', '???', 'x'.repeat(99)].map(keyFrom)).toEqual(['who-sent-seed', 'zoe-s', 'table', 'x'.repeat(60)]); // prettier-ignore
+    expect(['Who sent: seed?', 'Zoë’s', '???', 'x'.repeat(99)].map(keyFrom)).toEqual([
+      'who-sent-seed',
+      'zoe-s',
+      'table',
+      'x'.repeat(60),
+    ]);
   });
 
   test('rows set aside are kept with their reasons', async () => {
@@ -179,13 +207,36 @@ describe('storing a table', () => {
   test('references join the names they point to; what was decided is entered, and records are made', async () => {
     const id = await newStudy();
     const keeperColumns = [{ ...text('id'), id: true }, text('name')];
-    await bringIn(id, [['K007', 'Tove'], ['K009', 'Alban Pell']], { name: 'keepers', columns: keeperColumns }); // prettier-ignore
+    await bringIn(
+      id,
+      [
+        ['K007', 'Tove'],
+        ['K009', 'Alban Pell'],
+      ],
+      { name: 'keepers', columns: keeperColumns },
+    );
     const reference = { name: 'from', type: 'reference' as const, table: 'keepers', by: 'name' };
-    await bringIn(id, [['Pell, Alban', 'kale'], ['Voe Nursery', ''], ['?', '']], {
-      columns: [reference, { name: 'varieties', type: 'list' }],
-      names: [{ table: 'keepers', by: 'name', column: 'from', joins: [{ from: 'Pell, Alban', to: 'Alban Pell' }], drops: ['?'] }],
-      creates: [{ table: 'keepers', by: 'name', values: ['Voe Nursery'] }],
-    }); // prettier-ignore
+    await bringIn(
+      id,
+      [
+        ['Pell, Alban', 'kale'],
+        ['Voe Nursery', ''],
+        ['?', ''],
+      ],
+      {
+        columns: [reference, { name: 'varieties', type: 'list' }],
+        names: [
+          {
+            table: 'keepers',
+            by: 'name',
+            column: 'from',
+            joins: [{ from: 'Pell, Alban', to: 'Alban Pell' }],
+            drops: ['?'],
+          },
+        ],
+        creates: [{ table: 'keepers', by: 'name', values: ['Voe Nursery'] }],
+      },
+    );
     const lists = await openNames(id);
     expect(
       lists.map(({ name, columns }) => [name, columns.map(({ table, column: col }) => `${table}.${col}`)]),
@@ -194,7 +245,11 @@ describe('storing a table', () => {
       ['Varieties', ['ties.varieties']],
     ]);
     expect(lists[0].entries).toEqual({ 'Pell, Alban': 'Alban Pell', '?': '' });
-    expect(await written(id, 'keepers')).toEqual([['K007', 'Tove'], ['K009', 'Alban Pell'], ['K010', 'Voe Nursery']]); // prettier-ignore
+    expect(await written(id, 'keepers')).toEqual([
+      ['K007', 'Tove'],
+      ['K009', 'Alban Pell'],
+      ['K010', 'Voe Nursery'],
+    ]);
     await bringIn(id, [['x', 'beans']], { name: 'more', columns: [text('a'), { name: 'Varieties', type: 'list' }] });
     expect((await openNames(id))[1].columns).toHaveLength(2);
   });
@@ -216,13 +271,24 @@ describe('tables', () => {
 
   test('every edit makes a version, and is taken back and made again in its order', async () => {
     const id = await newStudy();
-    await bringIn(id, [['a', 'b'], ['c', 'd'], ['e', 'f']]); // prettier-ignore
+    await bringIn(id, [
+      ['a', 'b'],
+      ['c', 'd'],
+      ['e', 'f'],
+    ]);
     const states: string[] = [];
     let version = 1;
     const seen = async (): Promise<string> =>
       JSON.stringify([(await tableFor(id, 'ties')).columns, await written(id, 'ties')]);
     const edits: Parameters<typeof editTable>[3][] = [
-      { kind: 'cells', edits: [{ row: 1, column: 0, text: 'C\u0000' }, { row: 2, column: 1, text: 'F' }], what: 'two cells' },
+      {
+        kind: 'cells',
+        edits: [
+          { row: 1, column: 0, text: 'C\u0000' },
+          { row: 2, column: 1, text: 'F' },
+        ],
+        what: 'two cells',
+      },
       { kind: 'add rows', at: 99, rows: [['g']] },
       { kind: 'add rows', at: 0, rows: [['first', 'row']] },
       { kind: 'delete rows', rows: [1, 3] },
@@ -231,15 +297,22 @@ describe('tables', () => {
       { kind: 'identity', columns: ['sender'] },
       { kind: 'cells', edits: [{ row: 0, column: 1, text: '8' }], what: 'one cell' },
       { kind: 'delete column', column: 2 },
-    ]; // prettier-ignore
+    ];
     states.push(await seen());
     for (const edit of edits) {
       ({ version } = await editTable(id, 'ties', version, edit));
       states.push(await seen());
     }
     expect(new Set(states).size).toBe(states.length);
-    expect(await written(id, 'ties')).toEqual([['first', '8'], ['C', '7'], ['g', '7']]); // prettier-ignore
-    expect((await tableFor(id, 'ties')).columns).toEqual([{ name: 'sender', type: 'text', id: true }, { name: 'to 2', type: 'number' }]); // prettier-ignore
+    expect(await written(id, 'ties')).toEqual([
+      ['first', '8'],
+      ['C', '7'],
+      ['g', '7'],
+    ]);
+    expect((await tableFor(id, 'ties')).columns).toEqual([
+      { name: 'sender', type: 'text', id: true },
+      { name: 'to 2', type: 'number' },
+    ]);
     for (let i = states.length - 2; i >= 0; i--) {
       await stepTable(id, 'ties', 'undo');
       expect(await seen()).toBe(states[i]);
@@ -254,21 +327,34 @@ describe('tables', () => {
   });
 
   test.each<[string, Parameters<typeof editTable>[3], RegExp]>([
-    ['a cell that is not there', { kind: 'cells', edits: [{ row: 5, column: 0, text: 'x' }], what: 'x' }, /not there any more/],
+    [
+      'a cell that is not there',
+      { kind: 'cells', edits: [{ row: 5, column: 0, text: 'x' }], what: 'x' },
+      /not there any more/,
+    ],
     ['a row that is too wide', { kind: 'add rows', at: 0, rows: [['a', 'b', 'c']] }, /more cells than/],
-    ['a name that is taken', { kind: 'change column', column: 0, spec: { name: 'to', type: 'text' } }, /has a column “to” already/],
-    ['an empty name', { kind: 'change column', column: 0, spec: { name: ' ', type: 'text' } }, /Give the column a name/],
+    [
+      'a name that is taken',
+      { kind: 'change column', column: 0, spec: { name: 'to', type: 'text' } },
+      /has a column “to” already/,
+    ],
+    [
+      'an empty name',
+      { kind: 'change column', column: 0, spec: { name: ' ', type: 'text' } },
+      /Give the column a name/,
+    ],
   ])('%s is refused and changes nothing', async (_what, edit, sentence) => {
     const id = await newStudy();
     await bringIn(id, [['a', 'b']]);
     await expect(editTable(id, 'ties', 1, edit)).rejects.toThrow(sentence);
     expect((await tableFor(id, 'ties')).version).toBe(1);
-  }); // prettier-ignore
+  });
 
   test('two people at once: the second is told, nothing is overwritten', async () => {
     const id = await newStudy();
     await bringIn(id, [['a', 'b']]);
-    const edit = (word: string) => editTable(id, 'ties', 1, { kind: 'cells', edits: [{ row: 0, column: 0, text: word }], what: 'x' }); // prettier-ignore
+    const edit = (word: string) =>
+      editTable(id, 'ties', 1, { kind: 'cells', edits: [{ row: 0, column: 0, text: word }], what: 'x' });
     const both = await Promise.all([edit('mine'), edit('theirs')]);
     expect(both.map(({ conflicts }) => conflicts.length).sort()).toEqual([0, 1]);
     expect((await tableFor(id, 'ties')).version).toBe(2);
@@ -276,15 +362,26 @@ describe('tables', () => {
 
   test('replaced with a newer file, and the former version brought back', async () => {
     const id = await newStudy();
-    await bringIn(id, [['a', 'b'], ['c', 'd']]); // prettier-ignore
+    await bringIn(id, [
+      ['a', 'b'],
+      ['c', 'd'],
+    ]);
     const into = { table: 'ties', version: 1, what: 'replaced with ties 1939.csv' };
     await bringIn(id, [['x']], { columns: [text('end')], origin: 'from ties 1939.csv', into });
-    expect(await listTables(id)).toMatchObject([{ key: 'ties', version: 2, rows: 1, origin: 'from ties 1939.csv', columns: [text('end')] }]); // prettier-ignore
+    expect(await listTables(id)).toMatchObject([
+      { key: 'ties', version: 2, rows: 1, origin: 'from ties 1939.csv', columns: [text('end')] },
+    ]);
     await expect(bringIn(id, [['y']], { columns: [text('end')], into })).rejects.toThrow(/changed meanwhile/);
     const { former, undo } = await tableHistory(id, 'ties');
-    expect([undo, former.map(({ version, what, rows }) => [version, what, rows])]).toEqual(['replaced with ties 1939.csv', [[2, 'replaced with ties 1939.csv', 2]]]); // prettier-ignore
+    expect([undo, former.map(({ version, what, rows }) => [version, what, rows])]).toEqual([
+      'replaced with ties 1939.csv',
+      [[2, 'replaced with ties 1939.csv', 2]],
+    ]);
     await bringBackTable(id, 'ties', 2);
-    expect(await written(id, 'ties')).toEqual([['a', 'b'], ['c', 'd']]); // prettier-ignore
+    expect(await written(id, 'ties')).toEqual([
+      ['a', 'b'],
+      ['c', 'd'],
+    ]);
     await migrateDatabase();
     await stepTable(id, 'ties', 'undo');
     expect(await written(id, 'ties')).toEqual([['x']]);
@@ -295,7 +392,14 @@ describe('an import is one thing to undo', () => {
   const records = async (id: string): Promise<string[][]> => written(id, 'keepers');
   const start = async (): Promise<string> => {
     const id = await newStudy();
-    await bringIn(id, [['K1', 'Ann'], ['K2', 'Bo']], { name: 'keepers', columns: [{ name: 'id', type: 'text', id: true }, text('name')] }); // prettier-ignore
+    await bringIn(
+      id,
+      [
+        ['K1', 'Ann'],
+        ['K2', 'Bo'],
+      ],
+      { name: 'keepers', columns: [{ name: 'id', type: 'text', id: true }, text('name')] },
+    );
     return id;
   };
   const ends = { columns: [{ name: 'from', type: 'reference', table: 'keepers', by: 'name' }, text('to')] as const };
@@ -326,7 +430,14 @@ describe('an import is one thing to undo', () => {
   test('what was added to a table is taken back and brought again with its names and records', async () => {
     const id = await start();
     await bringIn(id, [['Ann', 'Bo']], { ...ends, columns: [...ends.columns] });
-    await bringIn(id, [['Ann', 'Bo'], ['Anne', 'Cy']], { ...ends, columns: [...ends.columns], ...elsewhere, into: { table: 'ties', version: 1, what: 'added more' } }); // prettier-ignore
+    await bringIn(
+      id,
+      [
+        ['Ann', 'Bo'],
+        ['Anne', 'Cy'],
+      ],
+      { ...ends, columns: [...ends.columns], ...elsewhere, into: { table: 'ties', version: 1, what: 'added more' } },
+    );
     await stepTable(id, 'ties', 'undo');
     expect([await joinedIn(id), (await records(id)).length]).toEqual([{}, 2]);
     await stepTable(id, 'ties', 'redo');
@@ -344,8 +455,19 @@ describe('an import is one thing to undo', () => {
 describe('networks are offered by what they would give', () => {
   test('from the table one comes from, with sizes and an example; the chosen one is made', async () => {
     const id = await newStudy();
-    await bringIn(id, [['Ann', 'Bo'], ['Bo', 'Cy']]); // prettier-ignore
-    await bringIn(id, [['Ann', 'Union'], ['Bo', 'Union'], ['Cy', 'Guild']], { name: 'members', columns: [text('keeper'), text('society')] }); // prettier-ignore
+    await bringIn(id, [
+      ['Ann', 'Bo'],
+      ['Bo', 'Cy'],
+    ]);
+    await bringIn(
+      id,
+      [
+        ['Ann', 'Union'],
+        ['Bo', 'Union'],
+        ['Cy', 'Guild'],
+      ],
+      { name: 'members', columns: [text('keeper'), text('society')] },
+    );
     const newest = await networkOffers(id);
     expect(newest[0]).toMatchObject({ question: 'part', table: 'members', size: { nodes: 5, edges: 3 } });
     const [sent] = await networkOffers(id, 'ties');
@@ -369,7 +491,10 @@ describe('names', () => {
   const start = async (): Promise<{ id: string; list: string }> => {
     const id = await newStudy();
     await bringIn(id, [['a', 'b']]);
-    const { id: list } = await createNames(id, 'Ends', [{ table: 'ties', column: 'from' }, { table: 'ties', column: 'to' }]); // prettier-ignore
+    const { id: list } = await createNames(id, 'Ends', [
+      { table: 'ties', column: 'from' },
+      { table: 'ties', column: 'to' },
+    ]);
     return { id, list };
   };
 
@@ -446,7 +571,14 @@ describe('networks', () => {
   test('a first network is made of the tables', async () => {
     const id = await newStudy();
     await expect(createSuggestedNetwork(id)).rejects.toThrow(/needs a table with two columns/);
-    await bringIn(id, [['1', 'Ann'], ['2', 'Bo']], { name: 'people', columns: [text('id'), text('name')] }); // prettier-ignore
+    await bringIn(
+      id,
+      [
+        ['1', 'Ann'],
+        ['2', 'Bo'],
+      ],
+      { name: 'people', columns: [text('id'), text('name')] },
+    );
     await bringIn(id, [['1', '2']], { columns: [text('source'), text('target')] });
     const { id: net } = await createSuggestedNetwork(id);
     const [first] = (await openNetwork(id, net)).trail.steps;
@@ -492,7 +624,11 @@ describe('networks', () => {
 
   test('an archive gives the same network elsewhere', async () => {
     const id = await newStudy();
-    await bringIn(id, [['a', '=b'], ['c, d', 'a'], ['A', 'a']]); // prettier-ignore
+    await bringIn(id, [
+      ['a', '=b'],
+      ['c, d', 'a'],
+      ['A', 'a'],
+    ]);
     const { id: list } = await createNames(id, 'Ends', [{ table: 'ties', column: 'from' }]);
     await changeNames(id, list, 1, { entries: { A: 'a' }, what: 'x' });
     const { id: net } = await createNetwork(id, 'First', trail());
@@ -531,7 +667,9 @@ describe('trails of other versions', () => {
     await put(net, later);
     expect((await listNetworks(id)).map(({ name }) => name)).toEqual(['New']);
     await expect(openNetwork(id, net)).rejects.toThrow(/written by a later version/);
-    expect(await networkTrails(id)).toEqual([{ id: net, name: 'New', fault: expect.stringMatching(/later version/) as string }]); // prettier-ignore
+    expect(await networkTrails(id)).toEqual([
+      { id: net, name: 'New', fault: expect.stringMatching(/later version/) as string },
+    ]);
     expect(await networksByColumn(id)).toEqual([{ id: net, name: 'New', columns: [] }]);
     await expect(archiveOf(id, net)).rejects.toThrow(/later version/);
     const { rows } = await pool().query<{ trail: unknown }>('select trail from network where id = $1', [net]);
@@ -561,7 +699,10 @@ describe('shortlists', () => {
 
   test('an archive holds the networks and shortlists that its trail reads, and gives the same network elsewhere', async () => {
     const id = await newStudy();
-    await bringIn(id, [['a', 'b'], ['b', 'c']]); // prettier-ignore
+    await bringIn(id, [
+      ['a', 'b'],
+      ['b', 'c'],
+    ]);
     await bringIn(id, [['c', 'd']], { name: 'more' });
     const list = await createShortlist(id, { name: 'Some', folder: '', nodes: nodes('b', 'c', 'd') });
     const other = await createNetwork(id, 'More', trail({ table: 'more' }));
@@ -591,7 +732,9 @@ describe('every way in', () => {
     expect(answer.headers.get('cache-control')).toContain('immutable');
     expect(fromArrow(gunzipSync(new Uint8Array(await answer.arrayBuffer()))).rows).toBe(1);
     // Requests at once share one making.
-    const many = await Promise.all(Array.from({ length: 40 }, () => columnsRoute(get, there({ study: id, table: 'ties', version: '1' })))); // prettier-ignore
+    const many = await Promise.all(
+      Array.from({ length: 40 }, () => columnsRoute(get, there({ study: id, table: 'ties', version: '1' }))),
+    );
     expect(fromArrow(gunzipSync(new Uint8Array(await many[39].arrayBuffer()))).rows).toBe(1);
     const first = await packedTable(id, 'ties', 1);
     expect(await packedTable(id, 'ties', 1)).toBe(first);
@@ -614,7 +757,10 @@ describe('every way in', () => {
     expect(fromArrow(gunzipSync(new Uint8Array(first.bytes))).rows).toBe(1);
     // A process that has not made them takes them from there: what stands there is what is sent.
     const marked = gzipSync(gunzipSync(first.bytes), { level: 9 });
-    await pool().query('update packed_columns set bytes = $1 from study_table where id = table_id and study_id = $2', [marked, id]); // prettier-ignore
+    await pool().query('update packed_columns set bytes = $1 from study_table where id = table_id and study_id = $2', [
+      marked,
+      id,
+    ]);
     letGo();
     expect(Buffer.from(await packedTable(id, 'ties', 1)).equals(marked)).toBe(true);
   });

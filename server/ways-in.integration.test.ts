@@ -98,11 +98,24 @@ const ways: Record<Exclude<keyof typeof actions, 'createStudy'>, Way> = {
 
 const snapshot = (): FormData => {
   const form = new FormData();
-  form.set('head', JSON.stringify({ digest: 'a'.repeat(32), nodes: 0, edges: 0, groups: null, picture: 'data:image/svg+xml;base64,', layout: null })); // prettier-ignore
+  form.set(
+    'head',
+    JSON.stringify({
+      digest: 'a'.repeat(32),
+      nodes: 0,
+      edges: 0,
+      groups: null,
+      picture: 'data:image/svg+xml;base64,',
+      layout: null,
+    }),
+  );
   return form;
 };
 const head = JSON.stringify({ name: 'more', origin: 'x', columns, rows: 1 });
-const edit = JSON.stringify({ token: randomUUID(), edit: { kind: 'cells', edits: [{ row: 0, column: 0, text: 'z' }], what: 'x' } }); // prettier-ignore
+const edit = JSON.stringify({
+  token: randomUUID(),
+  edit: { kind: 'cells', edits: [{ row: 0, column: 0, text: 'z' }], what: 'x' },
+});
 
 type Route = [method: string, Right | 'none', (held: Held) => Record<string, string>, (() => BodyInit)?];
 
@@ -113,10 +126,23 @@ const routes: Record<string, Route> = {
   'studies/[study]/tables': ['POST', 'edit', () => ({}), () => `${head}\n["a","b"]\n`],
   'studies/[study]/tables/[table]/[version]': ['GET', 'read', () => ({ table: 'ties', version: '1' })],
   'studies/[study]/tables/[table]/[version]/written': ['GET', 'read', () => ({ table: 'ties', version: '1' })],
-  'studies/[study]/tables/[table]/edits': ['POST', 'edit', () => ({ table: 'ties' }), () => `${JSON.stringify({ base: 1, author })}\n${edit}\n`], // prettier-ignore
+  'studies/[study]/tables/[table]/edits': [
+    'POST',
+    'edit',
+    () => ({ table: 'ties' }),
+    () => `${JSON.stringify({ base: 1, author })}\n${edit}\n`,
+  ],
   'studies/[study]/networks/[network]/snapshot': ['PUT', 'edit', ({ network }) => ({ network }), snapshot],
-  'studies/[study]/networks/[network]/positions/[layout]': ['GET', 'read', ({ network }) => ({ network, layout: 'a'.repeat(32) })], // prettier-ignore
-  'studies/[study]/networks/[network]/picture/[md5]': ['GET', 'read', ({ network }) => ({ network, md5: 'a'.repeat(32) })], // prettier-ignore
+  'studies/[study]/networks/[network]/positions/[layout]': [
+    'GET',
+    'read',
+    ({ network }) => ({ network, layout: 'a'.repeat(32) }),
+  ],
+  'studies/[study]/networks/[network]/picture/[md5]': [
+    'GET',
+    'read',
+    ({ network }) => ({ network, md5: 'a'.repeat(32) }),
+  ],
   'studies/[study]/networks/[network]/archive': ['GET', 'read', ({ network }) => ({ network })],
 };
 
@@ -148,10 +174,16 @@ async function all(study: string): Promise<string> {
 
 type Answered = { ok: boolean };
 const callAction = (name: string, study: string, held: Held): Promise<Answered> =>
-  (actions as unknown as Record<string, (...words: unknown[]) => Promise<Answered>>)[name](study, ...ways[name as keyof typeof ways][1](held)); // prettier-ignore
+  (actions as unknown as Record<string, (...words: unknown[]) => Promise<Answered>>)[name](
+    study,
+    ...ways[name as keyof typeof ways][1](held),
+  );
 async function callRoute(name: string, study: string, held: Held): Promise<number> {
   const [method, , params, body] = routes[name];
-  const module = (await import(`../app/api/${name}/route`)) as Record<string, (request: Request, context: object) => Promise<Response>>; // prettier-ignore
+  const module = (await import(`../app/api/${name}/route`)) as Record<
+    string,
+    (request: Request, context: object) => Promise<Response>
+  >;
   const request = new Request('http://localhost/x', { method, body: body?.() });
   const answer = await module[method](request, { params: Promise.resolve({ study, ...params(held) }) });
   await answer.text();

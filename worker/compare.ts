@@ -29,8 +29,17 @@ export async function comparison(here: Network, there: Network, name: string, br
   const shown = figuresFor(here, plainOptions).filter(
     (one) => one.part !== 'triads' && (one.cost !== 'searches' || small(here, there)),
   );
-  const [a1, b1] = [await computeFigures(here, shown, breath, plainOptions), await computeFigures(there, shown, breath, plainOptions)]; // prettier-ignore
-  const figures = shown.map(({ key, name: title, words }) => ({ key, name: title, words, here: own(a1, key)?.value ?? null, there: own(b1, key)?.value ?? null })); // prettier-ignore
+  const [a1, b1] = [
+    await computeFigures(here, shown, breath, plainOptions),
+    await computeFigures(there, shown, breath, plainOptions),
+  ];
+  const figures = shown.map(({ key, name: title, words }) => ({
+    key,
+    name: title,
+    words,
+    here: own(a1, key)?.value ?? null,
+    there: own(b1, key)?.value ?? null,
+  }));
   const placeOf = (net: Network): Map<string, number> => new Map(net.ids.map((id, v) => [id, v]));
   const [a, b] = [placeOf(here), placeOf(there)];
   const measures = here.nodeColumns.flatMap((col) => {
@@ -61,7 +70,11 @@ export async function comparison(here: Network, there: Network, name: string, br
   return {
     name,
     figures,
-    nodes: { both: nodesBoth, here: nodesHere ? named(here, nodes[0], nodes[1]) : [], there: nodesThere ? named(there, nodes[1], nodes[0]) : [] }, // prettier-ignore
+    nodes: {
+      both: nodesBoth,
+      here: nodesHere ? named(here, nodes[0], nodes[1]) : [],
+      there: nodesThere ? named(there, nodes[1], nodes[0]) : [],
+    },
     edges: { both: edgesBoth, here: edgesHere, there: edgesThere },
     measures,
     jaccard: edgeJaccard(here, there),

@@ -121,9 +121,12 @@ export class Drafts {
     }
     const found = groups.map(({ parts }) => ({
       sources: parts.map(({ source }) => source),
-      name: nameOf(parts.map(({ source }) => source), groups.length),
+      name: nameOf(
+        parts.map(({ source }) => source),
+        groups.length,
+      ),
       rows: parts.reduce((sum, { part }) => sum + part.table.rows, 0),
-    })); // prettier-ignore
+    }));
     return { found, faults };
   }
 
@@ -239,7 +242,15 @@ export class Drafts {
   ): { table: RawTable; specs: ColumnSpec[] } {
     const names = prepared.table.columns.map(({ name }) => name);
     const said = this.held(id).into?.columns;
-    return withColumnsMatched(prepared.table, prepared.specs, columnsMatched(names, there.map(({ name }) => name), said)); // prettier-ignore
+    return withColumnsMatched(
+      prepared.table,
+      prepared.specs,
+      columnsMatched(
+        names,
+        there.map(({ name }) => name),
+        said,
+      ),
+    );
   }
 
   /** Rows set aside, as CSV with line and reason. */

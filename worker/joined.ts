@@ -27,7 +27,10 @@ export function joinedPart(
   const [first] = parts;
   if (parts.length === 1) return first.part;
   const sheets = sources.every(({ file }) => file === sources[0].file);
-  const table = together(parts.map(({ file, part }) => ({ file, table: part.table })), sheets ? 'sheet' : 'file'); // prettier-ignore
+  const table = together(
+    parts.map(({ file, part }) => ({ file, table: part.table })),
+    sheets ? 'sheet' : 'file',
+  );
   let offset = 0;
   const faulty = parts.flatMap(({ part }) => {
     const own = part.faulty.map((row) => ({ ...row, row: row.row + offset }));

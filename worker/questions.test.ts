@@ -25,7 +25,10 @@ test('figures of a column only where it fits, undefined ones with their reason',
   expect(all.external_internal.value).toBeCloseTo(-5 / 7, 12);
   expect(all.number_assortativity).toBeUndefined();
   expect((await ask('figures', net, { by: 'age' })).number_assortativity.value).toBeGreaterThan(0);
-  expect((await ask('figures', network({ nodes: 2, edges: [] }), {})).transitivity).toMatchObject({ value: null, why: expect.stringMatching(/two neighbours/) as string }); // prettier-ignore
+  expect((await ask('figures', network({ nodes: 2, edges: [] }), {})).transitivity).toMatchObject({
+    value: null,
+    why: expect.stringMatching(/two neighbours/) as string,
+  });
 });
 
 test('two measures, two groupings', async () => {
@@ -54,20 +57,36 @@ test('paths in words with the ties along them; ends that have left are said', as
   await expect(
     ask('paths', net, { find: 'all', from: ['gone'], to: ['5'], either: false, longest: 3 }),
   ).rejects.toThrow(/both ends/);
-  expect(await ask('paths', net, { find: 'flow', from: ['0'], to: ['5'], capacities: 'weights' })).toMatchObject({ flow: { value: 2, connectivity: 1 } }); // prettier-ignore
+  expect(await ask('paths', net, { find: 'flow', from: ['0'], to: ['5'], capacities: 'weights' })).toMatchObject({
+    flow: { value: 2, connectivity: 1 },
+  });
   expect(await ask('paths', net, { find: 'tree', which: 'maximum' })).toMatchObject({ tree: { ties: 5, weight: 16 } });
   expect((await ask('paths', net, { find: 'cycles', either: false, longest: 6 })).rows).toHaveLength(2);
 });
 
 test('contacts of two groups, and of several against one', async () => {
-  const [ness, voe] = [['0', '1', '2'], ['3', '4', '5']]; // prettier-ignore
+  const [ness, voe] = [
+    ['0', '1', '2'],
+    ['3', '4', '5'],
+  ];
   expect(await ask('contacts', net, { first: ness, second: voe, by: 'island' })).toMatchObject({
     direct: [{ from: 'Cy', to: 'Di', weight: 9, value: 'Voe' }],
     thirds: [],
     kinds: [{ value: 'Voe', direct: 1 }],
   });
-  expect(await ask('contacts', net, { first: ['0', '1'], second: voe })).toMatchObject({ direct: [], thirds: [{ label: 'Cy', first: 2, second: 1, pairs: 2 }] }); // prettier-ignore
-  expect(await ask('touching', net, { groups: [{ name: 'Ness', nodes: ness }, { name: 'Voe', nodes: voe }], one: voe })).toEqual([{ name: 'Ness', nodes: 3, direct: 1, thirds: 0, pairs: 0 }]); // prettier-ignore
+  expect(await ask('contacts', net, { first: ['0', '1'], second: voe })).toMatchObject({
+    direct: [],
+    thirds: [{ label: 'Cy', first: 2, second: 1, pairs: 2 }],
+  });
+  expect(
+    await ask('touching', net, {
+      groups: [
+        { name: 'Ness', nodes: ness },
+        { name: 'Voe', nodes: voe },
+      ],
+      one: voe,
+    }),
+  ).toEqual([{ name: 'Ness', nodes: 3, direct: 1, thirds: 0, pairs: 0 }]);
 });
 
 test('a group is parted even where the usual resolution would leave it whole', async () => {

@@ -106,9 +106,17 @@ export interface Questions {
   paths: { ask: PathAsk; answer: PathAnswer; news: number };
   contacts: { ask: ContactAsk; answer: ContactAnswer; news: number };
   /** Nodes by what is typed or pasted. */
-  named: { ask: { text: string; most: number; paste?: boolean }; answer: { text: string; nodes: { id: string; label: string }[]; missed: string[] }; news: number }; // prettier-ignore
+  named: {
+    ask: { text: string; most: number; paste?: boolean };
+    answer: { text: string; nodes: { id: string; label: string }[]; missed: string[] };
+    news: number;
+  };
   /** Several groups against one. */
-  touching: { ask: { groups: { name: string; nodes: string[] }[]; one: string[] }; answer: { name: string; nodes: number; direct: number; thirds: number; pairs: number }[]; news: number }; // prettier-ignore
+  touching: {
+    ask: { groups: { name: string; nodes: string[] }[]; one: string[] };
+    answer: { name: string; nodes: number; direct: number; thirds: number; pairs: number }[];
+    news: number;
+  };
 }
 
 type Answering = {
@@ -227,7 +235,13 @@ const answering: Answering = {
       const inside = spanningForest(net, ask.which);
       const edges = Array.from(inside.keys()).filter((e) => inside[e] === 1);
       const nodes = new Set(edges.flatMap((e) => [net.ids[net.source[e]], net.ids[net.target[e]]]));
-      return { rows: [], more: false, nodes: [...nodes], edges, tree: { ties: edges.length, weight: edges.reduce((sum, e) => sum + net.weight[e], 0) } }; // prettier-ignore
+      return {
+        rows: [],
+        more: false,
+        nodes: [...nodes],
+        edges,
+        tree: { ties: edges.length, weight: edges.reduce((sum, e) => sum + net.weight[e], 0) },
+      };
     }
     const [from, to] = endsOf(net, ask);
     if (ask.find === 'flow') {
@@ -236,7 +250,13 @@ const answering: Answering = {
       const nodes = new Set(edges.flatMap((e) => [net.ids[net.source[e]], net.ids[net.target[e]]]));
       const words = (e: number): string =>
         `${net.labels[net.source[e]]} ${net.directed ? '→' : '–'} ${net.labels[net.target[e]]}`;
-      return { rows: [], more: false, nodes: [...nodes], edges, flow: { value, cut: cut.map(words), connectivity: edgeConnectivity(net, from[0], to[0]) } }; // prettier-ignore
+      return {
+        rows: [],
+        more: false,
+        nodes: [...nodes],
+        edges,
+        flow: { value, cut: cut.map(words), connectivity: edgeConnectivity(net, from[0], to[0]) },
+      };
     }
     const way = ask.either ? 'both' : 'out';
     const { paths, more } =
@@ -246,7 +266,9 @@ const answering: Answering = {
     return { ...pathRows(net, paths, ask.either), more };
   },
   named(net, { text, most, paste }) {
-    const { places, missed } = paste ? pastedNames(net.ids, net.labels, text) : { places: foundByName(net.labels, text, most).places, missed: [] }; // prettier-ignore
+    const { places, missed } = paste
+      ? pastedNames(net.ids, net.labels, text)
+      : { places: foundByName(net.labels, text, most).places, missed: [] };
     return { text, nodes: places.map((v) => ({ id: net.ids[v], label: net.labels[v] })), missed };
   },
   contacts(net, { first, second, by }) {

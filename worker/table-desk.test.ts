@@ -7,7 +7,12 @@ const columns: TableAddress['columns'] = [
   { name: 'name', type: 'text', id: true },
   { name: 'packets', type: 'number' },
 ];
-const rows = [['Tove', '10'], ['Alban', 'ten'], ['Zoë', '9'], ['Bo', '']]; // prettier-ignore
+const rows = [
+  ['Tove', '10'],
+  ['Alban', 'ten'],
+  ['Zoë', '9'],
+  ['Bo', ''],
+];
 beforeEach(() => {
   served++;
   globalThis.fetch = ((address: string) =>
@@ -41,7 +46,11 @@ describe('a stored table', () => {
     const desk = new TableDesk();
     const table = keepers();
     await desk.open('s', table);
-    const changed = desk.patch(columns, [{ row: 1, column: 1, text: '12' }, { row: 3, column: 1, text: '?' }, { row: 99, column: 0, text: 'beyond' }]); // prettier-ignore
+    const changed = desk.patch(columns, [
+      { row: 1, column: 1, text: '12' },
+      { row: 3, column: 1, text: '?' },
+      { row: 99, column: 0, text: 'beyond' },
+    ]);
     expect(changed[1].high).toBe(12);
     expect(desk.read(1, 2)[0].cells[1]).toEqual({ text: '12' });
     expect(desk.read(3, 4)[0].cells[1]).toEqual({ text: '?', tone: 'bad' });
@@ -59,7 +68,10 @@ describe('a stored table', () => {
     expect(names()).toEqual(['Alban', 'Bo', 'Tove', 'Zoë']);
     const [first] = desk.placesOf(0, 1);
     desk.patch(columns, [{ row: first, column: 0, text: 'Zacharias' }]);
-    desk.append(columns, [['Anna', '1'], ['', '']]); // prettier-ignore
+    desk.append(columns, [
+      ['Anna', '1'],
+      ['', ''],
+    ]);
     expect(names()).toEqual(['Zacharias', 'Bo', 'Tove', 'Zoë', 'Anna', '']);
     expect([desk.shown(), desk.size(), desk.placesOf(4, 6)]).toEqual([6, 6, [4, 5]]);
     // Laid there anew, from the server, the order is the same.
@@ -79,7 +91,9 @@ describe('a stored table', () => {
       { row: 2, column: 0, text: 'Z0ë' },
       { row: 3, column: 0, text: 'B0' },
     ]);
-    expect(desk.replacements('ZOE', 'Zoe', { column: 0, whole: true, exactly: false })).toEqual([{ row: 2, column: 0, text: 'Zoe' }]); // prettier-ignore
+    expect(desk.replacements('ZOE', 'Zoe', { column: 0, whole: true, exactly: false })).toEqual([
+      { row: 2, column: 0, text: 'Zoe' },
+    ]);
     expect(desk.replacements('$&.', 'x', { whole: false, exactly: true })).toEqual([]);
     expect(desk.valuesLike(0, 'zo')).toEqual(['Zoë']);
   });
@@ -107,11 +121,17 @@ describe('files that come in', () => {
       file('broken.csv', 'a,b\n"x'),
     ];
     const { found, faults } = await desk.survey('d', files, {}, quiet);
-    expect(found.map(({ name, rows: count, sources }) => [name, count, sources.length])).toEqual([['a', 3, 2], ['ties', 1, 1]]); // prettier-ignore
+    expect(found.map(({ name, rows: count, sources }) => [name, count, sources.length])).toEqual([
+      ['a', 3, 2],
+      ['ties', 1, 1],
+    ]);
     expect(faults).toEqual([expect.stringContaining('“broken.csv”: a quote that opens')]);
     await desk.openDraft('d', found[0].sources, {}, quiet);
     const { preview } = await desk.prepare('d', remedies(), context());
-    expect(texts(desk)).toEqual([['1', 'x', '2', 'a.csv'], ['4', 'y', '3', 'b.csv']]); // prettier-ignore
+    expect(texts(desk)).toEqual([
+      ['1', 'x', '2', 'a.csv'],
+      ['4', 'y', '3', 'b.csv'],
+    ]);
     expect([preview.aside[0].line, preview.asideCount, preview.all]).toEqual([3, 1, 3]);
     expect(await desk.asideFile('d').text()).toContain('3,1 cell instead of 3');
   });
@@ -152,10 +172,18 @@ describe('files that come in', () => {
 
   test('a newer file is compared with the table it belongs to', async () => {
     const desk = new TableDesk();
-    const [{ sources }] = (await desk.survey('d', [file('n.csv', 'name,packets\nTove,11\nAlban,ten\nNew,1\n')], {}, quiet)).found; // prettier-ignore
+    const [{ sources }] = (
+      await desk.survey('d', [file('n.csv', 'name,packets\nTove,11\nAlban,ten\nNew,1\n')], {}, quiet)
+    ).found;
     await desk.openDraft('d', sources, {}, quiet);
     await desk.prepare('d', remedies({ into: { table: 'keepers', how: 'replace' } }), context([keepers()]));
-    expect(await desk.differences('d', 's', keepers())).toMatchObject({ added: 1, gone: 2, changed: { cells: 1 }, same: 1, by: ['name'] }); // prettier-ignore
+    expect(await desk.differences('d', 's', keepers())).toMatchObject({
+      added: 1,
+      gone: 2,
+      changed: { cells: 1 },
+      same: 1,
+      by: ['name'],
+    });
   });
 
   test('columns called a little otherwise are compared as the same', async () => {
@@ -163,8 +191,16 @@ describe('files that come in', () => {
     const [{ sources }] = (await desk.survey('d', [file('n.csv', 'NAME,Packets\nTove,11\nNew,1\n')], {}, quiet)).found;
     await desk.openDraft('d', sources, {}, quiet);
     await desk.prepare('d', remedies({ into: { table: 'keepers', how: 'append' } }), context([keepers()]));
-    expect(await desk.differences('d', 's', keepers())).toMatchObject({ added: 1, changed: { cells: 1 }, columns: { added: [] } }); // prettier-ignore
-    await desk.prepare('d', remedies({ into: { table: 'keepers', how: 'append', columns: { Packets: '' } } }), context([keepers()])); // prettier-ignore
+    expect(await desk.differences('d', 's', keepers())).toMatchObject({
+      added: 1,
+      changed: { cells: 1 },
+      columns: { added: [] },
+    });
+    await desk.prepare(
+      'd',
+      remedies({ into: { table: 'keepers', how: 'append', columns: { Packets: '' } } }),
+      context([keepers()]),
+    );
     expect(await desk.differences('d', 's', keepers())).toMatchObject({ columns: { added: ['Packets'] } });
   });
 

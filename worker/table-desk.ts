@@ -138,7 +138,9 @@ export class TableDesk {
   written(rows: [number, number], columns: [number, number]): string[][] {
     const { laid } = this;
     if (!laid) return [];
-    return Array.from(this.rows.subarray(...rows), (row) => laid.raw.columns.slice(...columns).map((column) => rawCell(column, row))); // prettier-ignore
+    return Array.from(this.rows.subarray(...rows), (row) =>
+      laid.raw.columns.slice(...columns).map((column) => rawCell(column, row)),
+    );
   }
 
   /** Places in the table of rows of the present view. */
@@ -162,7 +164,9 @@ export class TableDesk {
         if (settings.whole) return (settings.exactly ? text === find : folded(text) === folded(find)) ? replace : text;
         return text.replace(pattern, () => replace);
       });
-      column.codes.forEach((code, row) => next[code] !== column.dictionary[code] && edits.push({ row, column: c, text: next[code] })); // prettier-ignore
+      column.codes.forEach(
+        (code, row) => next[code] !== column.dictionary[code] && edits.push({ row, column: c, text: next[code] }),
+      );
     });
     return edits;
   }

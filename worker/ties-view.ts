@@ -1,5 +1,18 @@
 /** What a Ties step comes to, for its editor. */
-import { type Candidates, type Made, type Question, type TableOffer, type TiesSettings, endsByValues, makeTies, offer, questions, sampleTies, tieWords, tiesSchema } from '@/core/ties'; // prettier-ignore
+import {
+  type Candidates,
+  type Made,
+  type Question,
+  type TableOffer,
+  type TiesSettings,
+  endsByValues,
+  makeTies,
+  offer,
+  questions,
+  sampleTies,
+  tieWords,
+  tiesSchema,
+} from '@/core/ties';
 import { type Table, pick } from '@/core/tables';
 import { edgeCount, nodeCount } from '@/core/graph';
 import { csvRows } from '@/core/formats';
@@ -21,7 +34,9 @@ export function made(settings: TiesSettings, source: Source, breath: Breath): Pr
 }
 
 function inOrder({ records, strength, labels }: Candidates): number[] {
-  return Array.from(labels.keys()).sort((a, b) => records[b] - records[a] || strength[b] - strength[a] || (labels[a] < labels[b] ? -1 : 1)); // prettier-ignore
+  return Array.from(labels.keys()).sort(
+    (a, b) => records[b] - records[a] || strength[b] - strength[a] || (labels[a] < labels[b] ? -1 : 1),
+  );
 }
 
 export function tiesView({ network, candidates, notes }: Made, records: string): TiesView {
@@ -76,7 +91,14 @@ export async function exampleTies(
     const asked = offer(key, offers, names, first);
     if (!asked) continue;
     found[key] = { settings: asked };
-    const settings = tiesSchema.parse({ id: 'example', kind: 'ties', on: true, ...asked, nodes: undefined, others: undefined }); // prettier-ignore
+    const settings = tiesSchema.parse({
+      id: 'example',
+      kind: 'ties',
+      on: true,
+      ...asked,
+      nodes: undefined,
+      others: undefined,
+    });
     const whole = await table(settings.table);
     if (!whole) continue;
     const rows = Uint32Array.from({ length: Math.min(whole.rows, exampleRows) }, (_, r) => r);

@@ -66,7 +66,11 @@ test('a stand-in comes first, then the settled network; edits of the style send 
   expect(await runner.run(trail(), listener)).toBe('done');
   expect(results.map(({ partial }) => partial)).toEqual([true, true, false]);
   // The picture waits for no figures: they are told right after it.
-  expect(results.map(({ network, figures }) => [network?.ids.length, figures?.edges?.value])).toEqual([[97, undefined], [undefined, 297], [97, 297]]); // prettier-ignore
+  expect(results.map(({ network, figures }) => [network?.ids.length, figures?.edges?.value])).toEqual([
+    [97, undefined],
+    [undefined, 297],
+    [97, 297],
+  ]);
   expect(results[2].network?.positions).not.toEqual(results[0].network?.positions);
   await runner.run(trail({ curve: 0.3 }), listener);
   expect(results[3].partial).toBe(false);

@@ -289,7 +289,12 @@ export class TrailRunner implements TrailService {
       const upTo = at === 'end' ? trail.steps.length : trail.steps.findIndex(({ id }) => id === at) + 1;
       const shorter = { steps: trail.steps.slice(0, upTo) };
       const source = await this.source(shorter);
-      const { state, reports } = await runTrail(source, shorter, { cache: this.cache, crew: this.crew, sketch: true, breathe: (_step, share) => breathe(share) }); // prettier-ignore
+      const { state, reports } = await runTrail(source, shorter, {
+        cache: this.cache,
+        crew: this.crew,
+        sketch: true,
+        breathe: (_step, share) => breathe(share),
+      });
       if (!state) throw new Fault(reports.find(({ fault }) => fault)?.fault ?? 'The trail is empty.');
       return await answer(kind, state.network, ask, { breathe, crew: this.crew }, (news) => heard?.(news));
     } catch (error) {

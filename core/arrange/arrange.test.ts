@@ -39,10 +39,11 @@ test('neighbours end nearer than strangers', async () => {
   const at = await lay(twoCliques);
   let inside = 0;
   let between = 0;
-  for (let i = 0; i < 5; i++) for (let j = 0; j < 5; j++) {
-    inside += distance(at, i, j) / 20;
-    between += distance(at, i, 5 + j) / 25;
-  } // prettier-ignore
+  for (let i = 0; i < 5; i++)
+    for (let j = 0; j < 5; j++) {
+      inside += distance(at, i, j) / 20;
+      between += distance(at, i, 5 + j) / 25;
+    }
   expect(between).toBeGreaterThan(2 * inside);
 });
 
@@ -63,7 +64,14 @@ test('pull holds parts together', async () => {
 });
 
 test('heavier ties are shorter when weights count', async () => {
-  const net = network({ nodes: 3, edges: [[0, 1], [0, 2]], weight: [100, 1] }); // prettier-ignore
+  const net = network({
+    nodes: 3,
+    edges: [
+      [0, 1],
+      [0, 2],
+    ],
+    weight: [100, 1],
+  });
   const at = await lay(net, { weights: true, apart: 0 });
   expect(distance(at, 0, 1)).toBeLessThan(distance(at, 0, 2));
 });

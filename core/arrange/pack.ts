@@ -33,7 +33,13 @@ function inRows(boxes: readonly Box[], most: number): { width: number; height: n
  */
 export function packParts(positions: Float32Array, { of, sizes }: Components, room: number): void {
   if (sizes.length < 2) return;
-  const boxes = Array.from(sizes, (_, part): Box => ({ part, left: Infinity, top: Infinity, width: -Infinity, height: -Infinity })); // prettier-ignore
+  const boxes = Array.from(sizes, (_, part): Box => ({
+    part,
+    left: Infinity,
+    top: Infinity,
+    width: -Infinity,
+    height: -Infinity,
+  }));
   for (let v = 0; v < of.length; v++) {
     const box = boxes[of[v]];
     const [x, y] = [positions[2 * v], positions[2 * v + 1]];

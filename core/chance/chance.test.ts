@@ -4,7 +4,19 @@ import { atOnce } from '../split';
 import { seeded } from '../random';
 import { plainOptions } from '../measure';
 import { dyadCensus } from '../measure/census';
-import { type ChanceModel, againstChance, againstShuffling, chanceModels, draw, heldAgainst, originOf, profilesFrom, randomOf, significanceProfile, switchesPerTie } from '.'; // prettier-ignore
+import {
+  type ChanceModel,
+  againstChance,
+  againstShuffling,
+  chanceModels,
+  draw,
+  heldAgainst,
+  originOf,
+  profilesFrom,
+  randomOf,
+  significanceProfile,
+  switchesPerTie,
+} from '.';
 import { networkOf } from './drawn';
 
 const models = Object.keys(chanceModels) as ChanceModel[];
@@ -59,7 +71,15 @@ describe('draws', () => {
   });
 
   test('degree switching reaches all networks alike: the three pairings of four nodes with one tie each', () => {
-    const origin = originOf(network({ nodes: 4, edges: [[0, 1], [2, 3]] })); // prettier-ignore
+    const origin = originOf(
+      network({
+        nodes: 4,
+        edges: [
+          [0, 1],
+          [2, 3],
+        ],
+      }),
+    );
     const partners = [0, 0, 0, 0];
     for (let seed = 0; seed < 1500; seed++) {
       const { source, target } = draw(origin, 'degrees', randomOf(seed, 0));
@@ -105,7 +125,12 @@ describe('against chance', () => {
   });
 
   test('a network of closed circles stands out in transitivity; the same draws however they are split', async () => {
-    const edges = [0, 3, 6, 9].flatMap((v): [number, number][] => [[v, v + 1], [v + 1, v + 2], [v + 2, v], [v, (v + 3) % 12]]); // prettier-ignore
+    const edges = [0, 3, 6, 9].flatMap((v): [number, number][] => [
+      [v, v + 1],
+      [v + 1, v + 2],
+      [v + 2, v],
+      [v, (v + 3) % 12],
+    ]);
     const net = network({ nodes: 12, edges });
     const ask = { model: 'degrees', draws: 60, seed: 5, figures: ['transitivity'] } as const;
     const here = await againstChance(net, ask, atOnce);
@@ -127,7 +152,12 @@ describe('against chance', () => {
   });
 
   test('shuffled values: a column that follows the ties stands out', async () => {
-    const edges = [0, 6].flatMap((v) => [0, 1, 2, 3, 4].flatMap((i): [number, number][] => [[v + i, v + i + 1], [v, v + i + 1]])); // prettier-ignore
+    const edges = [0, 6].flatMap((v) =>
+      [0, 1, 2, 3, 4].flatMap((i): [number, number][] => [
+        [v + i, v + i + 1],
+        [v, v + i + 1],
+      ]),
+    );
     const net = network({ nodes: 12, edges: [...edges, [5, 6]] });
     net.nodeColumns = [
       {
@@ -152,10 +182,24 @@ describe('against chance', () => {
   });
 
   test('profiles from a file, lying and standing', () => {
-    const lying = profilesFrom([['name', '003', 'triad_012', '300'], ['friends', '3', '', '4']]); // prettier-ignore
+    const lying = profilesFrom([
+      ['name', '003', 'triad_012', '300'],
+      ['friends', '3', '', '4'],
+    ]);
     expect(lying[0].name).toBe('friends');
     expect([lying[0].values[0], lying[0].values[1], lying[0].values[15]]).toEqual([0.6, NaN, 0.8]);
-    expect(profilesFrom([['kind', 'a'], ['3', '1'], ['021d', '-1']])[0].values.slice(0, 4)).toEqual([expect.closeTo(Math.SQRT1_2), NaN, NaN, expect.closeTo(-Math.SQRT1_2)]); // prettier-ignore
-    expect(() => profilesFrom([['a', 'b'], ['1', '2']])).toThrow(/No kinds of triads/); // prettier-ignore
+    expect(
+      profilesFrom([
+        ['kind', 'a'],
+        ['3', '1'],
+        ['021d', '-1'],
+      ])[0].values.slice(0, 4),
+    ).toEqual([expect.closeTo(Math.SQRT1_2), NaN, NaN, expect.closeTo(-Math.SQRT1_2)]);
+    expect(() =>
+      profilesFrom([
+        ['a', 'b'],
+        ['1', '2'],
+      ]),
+    ).toThrow(/No kinds of triads/);
   });
 });

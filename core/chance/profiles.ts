@@ -32,7 +32,13 @@ export function profilesFrom(rows: readonly (readonly string[])[]): Profile[] {
       values: place(across, row.slice(1)),
     }));
   } else if (down.some((k) => k >= 0)) {
-    profiles = (head ?? []).slice(1).map((name, c) => ({ name: name.trim() || `profile ${c + 1}`, values: place(down, body.map((row) => row[c + 1] ?? '')) })); // prettier-ignore
+    profiles = (head ?? []).slice(1).map((name, c) => ({
+      name: name.trim() || `profile ${c + 1}`,
+      values: place(
+        down,
+        body.map((row) => row[c + 1] ?? ''),
+      ),
+    }));
   } else {
     throw new Fault('No kinds of triads were found. Name them 003, 012 … 300 in the first row or the first column.');
   }

@@ -7,8 +7,34 @@ const ties = ({ source, target, weight, ids }: Network): string[] =>
   Array.from(source, (a, e) => `${ids[a]}-${ids[target[e]]} ${weight[e]}`);
 
 describe('directions', () => {
-  const arrows = named(network({ nodes: 3, edges: [[0, 1], [1, 0], [1, 2]], weight: [1, 2, 4], directed: true }), 'a', 'b', 'c'); // prettier-ignore
-  const lines = named(network({ nodes: 3, edges: [[1, 0], [2, 1]], weight: [8, 16] }), 'a', 'b', 'c'); // prettier-ignore
+  const arrows = named(
+    network({
+      nodes: 3,
+      edges: [
+        [0, 1],
+        [1, 0],
+        [1, 2],
+      ],
+      weight: [1, 2, 4],
+      directed: true,
+    }),
+    'a',
+    'b',
+    'c',
+  );
+  const lines = named(
+    network({
+      nodes: 3,
+      edges: [
+        [1, 0],
+        [2, 1],
+      ],
+      weight: [8, 16],
+    }),
+    'a',
+    'b',
+    'c',
+  );
 
   test('both with directions: opposite edges stay apart', () => {
     const { network: both } = combined(arrows, { ...lines, directed: true }, { ...ask, names: ['one', 'two'] });
@@ -36,7 +62,8 @@ describe('directions', () => {
 });
 
 test('where each node and edge comes from, and whose value is taken', () => {
-  const column = (...values: string[]) => ({ type: 'text', name: 'island', dictionary: values, codes: Int32Array.from(values.keys()) }) as const; // prettier-ignore
+  const column = (...values: string[]) =>
+    ({ type: 'text', name: 'island', dictionary: values, codes: Int32Array.from(values.keys()) }) as const;
   const one = { ...named(network({ nodes: 2, edges: [[0, 1]] }), 'a', 'b'), nodeColumns: [column('Ness', 'Holm')] };
   const two = { ...named(network({ nodes: 2, edges: [[0, 1]] }), 'b', 'c'), nodeColumns: [column('Skerry', 'Voe')] };
   const mine = combined(one, two, { ...ask, names: ['one', 'two'] });
@@ -44,10 +71,18 @@ test('where each node and edge comes from, and whose value is taken', () => {
   expect([...mine.nodes[0]]).toEqual([0, 1, -1]);
   expect([...mine.nodes[1]]).toEqual([-1, 0, 1]);
   const [islands] = mine.network.nodeColumns;
-  expect(islands.type === 'text' && Array.from(islands.codes, (code) => islands.dictionary[code])).toEqual(['Ness', 'Holm', 'Voe']); // prettier-ignore
+  expect(islands.type === 'text' && Array.from(islands.codes, (code) => islands.dictionary[code])).toEqual([
+    'Ness',
+    'Holm',
+    'Voe',
+  ]);
   const theirs = combined(one, two, { ...ask, prefer: 'other', names: ['one', 'two'] });
   const [other] = theirs.network.nodeColumns;
-  expect(other.type === 'text' && Array.from(other.codes, (code) => other.dictionary[code])).toEqual(['Ness', 'Skerry', 'Voe']); // prettier-ignore
+  expect(other.type === 'text' && Array.from(other.codes, (code) => other.dictionary[code])).toEqual([
+    'Ness',
+    'Skerry',
+    'Voe',
+  ]);
 });
 
 test('nothing with nothing, and with itself', () => {

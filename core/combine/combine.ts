@@ -45,9 +45,10 @@ export function combined(first: Network, second: Network, ask: CombineAsk): Comb
   // Where one of the two knows no directions, together they have none.
   const directed = first.directed && second.directed;
   const { source, target, edges } = matchedEdges([first, second], place, directed);
-  const weight = Float64Array.from(source, (_, e) =>
-    (edges[0][e] < 0 ? 0 : first.weight[edges[0][e]]) + (edges[1][e] < 0 ? 0 : second.weight[edges[1][e]]),
-  ); // prettier-ignore
+  const weight = Float64Array.from(
+    source,
+    (_, e) => (edges[0][e] < 0 ? 0 : first.weight[edges[0][e]]) + (edges[1][e] < 0 ? 0 : second.weight[edges[1][e]]),
+  );
   const conflicts: string[] = [];
   const nodeColumns = laidOver(first.nodeColumns, second.nodeColumns, nodes, ask.prefer, (name, i, a, b) =>
     conflicts.push(`${labels[i]}, ${name}: ${a}, ${b}`),

@@ -1,7 +1,17 @@
 import fc from 'fast-check';
 import { network } from '../graph';
 import { atOnce } from '../split';
-import { adjustedRand, crossTable, edgeJaccard, kendall, meanRanks, normalisedMutualInformation, quadraticAssignment, spearman, topOverlap } from '.'; // prettier-ignore
+import {
+  adjustedRand,
+  crossTable,
+  edgeJaccard,
+  kendall,
+  meanRanks,
+  normalisedMutualInformation,
+  quadraticAssignment,
+  spearman,
+  topOverlap,
+} from '.';
 
 describe('two measures', () => {
   test('mean ranks of equal values', () => {
@@ -29,7 +39,10 @@ describe('two measures', () => {
         });
         void ties;
         const tau = (up - down) / Math.sqrt((up + down + tx) * (up + down + ty));
-        const found = kendall(Float64Array.from(rows, ([x]) => x), Float64Array.from(rows, ([, y]) => y)); // prettier-ignore
+        const found = kendall(
+          Float64Array.from(rows, ([x]) => x),
+          Float64Array.from(rows, ([, y]) => y),
+        );
         if (Number.isNaN(tau)) expect(found).toBeNaN();
         else expect(found).toBeCloseTo(tau, 10);
       }),
@@ -47,7 +60,10 @@ describe('two measures', () => {
 describe('two groupings', () => {
   test('by hand (Hubert & Arabie 1985), equal ones, and what has no group left out', () => {
     const table = crossTable([0, 0, 0, 1, 1, 1, -1], [0, 0, 1, 1, 2, 2, 0]);
-    expect(table.counts).toEqual([[2, 1, 0], [0, 1, 2]]); // prettier-ignore
+    expect(table.counts).toEqual([
+      [2, 1, 0],
+      [0, 1, 2],
+    ]);
     // Together in both 2 pairs; 6 in the first, 3 in the second, of 15.
     expect(adjustedRand(table)).toBeCloseTo((2 - 18 / 15) / (4.5 - 18 / 15), 12);
     const same = crossTable([0, 1, 1], [1, 0, 0]);
@@ -57,9 +73,27 @@ describe('two groupings', () => {
 });
 
 describe('two networks', () => {
-  const a = network({ nodes: 4, edges: [[0, 1], [1, 2], [2, 3]] }); // prettier-ignore
+  const a = network({
+    nodes: 4,
+    edges: [
+      [0, 1],
+      [1, 2],
+      [2, 3],
+    ],
+  });
   test('Jaccard of edges, among the nodes of both', () => {
-    expect(edgeJaccard(a, network({ nodes: 3, edges: [[1, 0], [0, 2]] }))).toEqual({ value: 1 / 3, both: 1, either: 3 }); // prettier-ignore
+    expect(
+      edgeJaccard(
+        a,
+        network({
+          nodes: 3,
+          edges: [
+            [1, 0],
+            [0, 2],
+          ],
+        }),
+      ),
+    ).toEqual({ value: 1 / 3, both: 1, either: 3 });
     expect(edgeJaccard(a, network({ nodes: 4, edges: [] })).value).toBe(0);
   });
   test('the permutation test finds a network like itself, and one that is its opposite', async () => {
@@ -70,7 +104,9 @@ describe('two networks', () => {
     expect(same.atLeast).toBeLessThan(0.02);
     expect(Math.abs(same.mean)).toBeLessThan(0.05);
     const rest: [number, number][] = [];
-    for (let v = 0; v < 10; v++) for (let u = 0; u < v; u++) if (!edges.some(([x, y]) => (x === v && y === u) || (x === u && y === v))) rest.push([v, u]); // prettier-ignore
+    for (let v = 0; v < 10; v++)
+      for (let u = 0; u < v; u++)
+        if (!edges.some(([x, y]) => (x === v && y === u) || (x === u && y === v))) rest.push([v, u]);
     const other = await quadraticAssignment(
       net,
       network({ nodes: 10, edges: rest }),

@@ -42,20 +42,35 @@ interface Known {
 /** Functions by name, with how many values they take. */
 const functions = new Map<string, Known>([
   ['abs', { least: 1, most: 1, takes: 'number', gives: 'number', of: numbers(Math.abs) }],
-  ['round', { least: 1, most: 2, takes: 'number', gives: 'number', of: numbers((x, digits = 0) => Math.round(x * 10 ** digits) / 10 ** digits) }],
+  [
+    'round',
+    {
+      least: 1,
+      most: 2,
+      takes: 'number',
+      gives: 'number',
+      of: numbers((x, digits = 0) => Math.round(x * 10 ** digits) / 10 ** digits),
+    },
+  ],
   ['sqrt', { least: 1, most: 1, takes: 'number', gives: 'number', of: numbers(Math.sqrt) }],
   ['log', { least: 1, most: 1, takes: 'number', gives: 'number', of: numbers(Math.log) }],
   ['log10', { least: 1, most: 1, takes: 'number', gives: 'number', of: numbers(Math.log10) }],
   ['min', { least: 1, most: 20, takes: 'number', gives: 'number', of: numbers(Math.min) }],
   ['max', { least: 1, most: 20, takes: 'number', gives: 'number', of: numbers(Math.max) }],
-  ['number', { least: 1, most: 1, gives: 'number', of: (value) => (value === undefined ? undefined : finite(asNumber(value))) }],
+  [
+    'number',
+    { least: 1, most: 1, gives: 'number', of: (value) => (value === undefined ? undefined : finite(asNumber(value))) },
+  ],
   ['join', { least: 1, most: 20, gives: 'text', of: (...values) => values.map(asText).join('') }],
   ['lower', { least: 1, most: 1, gives: 'text', of: texts((text) => text.toLowerCase()) }],
   ['upper', { least: 1, most: 1, gives: 'text', of: texts((text) => text.toUpperCase()) }],
   ['length', { least: 1, most: 1, gives: 'number', of: texts((text) => text.length) }],
-  ['contains', { least: 2, most: 2, gives: 'yesno', of: texts((text, part) => text.toLowerCase().includes(part.toLowerCase())) }],
+  [
+    'contains',
+    { least: 2, most: 2, gives: 'yesno', of: texts((text, part) => text.toLowerCase().includes(part.toLowerCase())) },
+  ],
   ['empty', { least: 1, most: 1, gives: 'yesno', of: (value) => value === undefined || value === '' }],
-]); // prettier-ignore
+]);
 export const functionNames = ['if', ...functions.keys()];
 
 const finite = (value: number): number | undefined => (Number.isFinite(value) ? value : undefined);
@@ -64,7 +79,8 @@ function asNumber(value: Value): number {
   if (typeof value === 'boolean') return value ? 1 : 0;
   return typeof value === 'number' ? value : value === undefined || value.trim() === '' ? NaN : Number(value);
 }
-const asText = (value: Value): string => (value === undefined ? '' : value === true ? 'yes' : value === false ? 'no' : String(value)); // prettier-ignore
+const asText = (value: Value): string =>
+  value === undefined ? '' : value === true ? 'yes' : value === false ? 'no' : String(value);
 
 const arithmetic: ReadonlyMap<string, (x: number, y: number) => number> = new Map([
   ['+', (x, y) => x + y],
@@ -121,14 +137,21 @@ function prepared(text: string, step: string): { text: string; names: string[]; 
     const bracket = /^\[([^[\]]*)\]/.exec(rest);
     if (bracket) {
       const name = bracket[1].trim();
-      if (name === '') throw new Fault(`The brackets at character ${i + 1} hold no name. Write a column’s name in them, such as [first sent].`, step); // prettier-ignore
+      if (name === '')
+        throw new Fault(
+          `The brackets at character ${i + 1} hold no name. Write a column’s name in them, such as [first sent].`,
+          step,
+        );
       put(` ${placeholder}${names.push(name) - 1} `, i);
       i += bracket[0].length;
       continue;
     }
     const comma = depth === 0 ? /^\d+,\d+/.exec(rest)?.[0] : undefined;
     if (comma && !/[\w.]$/.test(text.slice(0, i))) {
-      throw new Fault(`“${comma}” at character ${i + 1}: decimals stand behind a point, as in ${comma.replace(',', '.')}. Write it so.`, step); // prettier-ignore
+      throw new Fault(
+        `“${comma}” at character ${i + 1}: decimals stand behind a point, as in ${comma.replace(',', '.')}. Write it so.`,
+        step,
+      );
     }
     const word = /^[\p{L}_$][\p{L}\p{N}_$]*/u.exec(rest)?.[0];
     const sign = signs.find(([pattern]) => pattern.test(rest));
@@ -162,7 +185,10 @@ export function formula(text: string, column: (name: string) => Typed | undefine
   } catch (error) {
     const { index, description } = error as { index?: number; description?: string };
     const place = index === undefined ? undefined : (at[index] ?? text.length);
-    throw new Fault(`The formula cannot be read${place === undefined ? '' : ` at character ${place + 1}`}: ${description ?? 'it ends too early'}. Mend it there.`, step); // prettier-ignore
+    throw new Fault(
+      `The formula cannot be read${place === undefined ? '' : ` at character ${place + 1}`}: ${description ?? 'it ends too early'}. Mend it there.`,
+      step,
+    );
   }
   const nameOf = (name: string): string =>
     name.startsWith(placeholder) ? (names[Number(name.slice(placeholder.length))] ?? name) : name;
@@ -172,7 +198,9 @@ export function formula(text: string, column: (name: string) => Typed | undefine
       case 'Literal':
         return node.raw as string;
       case 'Identifier':
-        return (node.name as string).startsWith(placeholder) ? `[${nameOf(node.name as string)}]` : (node.name as string); // prettier-ignore
+        return (node.name as string).startsWith(placeholder)
+          ? `[${nameOf(node.name as string)}]`
+          : (node.name as string);
       case 'UnaryExpression':
         return `${node.operator === '!' ? 'not ' : (node.operator as string)}${part(node.argument)}`;
       case 'BinaryExpression':
@@ -194,10 +222,15 @@ export function formula(text: string, column: (name: string) => Typed | undefine
     return new Fault(`In “${snippet}”${place > 0 ? ` at character ${place + 1}` : ''}: ${sentence}`, step);
   };
   const needsNumber = (node: Expression, part: Expression, { type }: Typed): void => {
-    if (type === 'text') throw wrong(node, `“${written(part)}” is a text, and a number is needed. number(${written(part)}) reads it as one.`); // prettier-ignore
+    if (type === 'text')
+      throw wrong(
+        node,
+        `“${written(part)}” is a text, and a number is needed. number(${written(part)}) reads it as one.`,
+      );
   };
   const needsYesNo = (node: Expression, part: Expression, { type }: Typed): void => {
-    if (type !== 'yesno') throw wrong(node, `“${written(part)}” is ${typeWords[type]}, and yes or no is needed, as from a comparison.`); // prettier-ignore
+    if (type !== 'yesno')
+      throw wrong(node, `“${written(part)}” is ${typeWords[type]}, and yes or no is needed, as from a comparison.`);
   };
   const named = (name: string): Typed => {
     const known = nameOf(name);
@@ -205,12 +238,18 @@ export function formula(text: string, column: (name: string) => Typed | undefine
     const found = column(known);
     if (found) return found;
     const place = text.indexOf(known);
-    throw new Fault(`There is no column “${known}”${place >= 0 ? ` (character ${place + 1})` : ''} for the formula. Texts stand in quotes, names of several words in [brackets].`, step); // prettier-ignore
+    throw new Fault(
+      `There is no column “${known}”${place >= 0 ? ` (character ${place + 1})` : ''} for the formula. Texts stand in quotes, names of several words in [brackets].`,
+      step,
+    );
   };
   const binary = (node: Expression): Typed | undefined => {
     const operator = node.operator as string;
     const [a, b] = [node.left, node.right].map((part) => made(part as Expression));
-    const parts: [Expression, Typed][] = [[node.left as Expression, a], [node.right as Expression, b]]; // prettier-ignore
+    const parts: [Expression, Typed][] = [
+      [node.left as Expression, a],
+      [node.right as Expression, b],
+    ];
     if (operator === '&&' || operator === '||') {
       for (const [part, of] of parts) needsYesNo(node, part, of);
       // What one side settles needs no other.
@@ -226,15 +265,26 @@ export function formula(text: string, column: (name: string) => Typed | undefine
     const holds = order.get(operator);
     if (holds) {
       if ((a.type === 'text') !== (b.type === 'text')) {
-        throw wrong(node, `${typeWords[a.type]} is compared with ${typeWords[b.type]}. Compare like with like; number(…) reads a text as a number.`); // prettier-ignore
+        throw wrong(
+          node,
+          `${typeWords[a.type]} is compared with ${typeWords[b.type]}. Compare like with like; number(…) reads a text as a number.`,
+        );
       }
-      if (a.type === 'text') return { type: 'yesno', value: both(a, b, (x, y) => holds((x as string) < (y as string) ? -1 : x === y ? 0 : 1)) }; // prettier-ignore
+      if (a.type === 'text')
+        return {
+          type: 'yesno',
+          value: both(a, b, (x, y) => holds((x as string) < (y as string) ? -1 : x === y ? 0 : 1)),
+        };
       return { type: 'yesno', value: both(a, b, (x, y) => holds(asNumber(x) - asNumber(y))) };
     }
     const compute = arithmetic.get(operator);
     if (!compute) return undefined;
     if (operator === '+' && (a.type === 'text' || b.type === 'text')) {
-      if (a.type !== b.type) throw wrong(node, `${typeWords[a.type]} and ${typeWords[b.type]} cannot be added. join(…) writes them one behind the other, number(…) reads a text as a number.`); // prettier-ignore
+      if (a.type !== b.type)
+        throw wrong(
+          node,
+          `${typeWords[a.type]} and ${typeWords[b.type]} cannot be added. join(…) writes them one behind the other, number(…) reads a text as a number.`,
+        );
       return { type: 'text', value: (i) => asText(a.value(i)) + asText(b.value(i)) };
     }
     for (const [part, of] of parts) needsNumber(node, part, of);
@@ -254,13 +304,23 @@ export function formula(text: string, column: (name: string) => Typed | undefine
     return { type: 'text', value: (i) => (value(i) === undefined ? undefined : asText(value(i))) };
   };
   const called = (node: Expression): Typed => {
-    const name = node.callee && (node.callee as Expression).type === 'Identifier' ? ((node.callee as Expression).name as string).toLowerCase() : ''; // prettier-ignore
+    const name =
+      node.callee && (node.callee as Expression).type === 'Identifier'
+        ? ((node.callee as Expression).name as string).toLowerCase()
+        : '';
     const parts = node.arguments as Expression[];
     const known = functions.get(name);
-    if (!known && name !== 'if') throw new Fault(`The formula calls “${written(node.callee as Expression)}”, which is not known. There are ${functionNames.join(', ')}.`, step); // prettier-ignore
+    if (!known && name !== 'if')
+      throw new Fault(
+        `The formula calls “${written(node.callee as Expression)}”, which is not known. There are ${functionNames.join(', ')}.`,
+        step,
+      );
     const { least, most } = known ?? { least: 3, most: 3 };
     if (parts.length < least || parts.length > most) {
-      throw new Fault(`“${name}” takes ${least === most ? counted(least, 'value') : `${least} to ${most} values`}, not ${parts.length}.`, step); // prettier-ignore
+      throw new Fault(
+        `“${name}” takes ${least === most ? counted(least, 'value') : `${least} to ${most} values`}, not ${parts.length}.`,
+        step,
+      );
     }
     if (!known) return chosen(node, parts);
     const values = parts.map(made);
@@ -296,18 +356,30 @@ export function formula(text: string, column: (name: string) => Typed | undefine
       case 'LogicalExpression': {
         const found = binary(node);
         if (found) return found;
-        throw wrong(node, `the sign ${node.operator as string} is not known. There are + − * / % ^, comparisons, and, or, not.`); // prettier-ignore
+        throw wrong(
+          node,
+          `the sign ${node.operator as string} is not known. There are + − * / % ^, comparisons, and, or, not.`,
+        );
       }
       case 'ConditionalExpression':
         return chosen(node, [node.test, node.consequent, node.alternate] as Expression[]);
       case 'CallExpression':
         return called(node);
       case 'MemberExpression':
-        throw wrong(node, 'a point or bracket stands behind a name, which cannot be computed. Names with points stand in [brackets].'); // prettier-ignore
+        throw wrong(
+          node,
+          'a point or bracket stands behind a name, which cannot be computed. Names with points stand in [brackets].',
+        );
       case 'Compound':
-        throw new Fault('The formula holds several values with no sign between them, which cannot be computed. Put + − * / or a comparison between them.', step); // prettier-ignore
+        throw new Fault(
+          'The formula holds several values with no sign between them, which cannot be computed. Put + − * / or a comparison between them.',
+          step,
+        );
     }
-    throw new Fault('The formula holds something that cannot be computed. Use numbers, texts in quotes, columns, + − * / ^, comparisons and functions.', step); // prettier-ignore
+    throw new Fault(
+      'The formula holds something that cannot be computed. Use numbers, texts in quotes, columns, + − * / ^, comparisons and functions.',
+      step,
+    );
   };
   return made(tree);
 }

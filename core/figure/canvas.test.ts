@@ -20,7 +20,14 @@ function notebook() {
 }
 
 const net = {
-  ...network({ nodes: 3, edges: [[0, 1], [1, 2]], directed: true }), // prettier-ignore
+  ...network({
+    nodes: 3,
+    edges: [
+      [0, 1],
+      [1, 2],
+    ],
+    directed: true,
+  }),
   labels: ['Ann', 'Bo', 'Cy'],
   positions: Float32Array.of(0, 0, 90, 0, 40, 70),
 };

@@ -6,7 +6,15 @@ import { drawPage, escapeXml, placeLabels, svg, textWidth, thumbnail, type Pen }
 const scene = (labels: string[], directed = true): Scene => ({
   ...sceneOf(
     {
-      ...network({ nodes: 3, edges: [[0, 1], [1, 2], [2, 2]], directed }), // prettier-ignore
+      ...network({
+        nodes: 3,
+        edges: [
+          [0, 1],
+          [1, 2],
+          [2, 2],
+        ],
+        directed,
+      }),
       labels,
       positions: Float32Array.of(0, 0, 100, 0, 50, 80),
     },
@@ -108,7 +116,14 @@ test('the legend says what the looks say', async () => {
 test('a long legend is broken into lines that fit the page', async () => {
   const ends: number[] = [];
   const nothing = (): void => undefined;
-  const pen: Pen = { fillPage: nothing, line: nothing, polygon: nothing, shape: nothing, rect: nothing, text: (word, x, _y, style) => style.anchor === 'start' && ends.push(x + textWidth(word, style.size)) }; // prettier-ignore
+  const pen: Pen = {
+    fillPage: nothing,
+    line: nothing,
+    polygon: nothing,
+    shape: nothing,
+    rect: nothing,
+    text: (word, x, _y, style) => style.anchor === 'start' && ends.push(x + textWidth(word, style.size)),
+  };
   const entries = Array.from({ length: 12 }, (_, i) => ({ label: `a rather long name ${i}`, colour: '#000000' }));
   await drawPage(
     { ...scene(['', '', '']), legend: [{ kind: 'colours', title: 'Group', entries }] },

@@ -210,11 +210,18 @@ function partedByBlanks(sample: string, quoteChar: string): boolean {
   if (rows[0].some((_, c) => numbers(c))) return true;
   const first = new Set(rows.map((cells) => cells[0]));
   return rows.filter((cells) => first.has(cells[1])).length >= 0.3 * rows.length;
-} // prettier-ignore
+}
 
 /** Runs of blanks outside of quotes as one, none at the ends of lines. */
 const withSingleBlanks = (text: string): string =>
   text
     .split(/("(?:[^"]|"")*")/)
-    .map((part, i) => (i % 2 ? part : part.replace(/[ \t]+/g, ' ').replace(/(^|\n) +/g, '$1').replace(/ +(\n|$)/g, '$1')))
-    .join(''); // prettier-ignore
+    .map((part, i) =>
+      i % 2
+        ? part
+        : part
+            .replace(/[ \t]+/g, ' ')
+            .replace(/(^|\n) +/g, '$1')
+            .replace(/ +(\n|$)/g, '$1'),
+    )
+    .join('');

@@ -66,7 +66,12 @@ describe('reading CSV', () => {
       [3, '1 cell instead of 2'],
       [5, '3 cells instead of 2'],
     ]);
-    expect(read(text, { rule: 'fit' }).rows).toEqual([['1', '2'], ['3\n3', ''], ['4', '5'], ['7', '8']]); // prettier-ignore
+    expect(read(text, { rule: 'fit' }).rows).toEqual([
+      ['1', '2'],
+      ['3\n3', ''],
+      ['4', '5'],
+      ['7', '8'],
+    ]);
   });
 
   test('headers without names and with doubled ones are given names of their own', () => {
@@ -120,7 +125,12 @@ describe('reading CSV', () => {
   });
 
   test('any bytes end in rows or in a sentence', () => {
-    const dirt = fc.oneof(fc.uint8Array({ maxLength: 300 }), fc.string({ unit: fc.constantFrom('a', '"', ',', '\n', '\r', '\t', '\0'), maxLength: 80 }).map((text) => new TextEncoder().encode(text))); // prettier-ignore
+    const dirt = fc.oneof(
+      fc.uint8Array({ maxLength: 300 }),
+      fc
+        .string({ unit: fc.constantFrom('a', '"', ',', '\n', '\r', '\t', '\0'), maxLength: 80 })
+        .map((text) => new TextEncoder().encode(text)),
+    );
     fc.assert(
       fc.property(dirt, (bytes) => {
         try {

@@ -124,10 +124,13 @@ export class HeadedRows {
     // Parted by blanks, the mark is a cell of its own.
     const named = /^[\s\ufeff]*#\s*$/.test(last.cells[0]) ? last.cells.slice(1) : last.cells;
     const cells = named.map((cell, c) => (c ? cell : cell.replace(/^[\s\ufeff]*#\s*/, '')));
-    const names = cells.length === next.cells.length && cells.length > 1 && cells.every((cell) => cell.trim() !== '' && !typed(cell));
+    const names =
+      cells.length === next.cells.length &&
+      cells.length > 1 &&
+      cells.every((cell) => cell.trim() !== '' && !typed(cell));
     this.remarks += from - (names ? 1 : 0);
     return names ? [{ cells, line: last.line, remarked: true }, ...rows.slice(from)] : rows.slice(from);
-  } // prettier-ignore
+  }
 
   private row(cells: string[], line: number): void {
     const columns = this.found?.columns ?? [];

@@ -25,7 +25,8 @@ const escaped = (text: string): string =>
 
 function columnName(column: number): string {
   let name = '';
-  for (let left = column + 1; left > 0; left = Math.floor((left - 1) / 26)) name = String.fromCharCode(65 + ((left - 1) % 26)) + name; // prettier-ignore
+  for (let left = column + 1; left > 0; left = Math.floor((left - 1) / 26))
+    name = String.fromCharCode(65 + ((left - 1) % 26)) + name;
   return name;
 }
 
@@ -47,9 +48,17 @@ function sheetXml(rows: Sheet['rows']): string {
 
 /** The bytes of a workbook. */
 export function xlsx(sheets: readonly Sheet[]): Uint8Array {
-  const list = sheets.map(({ name }, i) => `<sheet name="${escaped(name.replace(/[\\/?*[\]:]/g, ' ').slice(0, 31))}" sheetId="${i + 1}" r:id="rId${i + 1}"/>`); // prettier-ignore
-  const links = sheets.map((_, i) => `<Relationship Id="rId${i + 1}" Type="${documents}/worksheet" Target="worksheets/sheet${i + 1}.xml"/>`); // prettier-ignore
-  const types = sheets.map((_, i) => `<Override PartName="/xl/worksheets/sheet${i + 1}.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.worksheet+xml"/>`); // prettier-ignore
+  const list = sheets.map(
+    ({ name }, i) =>
+      `<sheet name="${escaped(name.replace(/[\\/?*[\]:]/g, ' ').slice(0, 31))}" sheetId="${i + 1}" r:id="rId${i + 1}"/>`,
+  );
+  const links = sheets.map(
+    (_, i) => `<Relationship Id="rId${i + 1}" Type="${documents}/worksheet" Target="worksheets/sheet${i + 1}.xml"/>`,
+  );
+  const types = sheets.map(
+    (_, i) =>
+      `<Override PartName="/xl/worksheets/sheet${i + 1}.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.worksheet+xml"/>`,
+  );
   const files: Record<string, string> = {
     '[Content_Types].xml': `${head}<Types xmlns="${packages}/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default Extension="xml" ContentType="application/xml"/><Override PartName="/xl/workbook.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.sheet.main+xml"/><Override PartName="/xl/styles.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.styles+xml"/>${types.join('')}</Types>`,
     '_rels/.rels': `${head}<Relationships xmlns="${packages}/relationships"><Relationship Id="rId1" Type="${documents}/officeDocument" Target="xl/workbook.xml"/></Relationships>`,

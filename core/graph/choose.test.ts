@@ -1,6 +1,14 @@
 import { insideLine, inverted, network, together, withNeighbours } from '.';
 
-const net = network({ nodes: 5, edges: [[0, 1], [2, 1], [3, 3]], directed: true }); // prettier-ignore
+const net = network({
+  nodes: 5,
+  edges: [
+    [0, 1],
+    [2, 1],
+    [3, 3],
+  ],
+  directed: true,
+});
 
 test('inverted, and with neighbours either way', () => {
   expect(inverted(net, ['1', '4', 'gone'])).toEqual(['0', '2', '3']);
@@ -10,7 +18,11 @@ test('inverted, and with neighbours either way', () => {
 });
 
 test('union, overlap, difference', () => {
-  const lists = [['a', 'b', 'c'], ['b', 'c', 'd'], ['c', 'e']]; // prettier-ignore
+  const lists = [
+    ['a', 'b', 'c'],
+    ['b', 'c', 'd'],
+    ['c', 'e'],
+  ];
   expect(together(lists, 'union')).toEqual(['a', 'b', 'c', 'd', 'e']);
   expect(together(lists, 'overlap')).toEqual(['c']);
   expect(together(lists, 'difference')).toEqual(['a']);

@@ -1,6 +1,18 @@
 import fc from 'fast-check';
 import { type Column, cellText } from '../tables';
-import { type Network, adjacency, components, foundByName, network, nodeColumn, pastedNames, scopedName, simpleAdjacency, subnetwork, withColumn } from '.'; // prettier-ignore
+import {
+  type Network,
+  adjacency,
+  components,
+  foundByName,
+  network,
+  nodeColumn,
+  pastedNames,
+  scopedName,
+  simpleAdjacency,
+  subnetwork,
+  withColumn,
+} from '.';
 
 /** Two triangles joined, a loop, a parallel pair, an isolate: 0-1-2-0, 2-3 twice, 3-3, 4 alone. */
 const mixed = (directed: boolean): Network =>
@@ -68,9 +80,11 @@ test('components agree with reachability', () => {
     fc.property(edges, (pairs) => {
       const net = network({ nodes: 12, edges: pairs, directed: true });
       const reach = Array.from({ length: 12 }, (_, v) => new Set([v]));
-      for (let i = 0; i < 12; i++) for (const [a, b] of pairs) for (const set of reach) {
-        if (set.has(a) || set.has(b)) set.add(a).add(b);
-      } // prettier-ignore
+      for (let i = 0; i < 12; i++)
+        for (const [a, b] of pairs)
+          for (const set of reach) {
+            if (set.has(a) || set.has(b)) set.add(a).add(b);
+          }
       const { of } = components(net);
       for (let a = 0; a < 12; a++) for (let b = 0; b < 12; b++) expect(of[a] === of[b]).toBe(reach[a].has(b));
     }),
@@ -111,7 +125,11 @@ test('a column that came with the data is never replaced; both have names that t
   expect(net.nodeColumns.map(({ name }) => name)).toEqual(['degree (given 2)', 'degree (given)', 'degree']);
   expect(net.nodeColumns.map((one) => cellText(one, 0))).toEqual(['1', '2', '4']);
   const smaller = subnetwork(net, Uint8Array.of(1, 1, 0, 0, 0));
-  expect(smaller.nodeColumns.map((one) => scopedName(smaller, one))).toEqual(['degree (given 2)', 'degree (given)', 'degree (of 5 nodes)']); // prettier-ignore
+  expect(smaller.nodeColumns.map((one) => scopedName(smaller, one))).toEqual([
+    'degree (given 2)',
+    'degree (given)',
+    'degree (of 5 nodes)',
+  ]);
 });
 
 test('a column replaces one of its name and says what it was computed on', () => {

@@ -85,8 +85,11 @@ export function withColumn(
   const columns = others.map((other) =>
     other.name === col.name ? { ...other, name: givenName(col.name, others) } : other,
   );
-  return { ...net, [key]: [...columns, { ...col, computed: { step, nodes: nodeCount(net), edges: edgeCount(net), ...more } }] };
-} // prettier-ignore
+  return {
+    ...net,
+    [key]: [...columns, { ...col, computed: { step, nodes: nodeCount(net), edges: edgeCount(net), ...more } }],
+  };
+}
 
 /** What a column that came with the data is called beside a computed one of its name. */
 export function givenName(name: string, columns: readonly Column[]): string {

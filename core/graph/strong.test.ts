@@ -34,7 +34,8 @@ describe('strong components', () => {
         sizes.forEach((count, c) => expect(of.filter((one) => one === c)).toHaveLength(count));
         // Of equal size, the one whose first node comes first.
         const first = Array.from(sizes, (_, c) => of.indexOf(c));
-        for (let c = 1; c < sizes.length; c++) if (sizes[c] === sizes[c - 1]) expect(first[c]).toBeGreaterThan(first[c - 1]); // prettier-ignore
+        for (let c = 1; c < sizes.length; c++)
+          if (sizes[c] === sizes[c - 1]) expect(first[c]).toBeGreaterThan(first[c - 1]);
         const turn = new Map([...closed].map((c, i) => [c, i]));
         net.source.forEach((a, e) => {
           const [from, to] = [of[a], of[net.target[e]]];
@@ -57,7 +58,9 @@ describe('strong components', () => {
     expect([...strongComponents(network({ nodes: 1, edges: [[0, 0]], directed: true })).sizes]).toEqual([1]);
     const long = Array.from({ length: 100_000 }, (_, v): [number, number] => [v, (v + 1) % 100_000]);
     expect([...strongComponents(network({ nodes: 100_000, edges: long, directed: true })).sizes]).toEqual([100_000]);
-    expect(strongComponents(network({ nodes: 100_000, edges: long.slice(1), directed: true })).sizes).toHaveLength(100_000); // prettier-ignore
+    expect(strongComponents(network({ nodes: 100_000, edges: long.slice(1), directed: true })).sizes).toHaveLength(
+      100_000,
+    );
   });
 });
 
@@ -99,22 +102,28 @@ describe('core numbers', () => {
 describe('distances', () => {
   test('are those of trying all ways, from several starts, along and against, and end at the limit', () => {
     fc.assert(
-      fc.property(drawn, fc.uniqueArray(fc.nat(size - 1), { minLength: 1, maxLength: 3 }), fc.constantFrom('out', 'in', 'both'), fc.nat(4), (net, starts, direction, limit) => {
-        const far = new Array<number>(size).fill(-1);
-        for (const v of starts) far[v] = 0;
-        for (let step = 1; step <= limit; step++) {
-          net.source.forEach((a, e) => {
-            const b = net.target[e];
-            const go = (from: number, to: number): void => {
-              if (far[from] === step - 1 && far[to] < 0) far[to] = step;
-            };
-            if (direction !== 'in' || !net.directed) go(a, b);
-            if (direction !== 'out' || !net.directed) go(b, a);
-          });
-        }
-        expect([...distances(net, starts, direction as 'out', limit)]).toEqual(far);
-      }),
+      fc.property(
+        drawn,
+        fc.uniqueArray(fc.nat(size - 1), { minLength: 1, maxLength: 3 }),
+        fc.constantFrom('out', 'in', 'both'),
+        fc.nat(4),
+        (net, starts, direction, limit) => {
+          const far = new Array<number>(size).fill(-1);
+          for (const v of starts) far[v] = 0;
+          for (let step = 1; step <= limit; step++) {
+            net.source.forEach((a, e) => {
+              const b = net.target[e];
+              const go = (from: number, to: number): void => {
+                if (far[from] === step - 1 && far[to] < 0) far[to] = step;
+              };
+              if (direction !== 'in' || !net.directed) go(a, b);
+              if (direction !== 'out' || !net.directed) go(b, a);
+            });
+          }
+          expect([...distances(net, starts, direction as 'out', limit)]).toEqual(far);
+        },
+      ),
       { numRuns: 200 },
     );
-  }); // prettier-ignore
+  });
 });

@@ -97,7 +97,8 @@ function directedModularityOf(
 }
 
 /** Small networks are tried several times with seeds of their own, and the best is taken: it costs little there. */
-const tries = (rows: Adjacency, entries: number): number => Math.max(1, Math.min(10, Math.floor(entries / (rows.to.length + 1)))); // prettier-ignore
+const tries = (rows: Adjacency, entries: number): number =>
+  Math.max(1, Math.min(10, Math.floor(entries / (rows.to.length + 1))));
 
 type Search = (net: Network, ask: GroupAsk, breath: Breath) => Promise<Found> | Found;
 

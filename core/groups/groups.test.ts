@@ -4,7 +4,26 @@ import { atOnce } from '../measure';
 import { seeded } from '../random';
 import { adjustedRand, crossTable } from '../compare';
 import { categoryPalettes, defaultPalette } from '../style';
-import { type GroupAsk, type Found, aimFor, averageLinkage, carried, colourPlaces, cutInto, directedModularity, explore, findGroups, knownOf, leiden, louvain, modularity, modularityOf, numberBySize, potts, steadiness } from '.'; // prettier-ignore
+import {
+  type GroupAsk,
+  type Found,
+  aimFor,
+  averageLinkage,
+  carried,
+  colourPlaces,
+  cutInto,
+  directedModularity,
+  explore,
+  findGroups,
+  knownOf,
+  leiden,
+  louvain,
+  modularity,
+  modularityOf,
+  numberBySize,
+  potts,
+  steadiness,
+} from '.';
 
 const group = (net: Network, resolution = 1, seed = 1): Promise<Uint32Array> =>
   leiden(simpleAdjacency(net, 'both'), { resolution, random: seeded(seed), breath: atOnce });
@@ -135,11 +154,27 @@ describe('other ways to find groups', () => {
     ).toBe(1);
   });
   test('directed modularity by hand, and undirected edges both ways give the plain one', async () => {
-    const net = network({ nodes: 4, edges: [[0, 1], [1, 0], [2, 3], [1, 2]], directed: true }); // prettier-ignore
+    const net = network({
+      nodes: 4,
+      edges: [
+        [0, 1],
+        [1, 0],
+        [2, 3],
+        [1, 2],
+      ],
+      directed: true,
+    });
     // Inside 3 of 4; leaving and arriving: 3 and 2 at the first two, 1 and 2 at the others.
     expect(directedModularity(net, Uint32Array.of(0, 0, 1, 1), 1, false)).toBeCloseTo(3 / 4 - (3 * 2 + 1 * 2) / 16, 12);
     const plainNet = ringOfCliques(4, 4);
-    const both = network({ nodes: 16, edges: Array.from(plainNet.source, (a, e): [number, number][] => [[a, plainNet.target[e]], [plainNet.target[e], a]]).flat(), directed: true }); // prettier-ignore
+    const both = network({
+      nodes: 16,
+      edges: Array.from(plainNet.source, (a, e): [number, number][] => [
+        [a, plainNet.target[e]],
+        [plainNet.target[e], a],
+      ]).flat(),
+      directed: true,
+    });
     const of = Uint32Array.from({ length: 16 }, (_, v) => v >> 2);
     expect(directedModularity(both, of, 1, false)).toBeCloseTo(modularity(plainNet, of), 12);
     const found = await find(planted(4, 0.5, 0.02, 5, true), { directed: true });
@@ -178,16 +213,30 @@ describe('other ways to find groups', () => {
   test('average linkage by hand', () => {
     const d = [0, 2, 6, 10, 2, 0, 5, 9, 6, 5, 0, 4, 10, 9, 4, 0];
     const merges = averageLinkage(Float64Array.from(d), 4);
-    expect(merges).toEqual([{ a: 0, b: 1, height: 2, size: 2 }, { a: 2, b: 3, height: 4, size: 2 }, { a: 4, b: 5, height: 7.5, size: 4 }]); // prettier-ignore
+    expect(merges).toEqual([
+      { a: 0, b: 1, height: 2, size: 2 },
+      { a: 2, b: 3, height: 4, size: 2 },
+      { a: 4, b: 5, height: 7.5, size: 4 },
+    ]);
     expect([...cutInto(merges, 4, 2)]).toEqual([0, 0, 1, 1]);
   });
   test('components and shells', async () => {
-    const net = network({ nodes: 5, edges: [[0, 1], [1, 2], [2, 0], [3, 0]] }); // prettier-ignore
+    const net = network({
+      nodes: 5,
+      edges: [
+        [0, 1],
+        [1, 2],
+        [2, 0],
+        [3, 0],
+      ],
+    });
     expect([...(await find(net, { method: 'components' })).of]).toEqual([0, 0, 0, 0, 1]);
     expect([...(await find(net, { method: 'cores' })).of]).toEqual([0, 0, 0, 1, 2]);
   });
   test('weights below 0 are an error that names the edge', async () => {
-    await expect(find(network({ nodes: 2, edges: [[0, 1]], weight: [-1] }), { weights: true })).rejects.toThrow(/edge 0 – 1 has -1/); // prettier-ignore
+    await expect(find(network({ nodes: 2, edges: [[0, 1]], weight: [-1] }), { weights: true })).rejects.toThrow(
+      /edge 0 – 1 has -1/,
+    );
   });
 });
 
@@ -231,7 +280,15 @@ describe('Louvain', () => {
       const q = modularityOf(rows, of, 1);
       // Whole groups are not parted, so what holds is that no two of them had better be one.
       for (const a of groups)
-        for (const b of groups) if (a < b) expect(modularityOf(rows, of.map((g) => (g === b ? a : g)), 1)).toBeLessThanOrEqual(q + 1e-9); // prettier-ignore
+        for (const b of groups)
+          if (a < b)
+            expect(
+              modularityOf(
+                rows,
+                of.map((g) => (g === b ? a : g)),
+                1,
+              ),
+            ).toBeLessThanOrEqual(q + 1e-9);
     }
   });
 });
@@ -242,7 +299,13 @@ describe('names and colours', () => {
   const strength = new Float64Array(12).fill(1);
   const of = Uint32Array.from({ length: 12 }, (_, v) => v >> 2);
   const first = carried(net, of, 3, [], {}, numbered);
-  const column = (one: typeof first) => ({ type: 'text' as const, name: 'group', codes: one.codes, dictionary: one.names, marks: one.marks }); // prettier-ignore
+  const column = (one: typeof first) => ({
+    type: 'text' as const,
+    name: 'group',
+    codes: one.codes,
+    dictionary: one.names,
+    marks: one.marks,
+  });
 
   test('stay with their members when groups change places and one grows', () => {
     const known = knownOf(net, column(first), strength);
@@ -264,7 +327,9 @@ describe('names and colours', () => {
     const far = known.map((one, i) => ({ ...one, slot: colourPlaces + 7 * i }));
     expect(carried(net, of, 3, far, {}, numbered).marks.map(({ slot }) => slot)).toEqual([0, 1, 2]);
     // One node of ten anchors lies in the first group: nothing of that group goes on.
-    const stray = [{ id: 5, slot: 3, name: 'Stray', anchors: ['0', ...Array.from({ length: 10 }, (_, i) => String(11 - (i % 8)))] }]; // prettier-ignore
+    const stray = [
+      { id: 5, slot: 3, name: 'Stray', anchors: ['0', ...Array.from({ length: 10 }, (_, i) => String(11 - (i % 8)))] },
+    ];
     const next = carried(
       net,
       Uint32Array.from({ length: 12 }, (_, v) => (v === 0 ? 0 : 1)),
@@ -289,11 +354,19 @@ describe('names and colours', () => {
   });
   test('nodes are put into groups by hand: merged, taken out, into one that was gone', () => {
     const known = knownOf(net, column(first), strength);
-    const all = (from: number, to: number): Record<string, number> => Object.fromEntries([0, 1, 2, 3].map((i) => [String(4 * from + i), to])); // prettier-ignore
+    const all = (from: number, to: number): Record<string, number> =>
+      Object.fromEntries([0, 1, 2, 3].map((i) => [String(4 * from + i), to]));
     const merged = carried(net, of, 3, known, all(1, known[0].id), numbered);
     expect([merged.names.length, merged.codes[0] === merged.codes[4]]).toEqual([2, true]);
     // The next run carries the merged group on, though it finds two again.
-    const again = carried(net, of, 3, knownOf(net, column(merged), strength, all(1, known[0].id)), all(1, known[0].id), numbered); // prettier-ignore
+    const again = carried(
+      net,
+      of,
+      3,
+      knownOf(net, column(merged), strength, all(1, known[0].id)),
+      all(1, known[0].id),
+      numbered,
+    );
     expect([again.names.length, again.codes[0] === again.codes[4]]).toEqual([2, true]);
     expect(carried(net, of, 3, known, all(2, -1), numbered).codes[8]).toBe(-1);
     const gone = [...known, { id: 77, name: 'By hand', slot: 9, anchors: [] }];

@@ -24,7 +24,11 @@ export function columnsMatched(
   const open = coming.filter((name) => own(said, name) === undefined);
   for (const name of coming) take(name, own(said, name));
   for (const name of open) take(name, name);
-  for (const name of open) take(name, there.find((to) => free.has(to) && bare(to) === bare(name))); // prettier-ignore
+  for (const name of open)
+    take(
+      name,
+      there.find((to) => free.has(to) && bare(to) === bare(name)),
+    );
   return matched;
 }
 

@@ -1,5 +1,20 @@
 /** What a newer file changes in a table. */
-import { type ColumnSpec, type RawTable, type ReadDate, RawBuilder, identityOf, listSeparator, losesDigits, rawCell, rawRow, readDate, readList, readNumber, readYesNo, writeDate } from '../tables'; // prettier-ignore
+import {
+  type ColumnSpec,
+  type RawTable,
+  type ReadDate,
+  RawBuilder,
+  identityOf,
+  listSeparator,
+  losesDigits,
+  rawCell,
+  rawRow,
+  readDate,
+  readList,
+  readNumber,
+  readYesNo,
+  writeDate,
+} from '../tables';
 
 export interface Differences {
   columns: { added: string[]; gone: string[] };
@@ -80,7 +95,10 @@ export function differences(before: RawTable, after: RawTable, specs: readonly C
     by,
   };
   const shown = (table: RawTable, row: number): string =>
-    rawRow(table, row).filter((cell) => cell.trim() !== '').slice(0, 3).join(', '); // prettier-ignore
+    rawRow(table, row)
+      .filter((cell) => cell.trim() !== '')
+      .slice(0, 3)
+      .join(', ');
   afterKeys.forEach((key, row) => {
     const partner = places.get(key);
     if (partner === undefined) {
@@ -151,7 +169,8 @@ export function together(tables: readonly { file: string; table: RawTable }[], c
       .toLowerCase()
       .replace(/[\s_]+/g, ' ');
   const names = new Map<string, string>();
-  for (const { table } of tables) for (const { name } of table.columns) if (!names.has(canon(name))) names.set(canon(name), name); // prettier-ignore
+  for (const { table } of tables)
+    for (const { name } of table.columns) if (!names.has(canon(name))) names.set(canon(name), name);
   const all = [...names.values()];
   const withFile = all.includes(called) ? `from ${called}` : called;
   const builder = new RawBuilder(called === '' ? all : [...all, withFile]);

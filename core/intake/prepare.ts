@@ -254,7 +254,12 @@ export async function prepare(
   );
   for (const { column } of typed) {
     if (column.type !== 'date') continue;
-    odd.set(column.name, Uint8Array.from(column.precision, (precision, r) => ((precision > 0 && precision < datePrecision.day) || column.doubtful[r] ? 1 : 0))); // prettier-ignore
+    odd.set(
+      column.name,
+      Uint8Array.from(column.precision, (precision, r) =>
+        (precision > 0 && precision < datePrecision.day) || column.doubtful[r] ? 1 : 0,
+      ),
+    );
   }
   const open = findings.filter((finding) => finding.kind === 'asks' && !finding.answered).length;
   return {
@@ -264,7 +269,11 @@ export async function prepare(
     misfits: typed.flatMap(({ misfits }) => misfits ?? []),
     odd,
     findings: byUrgency(findings),
-    aside: Array.from(aside, ([row, reason]) => ({ line: raw.lines[row] ?? row + 1, reason, cells: rawRow(raw, row) })).sort((a, b) => a.line - b.line), // prettier-ignore
+    aside: Array.from(aside, ([row, reason]) => ({
+      line: raw.lines[row] ?? row + 1,
+      reason,
+      cells: rawRow(raw, row),
+    })).sort((a, b) => a.line - b.line),
     names,
     creates,
     ids,

@@ -1,5 +1,14 @@
 /** Columns that point to the records of another table: what they match, what they may mean, what is missing. */
-import { type RawColumn, type RawTable, type ColumnSpec, entryCounts, identityOf, namesName, namesReference, rawCell } from '../tables'; // prettier-ignore
+import {
+  type RawColumn,
+  type RawTable,
+  type ColumnSpec,
+  entryCounts,
+  identityOf,
+  namesName,
+  namesReference,
+  rawCell,
+} from '../tables';
 import { type Entries, type Target, matchValues, nearestKnown, preferredOf } from '../names';
 
 /** A table of the study as references see it. */
@@ -111,7 +120,11 @@ export async function referenceState(
     else found.matched += count;
   }
   const known = Array.from({ length: target.rows }, (_, row) => target.name(row)).filter((name) => name !== '');
-  const suggested = new Map((await nearestKnown(missing, known, new Set(names.rejected), breathe)).filter(({ confidence }) => confidence >= 0.5).map(({ from, to }) => [from, to])); // prettier-ignore
+  const suggested = new Map(
+    (await nearestKnown(missing, known, new Set(names.rejected), breathe))
+      .filter(({ confidence }) => confidence >= 0.5)
+      .map(({ from, to }) => [from, to]),
+  );
   const byCount = (a: { value: string; count: number }, b: { value: string; count: number }): number =>
     b.count - a.count || (a.value < b.value ? -1 : 1);
   for (const one of missing.sort(byCount)) {
@@ -157,7 +170,9 @@ export function likelyRules(raw: RawTable, table: KnownTable, without: string): 
       if (ids.has(there.name)) return [];
       const other = there.dictionary.map((text) => text.trim()).filter(Boolean);
       const shared = other.filter((text) => values.has(text)).length;
-      return shared >= 2 && shared >= 0.5 * Math.min(values.size, other.length) ? [{ here: here.name, there: there.name }] : []; // prettier-ignore
+      return shared >= 2 && shared >= 0.5 * Math.min(values.size, other.length)
+        ? [{ here: here.name, there: there.name }]
+        : [];
     });
   });
 }

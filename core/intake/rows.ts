@@ -49,7 +49,12 @@ export function sameCells(table: RawTable, rows: readonly number[]): RowGroup[] 
   return grouped(
     rows.filter((row) => twice.has(hashes[row])),
     (row) => table.columns.map(({ codes }) => codes[row]).join(),
-    (row) => table.columns.slice(0, 2).map((column) => rawCell(column, row)).filter(Boolean).join(', '), // prettier-ignore
+    (row) =>
+      table.columns
+        .slice(0, 2)
+        .map((column) => rawCell(column, row))
+        .filter(Boolean)
+        .join(', '),
   );
 }
 
@@ -75,7 +80,11 @@ export function sameWork(table: RawTable, rows: readonly number[]): (RowGroup & 
   const found: (RowGroup & { by: WorkKey })[] = [];
   const taken = new Set<number>();
   if (doi) {
-    const bare = (row: number): string => rawCell(doi, row).trim().toLowerCase().replace(/^(https?:\/\/(dx\.)?doi\.org\/|doi:\s*)/, ''); // prettier-ignore
+    const bare = (row: number): string =>
+      rawCell(doi, row)
+        .trim()
+        .toLowerCase()
+        .replace(/^(https?:\/\/(dx\.)?doi\.org\/|doi:\s*)/, '');
     for (const group of grouped(rows, bare, bare)) {
       found.push({ ...group, by: 'DOI' });
       group.rows.slice(1).forEach((row) => taken.add(row));
@@ -116,7 +125,11 @@ function persons(names: readonly string[]): string[] {
   const kept: { text: string; name: PersonName | undefined }[] = [];
   for (const text of names) {
     const name = personName(text);
-    const same = kept.find((one) => unpunctuated(one.text) === unpunctuated(text) || (name && one.name && (compatible(name, one.name) || compatible(one.name, name)))); // prettier-ignore
+    const same = kept.find(
+      (one) =>
+        unpunctuated(one.text) === unpunctuated(text) ||
+        (name && one.name && (compatible(name, one.name) || compatible(one.name, name))),
+    );
     if (!same) kept.push({ text, name });
     else if (text.length > same.text.length) Object.assign(same, { text, name });
   }

@@ -1,5 +1,15 @@
 /** Reference columns under their remedies. */
-import { type ColumnSpec, type MadeIds, type RawColumn, type RawTable, RawBuilder, idsFor, madeId, rawCell, rawRow } from '../tables'; // prettier-ignore
+import {
+  type ColumnSpec,
+  type MadeIds,
+  type RawColumn,
+  type RawTable,
+  RawBuilder,
+  idsFor,
+  madeId,
+  rawCell,
+  rawRow,
+} from '../tables';
 import { type Entries, type NamesList, dropped, joinedAll } from '../names';
 import { type KnownTable, byRule, likelyRules, referenceState, targetOf } from './references';
 import type { Finding, ReferenceRemedy } from './remedies';
@@ -100,7 +110,9 @@ export async function referenceSettled(
       const candidates = several.get(value);
       if (!candidates) continue;
       cells++;
-      rules.forEach((rule, i) => { if (byRule(table, row, candidates, target, rule) !== undefined) decides[i]++; }); // prettier-ignore
+      rules.forEach((rule, i) => {
+        if (byRule(table, row, candidates, target, rule) !== undefined) decides[i]++;
+      });
       const byHand = remedy.cells[`${table.lines[row] ?? row + 1} ${value}`] as string | undefined;
       const ruled = remedy.rule && byRule(table, row, candidates, target, remedy.rule);
       const chosen = byHand ?? (ruled !== undefined ? idOf(ruled) : remedy.first ? known(candidates[0]) : undefined);
@@ -110,30 +122,65 @@ export async function referenceSettled(
     }
   }
   findings.push({
-    kind: 'reference', column: name, table: target.key, tableName: target.name, by, filled: state.filled,
-    matched: state.matched + decided.size + change.joins.reduce((sum, { from }) => sum + ([...state.near, ...state.unmatched].find(({ value }) => value === from)?.count ?? 0), 0),
-  }); // prettier-ignore
+    kind: 'reference',
+    column: name,
+    table: target.key,
+    tableName: target.name,
+    by,
+    filled: state.filled,
+    matched:
+      state.matched +
+      decided.size +
+      change.joins.reduce(
+        (sum, { from }) => sum + ([...state.near, ...state.unmatched].find(({ value }) => value === from)?.count ?? 0),
+        0,
+      ),
+  });
   if (several.size) {
-    const shown = (row: number): string => rawRow(target.raw, row).filter((text) => text.trim() !== '').slice(0, 5).join(', '); // prettier-ignore
+    const shown = (row: number): string =>
+      rawRow(target.raw, row)
+        .filter((text) => text.trim() !== '')
+        .slice(0, 5)
+        .join(', ');
     findings.push({
       kind: 'ambiguous',
       column: name,
       tableName: target.name,
-      values: state.ambiguous.slice(0, mostListed).map(({ value, count, candidates }) => ({ value, count, candidates: candidates.map((row) => ({ id: idOf(row), text: shown(row) })) })),
-      cases: cases.slice(0, mostListed).map(({ row, value, chosen }) => ({ line: table.lines[row] ?? row + 1, value, chosen, text: rawRow(table, row).filter((text) => text.trim() !== '').slice(0, 6).join(' · ') })),
+      values: state.ambiguous
+        .slice(0, mostListed)
+        .map(({ value, count, candidates }) => ({
+          value,
+          count,
+          candidates: candidates.map((row) => ({ id: idOf(row), text: shown(row) })),
+        })),
+      cases: cases.slice(0, mostListed).map(({ row, value, chosen }) => ({
+        line: table.lines[row] ?? row + 1,
+        value,
+        chosen,
+        text: rawRow(table, row)
+          .filter((text) => text.trim() !== '')
+          .slice(0, 6)
+          .join(' · '),
+      })),
       cells,
       open: cases.filter(({ chosen }) => chosen === undefined).length,
-      rules: rules.map((rule, i) => ({ ...rule, decides: decides[i] })).filter((rule) => rule.decides > 0).sort((a, b) => b.decides - a.decides),
-    }); // prettier-ignore
+      rules: rules
+        .map((rule, i) => ({ ...rule, decides: decides[i] }))
+        .filter((rule) => rule.decides > 0)
+        .sort((a, b) => b.decides - a.decides),
+    });
   }
   if (state.near.length)
     findings.push({ kind: 'near', column: name, tableName: target.name, values: state.near.slice(0, mostListed) });
   if (state.unmatched.length) {
     const known = Array.from({ length: Math.min(ids.rows, 2000) }, (_, row) => ids.name(row)).filter(Boolean);
     findings.push({
-      kind: 'unmatched', column: name, tableName: target.name, known: [...new Set(known)].sort(),
+      kind: 'unmatched',
+      column: name,
+      tableName: target.name,
+      known: [...new Set(known)].sort(),
       values: state.unmatched.slice(0, mostListed).map((one) => ({ ...one, to: own(remedy.values, one.value) })),
-    }); // prettier-ignore
+    });
   }
 
   const open = new Set([...lacking.map(({ value }) => value), ...several.keys()]);

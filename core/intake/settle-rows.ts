@@ -33,7 +33,12 @@ export function doublesJoined(
   const bibliographic = isBibliographic(raw);
   const same = sameCells(raw, rows);
   const later = new Set(same.flatMap((group) => group.rows.slice(1)));
-  const works = bibliographic ? sameWork(raw, rows.filter((row) => !later.has(row))) : []; // prettier-ignore
+  const works = bibliographic
+    ? sameWork(
+        raw,
+        rows.filter((row) => !later.has(row)),
+      )
+    : [];
   const told = identityOf(specs).length > 0 || bibliographic;
   const join = (remedies.doubles ?? (told ? 'join' : 'keep')) === 'join';
   const line = (row: number): number => raw.lines[row] ?? row + 1;
@@ -85,20 +90,26 @@ export function identitySettled(
   const identity = identityOf(specs);
   const groups = sameIdentity(raw, specs, rows);
   const columns = raw.columns.filter(({ name }) => identity.includes(name));
-  const without = identity.length ? rows.filter((row) => columns.every((column) => rawCell(column, row).trim() === '')) : []; // prettier-ignore
+  const without = identity.length
+    ? rows.filter((row) => columns.every((column) => rawCell(column, row).trim() === ''))
+    : [];
   const line = (row: number): number => raw.lines[row] ?? row + 1;
   findings.push({
     kind: 'identity',
     columns: identity,
-    choices: specs.filter(({ type }) => type === 'text' || type === 'number' || type === 'link' || type === 'date').map(({ name }) => name), // prettier-ignore
+    choices: specs
+      .filter(({ type }) => type === 'text' || type === 'number' || type === 'link' || type === 'date')
+      .map(({ name }) => name),
     without: without.length,
     groups: groups.length,
     rows: groups.reduce((sum, group) => sum + group.rows.length, 0),
     examples: groups.slice(0, 50).map((group) => ({
       key: group.key,
       lines: group.rows.map(line),
-      conflicts: conflicts(raw, group.rows).filter(({ column }) => !identity.includes(column)).slice(0, 6),
-    })), // prettier-ignore
+      conflicts: conflicts(raw, group.rows)
+        .filter(({ column }) => !identity.includes(column))
+        .slice(0, 6),
+    })),
   });
   const make = remedies.makeIds;
   const collapse = remedies.collapse ?? 'apart';

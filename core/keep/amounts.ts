@@ -6,9 +6,16 @@ import { Fault } from '../fault';
 import { type KeepKind, everyNode, markEdges, markNodes, rangeWords } from './rule';
 
 const range = { min: z.number().optional(), max: z.number().optional() };
-const inside = ({ min = -Infinity, max = Infinity }: { min?: number; max?: number }) => (value: number): boolean => value >= min && value <= max; // prettier-ignore
+const inside =
+  ({ min = -Infinity, max = Infinity }: { min?: number; max?: number }) =>
+  (value: number): boolean =>
+    value >= min && value <= max;
 
-export const degreeSchema = z.object({ by: z.literal('degree'), min: z.number().min(0).default(1), max: z.number().min(0).optional() }); // prettier-ignore
+export const degreeSchema = z.object({
+  by: z.literal('degree'),
+  min: z.number().min(0).default(1),
+  max: z.number().min(0).optional(),
+});
 export const byDegree: KeepKind<z.infer<typeof degreeSchema>> = {
   by: 'degree',
   title: 'nodes by degree',
@@ -36,7 +43,12 @@ export const byStrength: KeepKind<z.infer<typeof strengthSchema>> = {
   },
 };
 
-export const numberSchema = z.object({ by: z.literal('number'), on: z.enum(['nodes', 'edges']).default('nodes'), column: z.string(), ...range }); // prettier-ignore
+export const numberSchema = z.object({
+  by: z.literal('number'),
+  on: z.enum(['nodes', 'edges']).default('nodes'),
+  column: z.string(),
+  ...range,
+});
 export const byNumber: KeepKind<z.infer<typeof numberSchema>> = {
   by: 'number',
   title: 'nodes or edges by a number',

@@ -24,7 +24,11 @@ export const byValues: KeepKind<z.infer<typeof valuesSchema>> = {
     }
     if (col.type === 'list') {
       const hit = Uint8Array.from(col.dictionary, (entry) => (wanted.has(entry) ? 1 : 0));
-      return { nodes: markNodes(net, (v) => col.codes.subarray(col.offsets[v], col.offsets[v + 1]).some((code) => hit[code] === 1)) }; // prettier-ignore
+      return {
+        nodes: markNodes(net, (v) =>
+          col.codes.subarray(col.offsets[v], col.offsets[v + 1]).some((code) => hit[code] === 1),
+        ),
+      };
     }
     return { nodes: markNodes(net, (v) => wanted.has(cellText(col, v))) };
   },
@@ -48,7 +52,8 @@ export const byNodes: KeepKind<z.infer<typeof nodesSchema>> = {
       ? `without ${counted(nodes.length, 'node')}`
       : `${counted(nodes.length, 'chosen node')}${ties ? `, ${counted(ties.length, 'tie')}` : ''}`,
   marks(net, { nodes, leave, ties }, { step }) {
-    if (!nodes.length && !leave) throw new Fault('No nodes are chosen yet. Find some by name, or take the selection into the step.', step, true); // prettier-ignore
+    if (!nodes.length && !leave)
+      throw new Fault('No nodes are chosen yet. Find some by name, or take the selection into the step.', step, true);
     const wanted = new Set(nodes);
     const stay = markNodes(net, (v) => wanted.has(net.ids[v]) !== leave);
     if (!ties || leave) return { nodes: stay };
@@ -106,7 +111,8 @@ export const byIsolates: KeepKind<z.infer<typeof isolatesSchema>> = {
   summary: () => 'without isolates',
   marks(net) {
     const tied = new Uint8Array(nodeCount(net));
-    for (let e = 0; e < net.source.length; e++) if (net.source[e] !== net.target[e]) tied[net.source[e]] = tied[net.target[e]] = 1; // prettier-ignore
+    for (let e = 0; e < net.source.length; e++)
+      if (net.source[e] !== net.target[e]) tied[net.source[e]] = tied[net.target[e]] = 1;
     return { nodes: markNodes(net, (v) => tied[v] === 1) };
   },
 };

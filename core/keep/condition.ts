@@ -99,7 +99,11 @@ function testOf(net: Network, on: On, rule: ComparisonRule, context: KeepContext
       return (i) => wanted.has(net.ids[i]) === (rule.is !== 'not in');
     }
     default:
-      return columnTest(on === 'nodes' ? nodeColumn(net, rule.column, context.step) : edgeColumn(net, rule.column, context.step), rule, context.step); // prettier-ignore
+      return columnTest(
+        on === 'nodes' ? nodeColumn(net, rule.column, context.step) : edgeColumn(net, rule.column, context.step),
+        rule,
+        context.step,
+      );
   }
 }
 
@@ -184,7 +188,8 @@ function numberTest(values: Float64Array, rule: ComparisonRule, step: string): T
 /** The first day of what is named, and the first day after it: of 1911 the 1st of January 1911 and that of 1912. */
 function period(text: string, rule: ComparisonRule, step: string): [number, number] {
   const date = readDate(text);
-  if (!date) throw new Fault(`“${text}” is no date to compare ${rule.column} with. Write 1911, 1911-03 or 1911-03-09.`, step); // prettier-ignore
+  if (!date)
+    throw new Fault(`“${text}” is no date to compare ${rule.column} with. Write 1911, 1911-03 or 1911-03-09.`, step);
   const start = new Date(date.day * 86_400_000);
   if (date.precision === datePrecision.year) return [date.day, Date.UTC(start.getUTCFullYear() + 1, 0) / 86_400_000];
   if (date.precision === datePrecision.month) {
@@ -245,10 +250,14 @@ export const byCondition: KeepKind<z.infer<typeof byConditionSchema>> = {
 
 /** The shortlists that a condition names. */
 export function shortlistsIn(group: ConditionGroup): string[] {
-  return group.rules.flatMap((rule) => isGroup(rule) ? shortlistsIn(rule) : rule.about === 'shortlist' && rule.value ? [rule.value] : []); // prettier-ignore
+  return group.rules.flatMap((rule) =>
+    isGroup(rule) ? shortlistsIn(rule) : rule.about === 'shortlist' && rule.value ? [rule.value] : [],
+  );
 }
 
 /** The columns that a condition reads. */
 export function conditionColumns({ rules }: ConditionGroup): string[] {
-  return rules.flatMap((rule) => (isGroup(rule) ? conditionColumns(rule) : rule.about === 'column' ? [rule.column] : []));
-} // prettier-ignore
+  return rules.flatMap((rule) =>
+    isGroup(rule) ? conditionColumns(rule) : rule.about === 'column' ? [rule.column] : [],
+  );
+}

@@ -1,10 +1,41 @@
 /** Rules by which a Keep step narrows a network. To add one: a file beside this, and a line in both lists. */
 import * as z from 'zod';
-import { byDegree, byNumber, byStrength, byWeight, degreeSchema, numberSchema, strengthSchema, weightSchema } from './amounts'; // prettier-ignore
+import {
+  byDegree,
+  byNumber,
+  byStrength,
+  byWeight,
+  degreeSchema,
+  numberSchema,
+  strengthSchema,
+  weightSchema,
+} from './amounts';
 import { backboneSchema, byBackbone, byStrongest, strongestSchema } from './backbone';
-import { byIsolates, byNodes, bySample, byShortlist, byValues, isolatesSchema, nodesSchema, sampleSchema, shortlistSchema, valuesSchema } from './chosen'; // prettier-ignore
+import {
+  byIsolates,
+  byNodes,
+  bySample,
+  byShortlist,
+  byValues,
+  isolatesSchema,
+  nodesSchema,
+  sampleSchema,
+  shortlistSchema,
+  valuesSchema,
+} from './chosen';
 import { byCondition, byConditionSchema } from './condition';
-import { betweenSchema, byBetween, byComponent, byCore, byEgo, byReach, componentSchema, coreSchema, egoSchema, reachSchema } from './parts'; // prettier-ignore
+import {
+  betweenSchema,
+  byBetween,
+  byComponent,
+  byCore,
+  byEgo,
+  byReach,
+  componentSchema,
+  coreSchema,
+  egoSchema,
+  reachSchema,
+} from './parts';
 import type { KeepKind } from './rule';
 
 export const keepRuleSchema = z.discriminatedUnion('by', [

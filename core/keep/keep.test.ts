@@ -3,7 +3,17 @@ import { type Column, cellText } from '../tables';
 import { seeded } from '../random';
 import { type ConditionGroup, type KeepRule, conditionWords, disparity, keepKindOf, keepRuleSchema } from '.';
 
-const lists = [{ id: 'L', name: 'List', version: 1, nodes: [{ id: '1', label: '1' }, { id: '9', label: 'gone' }] }]; // prettier-ignore
+const lists = [
+  {
+    id: 'L',
+    name: 'List',
+    version: 1,
+    nodes: [
+      { id: '1', label: '1' },
+      { id: '9', label: 'gone' },
+    ],
+  },
+];
 const context = { step: 's', shortlist: (id: string) => lists.find((one) => one.id === id) ?? lists[0] };
 
 /** Ids of the nodes and `a-b` of the edges that stay. */
@@ -93,12 +103,28 @@ test('core numbers against peeling node by node', () => {
 
 describe('the backbone', () => {
   // A star with weights 1, 1, 8 out of its centre: p of the heavy edge is (1 − 0.8)² = 0.04, of the light ones 0.81.
-  const star = network({ nodes: 4, edges: [[0, 1], [0, 2], [0, 3]], weight: [1, 1, 8] }); // prettier-ignore
+  const star = network({
+    nodes: 4,
+    edges: [
+      [0, 1],
+      [0, 2],
+      [0, 3],
+    ],
+    weight: [1, 1, 8],
+  });
   test('significance by hand; the leaves, with one edge, say nothing', () => {
     expect(Array.from(disparity(star), (p) => Number(p.toFixed(12)))).toEqual([0.81, 0.81, 0.04]);
     expect(kept(star, { by: 'backbone', level: 0.05 }).edges).toEqual(['0-3']);
     // Under the level, not at it: here the heavy edge's is exactly a half squared.
-    const even = network({ nodes: 4, edges: [[0, 1], [0, 2], [0, 3]], weight: [1, 1, 2] }); // prettier-ignore
+    const even = network({
+      nodes: 4,
+      edges: [
+        [0, 1],
+        [0, 2],
+        [0, 3],
+      ],
+      weight: [1, 1, 2],
+    });
     expect(disparity(even)[2]).toBe(0.25);
     expect(kept(even, { by: 'backbone', level: 0.25 }).edges).toEqual([]);
     expect(kept(even, { by: 'backbone', level: 0.2500001 }).edges).toEqual(['0-3']);
@@ -128,12 +154,25 @@ describe('conditions', () => {
   const columns: Column[] = [
     { type: 'text', name: 'island', codes: Int32Array.of(0, 1, 0, -1, 1, 0, 0), dictionary: ['Ness', 'Holm'] },
     { type: 'number', name: 'born', values: Float64Array.of(1870, 1880, NaN, 1890, 1900, 1910, 1920) },
-    { type: 'list', name: 'words', offsets: Uint32Array.of(0, 1, 3, 3, 3, 3, 3, 3), codes: Uint32Array.of(0, 0, 1), dictionary: ['bean', 'kale'] }, // prettier-ignore
+    {
+      type: 'list',
+      name: 'words',
+      offsets: Uint32Array.of(0, 1, 3, 3, 3, 3, 3, 3),
+      codes: Uint32Array.of(0, 0, 1),
+      dictionary: ['bean', 'kale'],
+    },
     { type: 'yesno', name: 'owner', values: Int8Array.of(1, 0, -1, 1, 0, 0, 0) },
-    { type: 'date', name: 'came', day: Float64Array.of(-21551, -21200, NaN, 0, 1, 2, 3), precision: Uint8Array.of(3, 3, 0, 3, 3, 3, 3), doubtful: new Uint8Array(7) }, // prettier-ignore
+    {
+      type: 'date',
+      name: 'came',
+      day: Float64Array.of(-21551, -21200, NaN, 0, 1, 2, 3),
+      precision: Uint8Array.of(3, 3, 0, 3, 3, 3, 3),
+      doubtful: new Uint8Array(7),
+    },
   ];
   const held = { ...net, nodeColumns: columns };
-  const where = (...rules: object[]): string => kept(held, { by: 'condition', where: { match: 'all', rules } }).nodes.join(''); // prettier-ignore
+  const where = (...rules: object[]): string =>
+    kept(held, { by: 'condition', where: { match: 'all', rules } }).nodes.join('');
   test.each([
     [{ column: 'island', is: 'is', value: 'ness' }, '0256'],
     [{ column: 'island', is: 'is not', value: 'Ness' }, '134'],
@@ -163,12 +202,24 @@ describe('conditions', () => {
 
   test('all and any, in groups; an empty group holds for all', () => {
     const rule = (island: string): object => ({ column: 'island', is: 'is', value: island });
-    expect(where(rule('Ness'), { match: 'any', rules: [{ about: 'degree', is: 'at least', value: '3' }, { column: 'owner', is: 'is', value: 'yes' }] })).toBe('02'); // prettier-ignore
+    expect(
+      where(rule('Ness'), {
+        match: 'any',
+        rules: [
+          { about: 'degree', is: 'at least', value: '3' },
+          { column: 'owner', is: 'is', value: 'yes' },
+        ],
+      }),
+    ).toBe('02');
     expect(where({ match: 'any', rules: [rule('Ness'), rule('Holm')] })).toBe('012456');
     expect(where()).toBe('0123456');
   });
   test('edges by condition; all nodes stay', () => {
-    const { nodes, edges } = kept(net, { by: 'condition', on: 'edges', where: { match: 'all', rules: [{ about: 'weight', is: 'at least', value: '3' }] } }); // prettier-ignore
+    const { nodes, edges } = kept(net, {
+      by: 'condition',
+      on: 'edges',
+      where: { match: 'all', rules: [{ about: 'weight', is: 'at least', value: '3' }] },
+    });
     expect([nodes.length, edges]).toEqual([nodeCount(net), ['1-2', '0-2']]);
   });
   test('what cannot be compared is said', () => {
@@ -177,7 +228,13 @@ describe('conditions', () => {
     expect(() => where({ column: 'fame', is: 'is', value: 'x' })).toThrow(/no column “fame”/);
   });
   test('in words', () => {
-    const group = { match: 'all', rules: [{ about: 'column', column: 'island', is: 'is', value: 'Ness', to: '' }, { match: 'any', rules: [{ about: 'degree', column: '', is: 'between', value: '2', to: '5' }] }] } as ConditionGroup; // prettier-ignore
+    const group = {
+      match: 'all',
+      rules: [
+        { about: 'column', column: 'island', is: 'is', value: 'Ness', to: '' },
+        { match: 'any', rules: [{ about: 'degree', column: '', is: 'between', value: '2', to: '5' }] },
+      ],
+    } as ConditionGroup;
     expect(conditionWords(group)).toBe('island is Ness and (degree between 2 and 5)');
   });
 });
@@ -186,20 +243,46 @@ test('components are what the largest is of', () => expect([...components(net).s
 
 test('ego networks of several nodes say near whom each node lies, those near several as a class of their own', () => {
   const rule: KeepRule = keepRuleSchema.parse({ by: 'ego', nodes: ['0', '4'], distance: 1 });
-  const tied = network({ nodes: 6, edges: [[0, 1], [1, 4], [4, 5], [2, 3]] }); // prettier-ignore
+  const tied = network({
+    nodes: 6,
+    edges: [
+      [0, 1],
+      [1, 4],
+      [4, 5],
+      [2, 3],
+    ],
+  });
   const { columns = [] } = keepKindOf(rule).marks(tied, rule, context);
-  expect(columns.map((col) => [col.name, ...[0, 1, 2, 3, 4, 5].map((v) => cellText(col, v))])).toEqual([['near', '0', 'several', '', '', '4', '4']]); // prettier-ignore
+  expect(columns.map((col) => [col.name, ...[0, 1, 2, 3, 4, 5].map((v) => cellText(col, v))])).toEqual([
+    ['near', '0', 'several', '', '', '4', '4'],
+  ]);
   const single: KeepRule = keepRuleSchema.parse({ by: 'ego', nodes: ['0'], distance: 1 });
   expect(keepKindOf(single).marks(tied, single, context).columns).toEqual([]);
 });
 
 test('chosen nodes with the ties between certain pairs alone', () => {
-  expect(kept(net, { by: 'nodes', nodes: ['0', '1', '2'], ties: [['1', '0'], ['1', '2']] })).toEqual({ nodes: ['0', '1', '2'], edges: ['0-1', '1-2'] }); // prettier-ignore
+  expect(
+    kept(net, {
+      by: 'nodes',
+      nodes: ['0', '1', '2'],
+      ties: [
+        ['1', '0'],
+        ['1', '2'],
+      ],
+    }),
+  ).toEqual({ nodes: ['0', '1', '2'], edges: ['0-1', '1-2'] });
 });
 
 test('what lies on walks is more than what lies on simple paths', () => {
   // 0 – 1 – 2, and 3 hangs on 1: a walk may go there and back, a path may not.
-  const hanging = network({ nodes: 4, edges: [[0, 1], [1, 2], [1, 3]] }); // prettier-ignore
+  const hanging = network({
+    nodes: 4,
+    edges: [
+      [0, 1],
+      [1, 2],
+      [1, 3],
+    ],
+  });
   const rule = { by: 'between', from: ['0'], to: ['2'], longest: 4, directed: false };
   expect(kept(hanging, rule).nodes).toEqual(['0', '1', '2', '3']);
   expect(kept(hanging, { ...rule, simple: true }).nodes).toEqual(['0', '1', '2']);

@@ -122,7 +122,8 @@ export const byReach: KeepKind<z.infer<typeof reachSchema>> = {
   title: 'everything upstream or downstream',
   help: 'The chosen nodes and all that edges lead to from them (downstream), or all from which edges lead to them (upstream), however far.',
   schema: reachSchema,
-  summary: ({ nodes: ids, direction: way }) => `${way === 'out' ? 'downstream' : 'upstream'} of ${ids.length === 1 ? ids[0] : `${ids.length} nodes`}`, // prettier-ignore
+  summary: ({ nodes: ids, direction: way }) =>
+    `${way === 'out' ? 'downstream' : 'upstream'} of ${ids.length === 1 ? ids[0] : `${ids.length} nodes`}`,
   marks(net, rule, { step }) {
     const far = distances(net, chosen(net, rule.nodes, step), rule.direction);
     return { nodes: markNodes(net, (v) => far[v] >= 0) };
@@ -144,7 +145,8 @@ export const byBetween: KeepKind<z.infer<typeof betweenSchema>> = {
   title: 'what lies on paths between two sets',
   help: 'Nodes on the shortest paths from any node of the first set to any of the second; or on walks (or simple paths) of at most so many steps from one set to the other.',
   schema: betweenSchema,
-  summary: ({ from, to, longest, simple }) => `${longest && !simple ? 'walks' : 'paths'} ${from.length} → ${to.length}${longest ? `, at most ${longest} steps` : ''}`, // prettier-ignore
+  summary: ({ from, to, longest, simple }) =>
+    `${longest && !simple ? 'walks' : 'paths'} ${from.length} → ${to.length}${longest ? `, at most ${longest} steps` : ''}`,
   marks(net, rule, { step }) {
     const from = chosen(net, rule.from, step);
     const to = chosen(net, rule.to, step);
@@ -154,14 +156,19 @@ export const byBetween: KeepKind<z.infer<typeof betweenSchema>> = {
     const { longest } = rule;
     if (longest !== undefined && rule.simple) {
       const { paths, more } = simplePaths(net, from, to, there, longest, mostListed);
-      if (more) throw new Fault(`There are too many simple paths of at most ${longest} steps to list. Take fewer steps, or walks.`, step); // prettier-ignore
+      if (more)
+        throw new Fault(
+          `There are too many simple paths of at most ${longest} steps to list. Take fewer steps, or walks.`,
+          step,
+        );
       for (const { nodes: path } of paths) for (const v of path) marks[v] = 1;
       return { nodes: marks };
     }
     if (longest !== undefined) {
       const left = distances(net, from, there);
       const right = distances(net, to, back);
-      for (let v = 0; v < marks.length; v++) if (left[v] >= 0 && right[v] >= 0 && left[v] + right[v] <= longest) marks[v] = 1; // prettier-ignore
+      for (let v = 0; v < marks.length; v++)
+        if (left[v] >= 0 && right[v] >= 0 && left[v] + right[v] <= longest) marks[v] = 1;
       return { nodes: marks };
     }
     const rights = to.map((b) => distances(net, [b], back));
@@ -170,7 +177,8 @@ export const byBetween: KeepKind<z.infer<typeof betweenSchema>> = {
       to.forEach((b, i) => {
         const length = left[b];
         if (length < 0) return;
-        for (let v = 0; v < marks.length; v++) if (left[v] >= 0 && rights[i][v] >= 0 && left[v] + rights[i][v] === length) marks[v] = 1; // prettier-ignore
+        for (let v = 0; v < marks.length; v++)
+          if (left[v] >= 0 && rights[i][v] >= 0 && left[v] + rights[i][v] === length) marks[v] = 1;
       });
     }
     return { nodes: marks };

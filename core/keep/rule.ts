@@ -58,4 +58,8 @@ export function placesOf(net: Network, ids: readonly string[]): number[] {
 
 /** `degree at least 2`, `degree 2 to 7`, `degree at most 7`. */
 export const rangeWords = (what: string, min: number | undefined, max: number | undefined): string =>
-  max === undefined ? `${what} at least ${min ?? 0}` : min === undefined ? `${what} at most ${max}` : `${what} ${min} to ${max}`; // prettier-ignore
+  max === undefined
+    ? `${what} at least ${min ?? 0}`
+    : min === undefined
+      ? `${what} at most ${max}`
+      : `${what} ${min} to ${max}`;

@@ -33,8 +33,20 @@ test('where WebAssembly is switched off there is none', () => {
   const Refused = whole.CompileError;
   Object.defineProperty(globalThis, 'WebAssembly', {
     configurable: true,
-    value: { Instance: class { constructor() { throw new Refused('refused by the policy'); } }, Module: class { constructor() { throw new Refused('refused by the policy'); } }, CompileError: Refused },
-  }); // prettier-ignore
+    value: {
+      Instance: class {
+        constructor() {
+          throw new Refused('refused by the policy');
+        }
+      },
+      Module: class {
+        constructor() {
+          throw new Refused('refused by the policy');
+        }
+      },
+      CompileError: Refused,
+    },
+  });
   try {
     expect(kernels(100)).toBeUndefined();
   } finally {

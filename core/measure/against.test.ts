@@ -31,8 +31,19 @@ const close = (found: Iterable<number>, wanted: readonly number[], digits = 9): 
 const graph = (n: number, most = 3 * n): fc.Arbitrary<{ edges: Pairs; directed: boolean; weight: number[] }> =>
   fc
     .array(fc.tuple(fc.nat(n - 1), fc.nat(n - 1), fc.constantFrom(0.5, 1, 2, 3)), { maxLength: most })
-    .chain((rows) => fc.boolean().map((directed) => ({ edges: rows.map(([a, b]): [number, number] => [a, b]), weight: rows.map(([, , w]) => w), directed }))); // prettier-ignore
-const path: Pairs = [[0, 1], [1, 2]]; // prettier-ignore
+    .chain((rows) =>
+      fc
+        .boolean()
+        .map((directed) => ({
+          edges: rows.map(([a, b]): [number, number] => [a, b]),
+          weight: rows.map(([, , w]) => w),
+          directed,
+        })),
+    );
+const path: Pairs = [
+  [0, 1],
+  [1, 2],
+];
 const kite: Pairs = [[0, 1], [0, 2], [0, 3], [0, 5], [1, 3], [1, 4], [1, 6], [2, 3], [2, 5], [3, 4], [3, 5], [3, 6], [4, 6], [5, 6], [5, 7], [6, 7], [7, 8], [8, 9]]; // prettier-ignore
 
 /** Matrix of arrivals times a vector, entry by entry. */
@@ -137,18 +148,35 @@ function distancesOf(net: Network, weighted: boolean): number[][] {
     if (!net.directed) w[net.target[e]][a] += net.weight[e];
   });
   const d = w.map((row, v) => row.map((sum, u) => (v === u ? 0 : sum === 0 ? Infinity : weighted ? 1 / sum : 1)));
-  for (let k = 0; k < n; k++) for (let v = 0; v < n; v++) for (let u = 0; u < n; u++) d[v][u] = Math.min(d[v][u], d[v][k] + d[k][u]); // prettier-ignore
+  for (let k = 0; k < n; k++)
+    for (let v = 0; v < n; v++) for (let u = 0; u < n; u++) d[v][u] = Math.min(d[v][u], d[v][k] + d[k][u]);
   return d;
 }
 
 describe('weighted betweenness', () => {
   test('by hand: the strong detour is the short way; as distances the other way round', async () => {
-    const net = network({ nodes: 3, edges: [[0, 1], [1, 2], [0, 2]], weight: [4, 4, 1] }); // prettier-ignore
+    const net = network({
+      nodes: 3,
+      edges: [
+        [0, 1],
+        [1, 2],
+        [0, 2],
+      ],
+      weight: [4, 4, 1],
+    });
     expect(await values('betweenness_weighted', net)).toEqual([0, 1, 0]);
     expect(await values('betweenness_weighted', net, { weightAs: 'distance' })).toEqual([0, 0, 0]);
   });
   test('0.1 + 0.2 is as long as 0.3', async () => {
-    const net = network({ nodes: 3, edges: [[0, 1], [1, 2], [0, 2]], weight: [0.1, 0.2, 0.3] }); // prettier-ignore
+    const net = network({
+      nodes: 3,
+      edges: [
+        [0, 1],
+        [1, 2],
+        [0, 2],
+      ],
+      weight: [0.1, 0.2, 0.3],
+    });
     close(await values('betweenness_weighted', net, { weightAs: 'distance' }), [0, 0.5, 0]);
   });
   test('a weight of 0 or less is an error that names the edge', async () => {
@@ -161,7 +189,11 @@ describe('weighted betweenness', () => {
   test('with all weights equal it is the plain one, of nodes and of edges', async () => {
     await fc.assert(
       fc.asyncProperty(graph(8, 16), async ({ edges, directed }) => {
-        const simple = [...new Map(edges.filter(([a, b]) => a !== b).map((pair) => [(directed ? pair : [...pair].sort()).join(), pair])).values()]; // prettier-ignore
+        const simple = [
+          ...new Map(
+            edges.filter(([a, b]) => a !== b).map((pair) => [(directed ? pair : [...pair].sort()).join(), pair]),
+          ).values(),
+        ];
         const net = network({ nodes: 8, edges: simple, directed });
         close(await values('betweenness_weighted', net), await values('betweenness', net));
         close(await edgeBetweenness(net, atOnce, 'strength'), [...(await edgeBetweenness(net, atOnce))]);
@@ -172,9 +204,16 @@ describe('weighted betweenness', () => {
   test('edge betweenness: every path of d steps runs over d edges', async () => {
     await fc.assert(
       fc.asyncProperty(graph(7, 14), async ({ edges, directed }) => {
-        const simple = [...new Map(edges.filter(([a, b]) => a !== b).map((pair) => [(directed ? pair : [...pair].sort()).join(), pair])).values()]; // prettier-ignore
+        const simple = [
+          ...new Map(
+            edges.filter(([a, b]) => a !== b).map((pair) => [(directed ? pair : [...pair].sort()).join(), pair]),
+          ).values(),
+        ];
         const net = network({ nodes: 7, edges: simple, directed });
-        const all = distancesOf(net, false).flat().filter((far) => far < Infinity).reduce((sum, far) => sum + far, 0); // prettier-ignore
+        const all = distancesOf(net, false)
+          .flat()
+          .filter((far) => far < Infinity)
+          .reduce((sum, far) => sum + far, 0);
         const sum = (await edgeBetweenness(net, atOnce)).reduce((total, b) => total + b, 0);
         expect(sum).toBeCloseTo(directed ? all : all / 2, 9);
       }),
@@ -205,7 +244,18 @@ describe('eigenvector, Katz, hubs and authorities', () => {
   test('by hand: a star, a triangle with a tail', async () => {
     close(await values('eigenvector', network({ nodes: 5, edges: [[0, 1], [0, 2], [0, 3], [0, 4]] })), [1, 0.5, 0.5, 0.5, 0.5]); // prettier-ignore
     const [x, lambda] = [2.1700864866, 2.1700864866];
-    const tail = await values('eigenvector', network({ nodes: 4, edges: [[0, 1], [1, 2], [2, 0], [2, 3]] })); // prettier-ignore
+    const tail = await values(
+      'eigenvector',
+      network({
+        nodes: 4,
+        edges: [
+          [0, 1],
+          [1, 2],
+          [2, 0],
+          [2, 3],
+        ],
+      }),
+    );
     close(tail, [1 / (x - 1), 1 / (x - 1), 1, 1 / lambda], 8);
   });
   test('what stalls plain iteration: two nearly equal hubs', async () => {
@@ -216,7 +266,11 @@ describe('eigenvector, Katz, hubs and authorities', () => {
     const net = network({ nodes: 102, edges });
     const x = await values('eigenvector', net);
     const next = arrivalsTimes(net, false, x);
-    close(next, x.map((value) => value * next[0]), 10); // prettier-ignore
+    close(
+      next,
+      x.map((value) => value * next[0]),
+      10,
+    );
     expect(x[1]).toBeCloseTo(1, 9);
   });
   test('is its own image, up to a factor, wherever it is defined', async () => {
@@ -232,7 +286,11 @@ describe('eigenvector, Katz, hubs and authorities', () => {
           }
           const next = arrivalsTimes(net, weighted, x);
           const top = x.indexOf(1);
-          close(next, [...x].map((value) => value * next[top]), 7); // prettier-ignore
+          close(
+            next,
+            [...x].map((value) => value * next[top]),
+            7,
+          );
           expect(next[top]).toBeCloseTo(spectralRadius(net, arrivals(net, weighted)), 7);
         }
       }),
@@ -243,10 +301,33 @@ describe('eigenvector, Katz, hubs and authorities', () => {
     await expect(values('eigenvector', network({ nodes: 3, edges: path, directed: true }))).rejects.toThrow(
       /No directed walk/,
     );
-    await expect(values('eigenvector', network({ nodes: 4, edges: [[0, 1], [2, 3]] }))).rejects.toThrow(/not unique/); // prettier-ignore
+    await expect(
+      values(
+        'eigenvector',
+        network({
+          nodes: 4,
+          edges: [
+            [0, 1],
+            [2, 3],
+          ],
+        }),
+      ),
+    ).rejects.toThrow(/not unique/);
     await expect(values('eigenvector', network({ nodes: 2, edges: [] }))).rejects.toThrow(/without edges/);
     await expect(values('hub', network({ nodes: 3, edges: path }))).rejects.toThrow(/not unique/);
-    await expect(values('hub', network({ nodes: 4, edges: [[0, 1], [2, 3]], directed: true }))).rejects.toThrow(/repeated/); // prettier-ignore
+    await expect(
+      values(
+        'hub',
+        network({
+          nodes: 4,
+          edges: [
+            [0, 1],
+            [2, 3],
+          ],
+          directed: true,
+        }),
+      ),
+    ).rejects.toThrow(/repeated/);
   });
   test('what a leading circle feeds has a share: x downstream is arrivals over λ', async () => {
     // A triangle 0 → 1 → 2 → 0 with λ = 1 feeds 3, which feeds 4.
@@ -254,31 +335,81 @@ describe('eigenvector, Katz, hubs and authorities', () => {
   });
   test('Katz solves x = 1 + αAᵀx; by hand on a path; refused at the limit', async () => {
     close((await katzOf(network({ nodes: 3, edges: path, directed: true }), 0.5)).values, [1, 1.5, 1.75]);
-    const net = network({ nodes: 4, edges: [[0, 1], [1, 2], [2, 0], [2, 3], [3, 3]] }); // prettier-ignore
+    const net = network({
+      nodes: 4,
+      edges: [
+        [0, 1],
+        [1, 2],
+        [2, 0],
+        [2, 3],
+        [3, 3],
+      ],
+    });
     const { values: x, alpha, limit } = await katzOf(net);
     expect(alpha).toBeCloseTo(0.85 * limit, 12);
-    close(x, arrivalsTimes(net, false, x).map((sum) => 1 + alpha * sum), 8); // prettier-ignore
+    close(
+      x,
+      arrivalsTimes(net, false, x).map((sum) => 1 + alpha * sum),
+      8,
+    );
     await expect(katzOf(net, limit)).rejects.toThrow(/must be below/);
     await expect(katzOf(net, 1)).rejects.toThrow(String(Number(limit.toPrecision(6))).slice(0, 6));
   });
   test('hubs and authorities by hand: one sends to two, another to one of them', () => {
-    const net = network({ nodes: 4, edges: [[0, 2], [0, 3], [1, 3]], directed: true }); // prettier-ignore
+    const net = network({
+      nodes: 4,
+      edges: [
+        [0, 2],
+        [0, 3],
+        [1, 3],
+      ],
+      directed: true,
+    });
     const [hub, authority] = singularVectors(net, arrivals(net, false));
     const golden = (1 + Math.sqrt(5)) / 2;
     close(hub, [golden / (1 + golden), 1 / (1 + golden), 0, 0]);
     close(authority, [0, 0, 1 / (1 + golden), golden / (1 + golden)]);
   });
   test('PageRank begun at one node stays near it', async () => {
-    const net = network({ nodes: 4, edges: [[0, 1], [1, 0], [2, 3], [3, 2]], directed: true }); // prettier-ignore
+    const net = network({
+      nodes: 4,
+      edges: [
+        [0, 1],
+        [1, 0],
+        [2, 3],
+        [3, 2],
+      ],
+      directed: true,
+    });
     close(await pagerankOf(net, atOnce, false, 0.85, [0]), [1 / 1.85, 0.85 / 1.85, 0, 0]);
   });
 });
 
 describe('clustering', () => {
   test('directed (Fagiolo 2007): a cycle is one of two possible triangles, undirected ties are the plain coefficient', async () => {
-    close(await values('clustering_directed', network({ nodes: 3, edges: [[0, 1], [1, 2], [2, 0]], directed: true })), [0.5, 0.5, 0.5]); // prettier-ignore
-    const both: Pairs = kite.flatMap(([a, b]): Pairs => [[a, b], [b, a]]); // prettier-ignore
-    close(await values('clustering_directed', network({ nodes: 10, edges: both, directed: true })), await values('clustering', network({ nodes: 10, edges: kite }))); // prettier-ignore
+    close(
+      await values(
+        'clustering_directed',
+        network({
+          nodes: 3,
+          edges: [
+            [0, 1],
+            [1, 2],
+            [2, 0],
+          ],
+          directed: true,
+        }),
+      ),
+      [0.5, 0.5, 0.5],
+    );
+    const both: Pairs = kite.flatMap(([a, b]): Pairs => [
+      [a, b],
+      [b, a],
+    ]);
+    close(
+      await values('clustering_directed', network({ nodes: 10, edges: both, directed: true })),
+      await values('clustering', network({ nodes: 10, edges: kite })),
+    );
   });
   test('weighted, by hand: a triangle with weights 1, 2, 4 and a tail of 1', async () => {
     const net = network({ nodes: 4, edges: [[0, 1], [1, 2], [2, 0], [0, 3]], weight: [1, 2, 4, 1] }); // prettier-ignore
@@ -288,11 +419,34 @@ describe('clustering', () => {
     close(await values('clustering_onnela', net), [intensity / 3, intensity, intensity, 0]);
   });
   test('density among neighbours counts directed ties', async () => {
-    close(await values('ego_density', network({ nodes: 3, edges: [[0, 1], [0, 2], [1, 2]], directed: true })), [0.5, 0.5, 0.5]); // prettier-ignore
+    close(
+      await values(
+        'ego_density',
+        network({
+          nodes: 3,
+          edges: [
+            [0, 1],
+            [0, 2],
+            [1, 2],
+          ],
+          directed: true,
+        }),
+      ),
+      [0.5, 0.5, 0.5],
+    );
   });
   test('core numbers: the kite; in and out of a directed chain', async () => {
     expect(await values('core_number', network({ nodes: 10, edges: kite }))).toEqual([3, 3, 3, 3, 3, 3, 3, 2, 1, 1]);
-    const net = network({ nodes: 4, edges: [[0, 1], [1, 2], [2, 0], [2, 3]], directed: true }); // prettier-ignore
+    const net = network({
+      nodes: 4,
+      edges: [
+        [0, 1],
+        [1, 2],
+        [2, 0],
+        [2, 3],
+      ],
+      directed: true,
+    });
     expect(await values('in_core_number', net)).toEqual([1, 1, 1, 1]);
     expect(await values('out_core_number', net)).toEqual([1, 1, 1, 0]);
   });
@@ -300,10 +454,30 @@ describe('clustering', () => {
 
 describe('structural holes (Burt 1992)', () => {
   test('by hand: a star has none but its own, a triangle is closed', () => {
-    const star = structuralHoles(network({ nodes: 4, edges: [[0, 1], [0, 2], [0, 3]] }), false); // prettier-ignore
+    const star = structuralHoles(
+      network({
+        nodes: 4,
+        edges: [
+          [0, 1],
+          [0, 2],
+          [0, 3],
+        ],
+      }),
+      false,
+    );
     close(star.constraint, [1 / 3, 1, 1, 1]);
     close(star.effectiveSize, [3, 1, 1, 1]);
-    const triangle = structuralHoles(network({ nodes: 3, edges: [[0, 1], [1, 2], [2, 0]] }), false); // prettier-ignore
+    const triangle = structuralHoles(
+      network({
+        nodes: 3,
+        edges: [
+          [0, 1],
+          [1, 2],
+          [2, 0],
+        ],
+      }),
+      false,
+    );
     close(triangle.constraint, [1.125, 1.125, 1.125]);
     close(triangle.effectiveSize, [1, 1, 1]);
     close(triangle.efficiency, [0.5, 0.5, 0.5]);
@@ -356,24 +530,50 @@ describe('cuts, roles, two modes', () => {
           return of.filter((v, i) => v === i).length;
         };
         const whole = parts(7, edges);
-        const bridges = edges.map(([a, b]) => (a !== b && parts(7, edges.filter(([x, y]) => !((x === a && y === b) || (x === b && y === a)))) > whole ? 1 : 0)); // prettier-ignore
+        const bridges = edges.map(([a, b]) =>
+          a !== b &&
+          parts(
+            7,
+            edges.filter(([x, y]) => !((x === a && y === b) || (x === b && y === a))),
+          ) > whole
+            ? 1
+            : 0,
+        );
         expect(await values('bridge', net, {}, 'edges')).toEqual(bridges);
         // A node taken away leaves one part less of its own.
-        const cut = [...Array(7).keys()].map((v) => (parts(7, edges.filter((pair) => !pair.includes(v))) - 1 > whole ? 1 : 0)); // prettier-ignore
+        const cut = [...Array(7).keys()].map((v) =>
+          parts(
+            7,
+            edges.filter((pair) => !pair.includes(v)),
+          ) -
+            1 >
+          whole
+            ? 1
+            : 0,
+        );
         expect(await values('articulation_point', net)).toEqual(cut);
       }),
       { numRuns: 60 },
     );
   });
   test('participation and z by hand', () => {
-    const net = network({ nodes: 5, edges: [[0, 1], [0, 2], [0, 3], [1, 2]] }); // prettier-ignore
+    const net = network({
+      nodes: 5,
+      edges: [
+        [0, 1],
+        [0, 2],
+        [0, 3],
+        [1, 2],
+      ],
+    });
     const [p, z] = participationOf(net, { of: Int32Array.of(0, 0, 0, 1, 1), names: ['a', 'b'] });
     close(p, [1 - (4 / 9 + 1 / 9), 0, 0, 0, 0]);
     close(z, [0, 0, 0, 0, 0]);
   });
   test('brokerage: each role once, none where the ends are tied', () => {
     const net = network({ nodes: 3, edges: path, directed: true });
-    const roles = (of: number[]): number[] => brokerageOf(net, { of: Int32Array.from(of), names: ['a', 'b', 'c'] }).map((role) => role[1]); // prettier-ignore
+    const roles = (of: number[]): number[] =>
+      brokerageOf(net, { of: Int32Array.from(of), names: ['a', 'b', 'c'] }).map((role) => role[1]);
     expect([[0, 0, 0], [0, 1, 0], [0, 1, 1], [0, 0, 1], [0, 1, 2]].map(roles)).toEqual([0, 1, 2, 3, 4].map((one) => [0, 1, 2, 3, 4].map((role) => (role === one ? 1 : 0)))); // prettier-ignore
     const closed = network({ nodes: 3, edges: [...path, [0, 2]], directed: true });
     expect(brokerageOf(closed, { of: Int32Array.of(0, 0, 0), names: ['a'] })[0][1]).toBe(0);
@@ -422,9 +622,11 @@ describe('dyads and triads', () => {
     fc.assert(
       fc.property(graph(8, 30), ({ edges, directed }) => {
         const net = network({ nodes: 8, edges, directed });
-        const has = (a: number, b: number): boolean => edges.some(([x, y]) => (x === a && y === b) || (!directed && x === b && y === a)); // prettier-ignore
+        const has = (a: number, b: number): boolean =>
+          edges.some(([x, y]) => (x === a && y === b) || (!directed && x === b && y === a));
         const counts = new Array<number>(16).fill(0);
-        for (let a = 0; a < 8; a++) for (let b = 0; b < a; b++) for (let c = 0; c < b; c++) counts[kindOf(has, [a, b, c])]++; // prettier-ignore
+        for (let a = 0; a < 8; a++)
+          for (let b = 0; b < a; b++) for (let c = 0; c < b; c++) counts[kindOf(has, [a, b, c])]++;
         expect([...triadCensus(net)]).toEqual(counts);
       }),
       { numRuns: 40 },

@@ -24,8 +24,23 @@ export function dyadCensus(net: Network): Dyads {
 
 /** The 16 kinds of triads: numbers of mutual, asymmetric and null dyads, and D down, U up, C cyclic, T transitive. */
 export const triadNames = [
-  '003', '012', '102', '021D', '021U', '021C', '111D', '111U', '030T', '030C', '201', '120D', '120U', '120C', '210', '300',
-] as const; // prettier-ignore
+  '003',
+  '012',
+  '102',
+  '021D',
+  '021U',
+  '021C',
+  '111D',
+  '111U',
+  '030T',
+  '030C',
+  '201',
+  '120D',
+  '120U',
+  '120C',
+  '210',
+  '300',
+] as const;
 export type TriadName = (typeof triadNames)[number];
 
 /** A drawing of each kind: nodes 0 (top), 1 (left), 2 (right), with its directed edges. */

@@ -37,7 +37,13 @@ export async function computeFigures(
   for (const [i, figure] of figures.entries()) {
     await breath.breathe(i / figures.length);
     try {
-      found[figure.key] = { value: await figure.compute(net, { ...breath, breathe: (share) => breath.breathe((i + share) / figures.length) }, options) }; // prettier-ignore
+      found[figure.key] = {
+        value: await figure.compute(
+          net,
+          { ...breath, breathe: (share) => breath.breathe((i + share) / figures.length) },
+          options,
+        ),
+      };
     } catch (error) {
       if (!(error instanceof Fault)) throw error;
       found[figure.key] = { value: null, why: error.message };

@@ -8,14 +8,35 @@ const fold = (net: Network) => {
 };
 
 test('a star folds into nothing: its middle lies between all pairs of its leaves', () => {
-  const { members, hanging, stands } = fold(network({ nodes: 5, edges: [[0, 1], [0, 2], [0, 3], [0, 4]] })); // prettier-ignore
+  const { members, hanging, stands } = fold(
+    network({
+      nodes: 5,
+      edges: [
+        [0, 1],
+        [0, 2],
+        [0, 3],
+        [0, 4],
+      ],
+    }),
+  );
   expect(members).toHaveLength(0);
   expect(hanging[0]).toBe(6);
   expect(Math.max(...stands)).toBe(5);
 });
 
 test('a triangle with a tail keeps the triangle; the tail stands in its node', () => {
-  const { members, stands, hanging, core } = fold(network({ nodes: 5, edges: [[0, 1], [1, 2], [2, 0], [2, 3], [3, 4]] })); // prettier-ignore
+  const { members, stands, hanging, core } = fold(
+    network({
+      nodes: 5,
+      edges: [
+        [0, 1],
+        [1, 2],
+        [2, 0],
+        [2, 3],
+        [3, 4],
+      ],
+    }),
+  );
   expect([...members]).toEqual([0, 1, 2]);
   expect([...members].map((v) => stands[v])).toEqual([1, 1, 3]);
   // Node 3 lies between 4 and the three of the triangle; node 2 between its two hanging nodes and the two others.

@@ -27,7 +27,9 @@ function rowsOf(matrix: readonly (readonly number[])[], weighted = true): Rows {
 
 /** The largest real eigenvalue, by the whole decomposition. */
 function whole(matrix: readonly (readonly number[])[]): number {
-  const { realEigenvalues, imaginaryEigenvalues } = new EigenvalueDecomposition(new Matrix(matrix.map((row) => [...row]))); // prettier-ignore
+  const { realEigenvalues, imaginaryEigenvalues } = new EigenvalueDecomposition(
+    new Matrix(matrix.map((row) => [...row])),
+  );
   return Math.max(...realEigenvalues.filter((_, i) => Math.abs(imaginaryEigenvalues[i]) < 1e-9));
 }
 
@@ -54,32 +56,39 @@ test.each([
   ['any', leadingOf, false],
   ['any, of a symmetric one', leadingOf, true],
   ['symmetric', leadingOfSymmetric, true],
-] as const)('%s: the value of the whole decomposition, and a vector of length 1 for it without entries below 0', (_, search, symmetric) => {
-  fc.assert(
-    fc.property(fc.integer({ min: 3, max: 40 }), fc.integer(), fc.boolean(), (n, seed, weighted) => {
-      const matrix = drawn(n, seed, symmetric, weighted);
-      const { value, vector } = search(rowsOf(matrix, weighted));
-      expect(value).toBeCloseTo(whole(matrix), 9);
-      expect(residual(matrix, value, vector)).toBeLessThan(1e-9 * value);
-      expect(Math.hypot(...vector)).toBeCloseTo(1, 12);
-      for (const entry of vector) expect(entry).toBeGreaterThanOrEqual(0);
-    }),
-    { numRuns: 60 },
-  );
-}); // prettier-ignore
+] as const)(
+  '%s: the value of the whole decomposition, and a vector of length 1 for it without entries below 0',
+  (_, search, symmetric) => {
+    fc.assert(
+      fc.property(fc.integer({ min: 3, max: 40 }), fc.integer(), fc.boolean(), (n, seed, weighted) => {
+        const matrix = drawn(n, seed, symmetric, weighted);
+        const { value, vector } = search(rowsOf(matrix, weighted));
+        expect(value).toBeCloseTo(whole(matrix), 9);
+        expect(residual(matrix, value, vector)).toBeLessThan(1e-9 * value);
+        expect(Math.hypot(...vector)).toBeCloseTo(1, 12);
+        for (const entry of vector) expect(entry).toBeGreaterThanOrEqual(0);
+      }),
+      { numRuns: 60 },
+    );
+  },
+);
 
 test('by hand: a star of four has the square root of its rays, its middle as much as they together', () => {
   const star = [[0, 1, 1, 1, 1], [1, 0, 0, 0, 0], [1, 0, 0, 0, 0], [1, 0, 0, 0, 0], [1, 0, 0, 0, 0]]; // prettier-ignore
   for (const search of [leadingOf, leadingOfSymmetric]) {
     const { value, vector } = search(rowsOf(star, false));
     expect(value).toBeCloseTo(2, 12);
-    expect([...vector].map((entry) => entry / vector[1])).toEqual([2, 1, 1, 1, 1].map((wanted) => expect.closeTo(wanted, 9) as number)); // prettier-ignore
+    expect([...vector].map((entry) => entry / vector[1])).toEqual(
+      [2, 1, 1, 1, 1].map((wanted) => expect.closeTo(wanted, 9) as number),
+    );
   }
 });
 
 test('where two values are nearly as large, as on a circle of even length with one heavier tie', () => {
   const n = 60;
-  const circle = Array.from({ length: n }, (_, v) => Array.from({ length: n }, (_, u) => ((v - u + n) % n === 1 || (u - v + n) % n === 1 ? 1 : 0) as number)); // prettier-ignore
+  const circle = Array.from({ length: n }, (_, v) =>
+    Array.from({ length: n }, (_, u) => ((v - u + n) % n === 1 || (u - v + n) % n === 1 ? 1 : 0) as number),
+  );
   circle[0][1] = circle[1][0] = 1.0001;
   for (const search of [leadingOf, leadingOfSymmetric]) {
     const { value, vector } = search(rowsOf(circle));

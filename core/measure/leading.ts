@@ -1,5 +1,12 @@
 /** Leading eigenvectors of networks: which parts have one, and what it is. */
-import { type Network, type StrongComponents, components, nodeCount, simpleAdjacency, strongComponents } from '../graph'; // prettier-ignore
+import {
+  type Network,
+  type StrongComponents,
+  components,
+  nodeCount,
+  simpleAdjacency,
+  strongComponents,
+} from '../graph';
 import { Fault } from '../fault';
 import { type Rows, leadingOf, leadingOfSymmetric } from './krylov';
 

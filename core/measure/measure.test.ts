@@ -63,13 +63,52 @@ function bySearch(n: number, edges: [number, number][], directed: boolean): numb
 
 describe('betweenness', () => {
   test('by hand: a star, a path, a square', async () => {
-    expect([...(await betweennessOf(network({ nodes: 4, edges: [[0, 1], [0, 2], [0, 3]] }), atOnce))[0]]).toEqual([3, 0, 0, 0]); // prettier-ignore
-    const [raw, normalised] = await betweennessOf(network({ nodes: 3, edges: [[0, 1], [1, 2]] }), atOnce); // prettier-ignore
+    expect([
+      ...(
+        await betweennessOf(
+          network({
+            nodes: 4,
+            edges: [
+              [0, 1],
+              [0, 2],
+              [0, 3],
+            ],
+          }),
+          atOnce,
+        )
+      )[0],
+    ]).toEqual([3, 0, 0, 0]);
+    const [raw, normalised] = await betweennessOf(
+      network({
+        nodes: 3,
+        edges: [
+          [0, 1],
+          [1, 2],
+        ],
+      }),
+      atOnce,
+    );
     expect([...raw]).toEqual([0, 1, 0]);
     expect([...normalised]).toEqual([0, 1, 0]);
-    const square = network({ nodes: 4, edges: [[0, 1], [1, 2], [2, 3], [3, 0]] }); // prettier-ignore
+    const square = network({
+      nodes: 4,
+      edges: [
+        [0, 1],
+        [1, 2],
+        [2, 3],
+        [3, 0],
+      ],
+    });
     expect([...(await betweennessOf(square, atOnce))[0]]).toEqual([0.5, 0.5, 0.5, 0.5]);
-    const cycle = network({ nodes: 3, edges: [[0, 1], [1, 2], [2, 0]], directed: true }); // prettier-ignore
+    const cycle = network({
+      nodes: 3,
+      edges: [
+        [0, 1],
+        [1, 2],
+        [2, 0],
+      ],
+      directed: true,
+    });
     expect([...(await betweennessOf(cycle, atOnce))[1]]).toEqual([0.5, 0.5, 0.5]);
   });
 
@@ -294,7 +333,16 @@ describe('the whole network', () => {
   test('two-mode clustering of either side, and cores of any p and q', async () => {
     // a and b meet twice, c once: sides of three persons (0–2) and two meetings (3, 4).
     const net: Network = {
-      ...network({ nodes: 5, edges: [[0, 3], [0, 4], [1, 3], [1, 4], [2, 4]] }), // prettier-ignore
+      ...network({
+        nodes: 5,
+        edges: [
+          [0, 3],
+          [0, 4],
+          [1, 3],
+          [1, 4],
+          [2, 4],
+        ],
+      }),
       sides: ['person', 'meeting'],
       nodeColumns: [
         { type: 'text', name: 'kind', codes: Int32Array.of(0, 0, 0, 1, 1), dictionary: ['person', 'meeting'] },
@@ -310,34 +358,82 @@ describe('the whole network', () => {
     expect(await value('two_mode_core')).toBe(4);
     expect(await value('two_mode_core', { ...plainOptions, p: 1, q: 3 })).toBe(4);
     expect(await value('two_mode_core', { ...plainOptions, p: 3 })).toBe(0);
-    expect(figures.map((one) => figureName(one, net))).toEqual(expect.arrayContaining(['Two-mode clustering of person', 'Two-mode clustering of meeting', '(2, 2)-core'])); // prettier-ignore
+    expect(figures.map((one) => figureName(one, net))).toEqual(
+      expect.arrayContaining(['Two-mode clustering of person', 'Two-mode clustering of meeting', '(2, 2)-core']),
+    );
   });
 
   test('density leaves loops and parallel edges out', () => {
     expect(density(network({ nodes: 4, edges: loops }))).toBeCloseTo(2 / 6, 12);
     expect(density(network({ nodes: 4, edges: loops, directed: true }))).toBeCloseTo(2 / 12, 12);
-    expect(density(network({ nodes: 3, edges: [[0, 1], [1, 0]], directed: true }))).toBeCloseTo(2 / 6, 12); // prettier-ignore
+    expect(
+      density(
+        network({
+          nodes: 3,
+          edges: [
+            [0, 1],
+            [1, 0],
+          ],
+          directed: true,
+        }),
+      ),
+    ).toBeCloseTo(2 / 6, 12);
     expect(density(network({ nodes: 1, edges: [] }))).toBe(0);
   });
   const figure = async (key: string, net: Network): Promise<number | null> =>
-    (await computeFigures(net, wholeFigures.filter((one) => one.key === key), atOnce, withGroups))[key].value; // prettier-ignore
+    (
+      await computeFigures(
+        net,
+        wholeFigures.filter((one) => one.key === key),
+        atOnce,
+        withGroups,
+      )
+    )[key].value;
 
   test('figures by hand: two parallel edges, a loop, two isolates', async () => {
     const net = network({ nodes: 5, edges: loops });
-    const wanted = { nodes: 5, edges: 4, loops: 1, isolates: 2, density: 0.2, components: 3, largest_component: 3, transitivity: 0, triangles: 0, average_clustering: 0, diameter: 2, mean_distance: 4 / 3, bridges: 2, degree_centralisation: 6 / 12, mean_degree: 1.6 }; // prettier-ignore
-    for (const [key, value] of Object.entries(wanted)) expect([key, await figure(key, net)]).toEqual([key, expect.closeTo(value, 12)]); // prettier-ignore
+    const wanted = {
+      nodes: 5,
+      edges: 4,
+      loops: 1,
+      isolates: 2,
+      density: 0.2,
+      components: 3,
+      largest_component: 3,
+      transitivity: 0,
+      triangles: 0,
+      average_clustering: 0,
+      diameter: 2,
+      mean_distance: 4 / 3,
+      bridges: 2,
+      degree_centralisation: 6 / 12,
+      mean_degree: 1.6,
+    };
+    for (const [key, value] of Object.entries(wanted))
+      expect([key, await figure(key, net)]).toEqual([key, expect.closeTo(value, 12)]);
   });
   test('a star is as centralised as can be, a ring not at all', async () => {
     const star = network({ nodes: 6, edges: [1, 2, 3, 4, 5].map((v) => [0, v] as const) });
     const ring = network({ nodes: 6, edges: [0, 1, 2, 3, 4, 5].map((v) => [v, (v + 1) % 6] as const) });
     for (const key of ['degree_centralisation', 'closeness_centralisation', 'betweenness_centralisation']) {
-      expect([key, await figure(key, star), await figure(key, ring)]).toEqual([key, expect.closeTo(1, 12), expect.closeTo(0, 12)]); // prettier-ignore
+      expect([key, await figure(key, star), await figure(key, ring)]).toEqual([
+        key,
+        expect.closeTo(1, 12),
+        expect.closeTo(0, 12),
+      ]);
     }
     expect(await figure('degree_assortativity', star)).toBeCloseTo(-1, 12);
     expect(await figure('degree_assortativity', ring)).toBeNull();
   });
   test('mixing by hand: two pairs and a tie between them', async () => {
-    const net = network({ nodes: 4, edges: [[0, 2], [1, 3], [0, 1]] }); // prettier-ignore
+    const net = network({
+      nodes: 4,
+      edges: [
+        [0, 2],
+        [1, 3],
+        [0, 1],
+      ],
+    });
     net.nodeColumns = [
       { type: 'text', name: 'side', codes: Int32Array.of(0, 1, 0, 1), dictionary: ['left', 'right'] },
       { type: 'number', name: 'age', values: Float64Array.of(1, 9, 1, 9) },
@@ -349,6 +445,17 @@ describe('the whole network', () => {
     expect(byAge?.compute(net, atOnce, { ...plainOptions, by: 'age' })).toBeCloseTo(1 / 3, 12);
   });
   test('components are numbered from the largest', async () => {
-    expect(await values('component', network({ nodes: 4, edges: [[1, 2], [2, 3]] }))).toEqual([2, 1, 1, 1]); // prettier-ignore
+    expect(
+      await values(
+        'component',
+        network({
+          nodes: 4,
+          edges: [
+            [1, 2],
+            [2, 3],
+          ],
+        }),
+      ),
+    ).toEqual([2, 1, 1, 1]);
   });
 });

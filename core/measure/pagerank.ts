@@ -92,8 +92,14 @@ const shared = {
   uses: ['undirected', 'damping', 'start'],
   said: (options: MeasureOptions, net: Network) => {
     const start = options.start?.length ? startOf(net, options) : undefined;
-    return start && `walks begin at ${start.slice(0, 3).map((v) => net.labels[v]).join(', ')}${start.length > 3 ? ` and ${start.length - 3} more` : ''}`;
-  }, // prettier-ignore
+    return (
+      start &&
+      `walks begin at ${start
+        .slice(0, 3)
+        .map((v) => net.labels[v])
+        .join(', ')}${start.length > 3 ? ` and ${start.length - 3} more` : ''}`
+    );
+  },
   high: 'Often arrived at: important nodes point here, and to few others.',
   low: 'Seldom arrived at; (1 − d) / n and a share of the dangling ends at least.',
   beware:

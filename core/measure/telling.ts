@@ -27,11 +27,20 @@ export function telling(net: Network, measure: Measure, values: Float64Array): s
   }
   const equal = order.filter((i) => values[i] === top);
   const lead = own(leads, measure.key);
-  if (equal.length > 1) sentences.push(`${equal.slice(0, 3).map(name).join(', ')}${equal.length > 3 ? ` and ${equal.length - 3} more` : ''} share the highest value, ${short(top)}.`); // prettier-ignore
+  if (equal.length > 1)
+    sentences.push(
+      `${equal.slice(0, 3).map(name).join(', ')}${equal.length > 3 ? ` and ${equal.length - 3} more` : ''} share the highest value, ${short(top)}.`,
+    );
   else if (lead) sentences.push(lead(name(first), top, second === undefined ? undefined : values[second], net));
-  else if (second !== undefined) sentences.push(`${name(first)} has the highest value, ${short(top)}; ${name(second)} follows with ${short(values[second])}.`); // prettier-ignore
+  else if (second !== undefined)
+    sentences.push(
+      `${name(first)} has the highest value, ${short(top)}; ${name(second)} follows with ${short(values[second])}.`,
+    );
   const zero = order.filter((i) => values[i] === 0).length;
-  if (zero > 0 && zero < order.length) sentences.push(`${percent(zero / order.length)} of the ${measure.on === 'nodes' ? 'nodes' : 'ties'} have none of it.`); // prettier-ignore
+  if (zero > 0 && zero < order.length)
+    sentences.push(
+      `${percent(zero / order.length)} of the ${measure.on === 'nodes' ? 'nodes' : 'ties'} have none of it.`,
+    );
   const sum = order.reduce((total, i) => total + Math.max(0, values[i]), 0);
   const tenth = Math.max(1, Math.round(order.length / 10));
   if (shared.has(measure.key) && sum > 0 && order.length >= 20) {
@@ -42,7 +51,20 @@ export function telling(net: Network, measure: Measure, values: Float64Array): s
 }
 
 /** Measures whose values add up to something. */
-const shared = new Set(['degree', 'in_degree', 'out_degree', 'strength', 'in_strength', 'out_strength', 'betweenness', 'betweenness_weighted', 'pagerank', 'pagerank_weighted', 'hub', 'edge_betweenness']); // prettier-ignore
+const shared = new Set([
+  'degree',
+  'in_degree',
+  'out_degree',
+  'strength',
+  'in_strength',
+  'out_strength',
+  'betweenness',
+  'betweenness_weighted',
+  'pagerank',
+  'pagerank_weighted',
+  'hub',
+  'edge_betweenness',
+]);
 
 type Lead = (name: string, top: number, next: number | undefined, net: Network) => string;
 /** Pairs of others that a shortest path can join, each way when directed. */
@@ -59,10 +81,12 @@ const leads: Record<string, Lead> = {
   in_degree: counted('edges arriving'),
   out_degree: counted('edges leaving'),
   neighbours: counted('neighbours'),
-  strength: (name, top, next, net) => `${name} has a strength of ${short(top)} (${net.weightName})${next === undefined ? '' : `, the next of ${short(next)}`}.`,
+  strength: (name, top, next, net) =>
+    `${name} has a strength of ${short(top)} (${net.weightName})${next === undefined ? '' : `, the next of ${short(next)}`}.`,
   betweenness: between,
   betweenness_weighted: between,
-  pagerank: (name, top, next, net) => `A random walker is at ${name} ${percent(top)} of the time, ${short(top * net.ids.length)} times an even share${next === undefined ? '' : `; at the next ${percent(next)}`}.`,
+  pagerank: (name, top, next, net) =>
+    `A random walker is at ${name} ${percent(top)} of the time, ${short(top * net.ids.length)} times an even share${next === undefined ? '' : `; at the next ${percent(next)}`}.`,
   core_number: (_name, top) => `The innermost core has number ${short(top)}.`,
   reach: (name, top, _next, net) => `${name} reaches ${percent(top / Math.max(1, net.ids.length - 1))} of the others.`,
-}; // prettier-ignore
+};

@@ -25,9 +25,13 @@ test('every triangle once, with the entries of its three ties; as many at each n
       triangles(rows, (a, b, c, ab, bc, ca) => {
         found.push([a, b, c].sort((x, y) => x - y).join());
         expect([rows.to[ab], rows.to[bc], rows.to[ca]]).toEqual([b, c, a]);
-        for (const [entry, from] of [[ab, a], [bc, b], [ca, c]]) {
+        for (const [entry, from] of [
+          [ab, a],
+          [bc, b],
+          [ca, c],
+        ]) {
           expect(entry >= rows.offsets[from] && entry < rows.offsets[from + 1]).toBe(true);
-        } // prettier-ignore
+        }
       });
       expect(found.sort()).toEqual(wanted.map((three) => three.join()).sort());
       const counts = new Array<number>(size).fill(0);
@@ -39,9 +43,17 @@ test('every triangle once, with the entries of its three ties; as many at each n
 });
 
 test('none in nothing, in one node, in a star; one in a triangle with a loop and a doubled tie', () => {
-  const counts = (nodes: number, edges: [number, number][]): number[] => [...triangleCounts(simpleAdjacency(network({ nodes, edges }), 'both'))]; // prettier-ignore
+  const counts = (nodes: number, edges: [number, number][]): number[] => [
+    ...triangleCounts(simpleAdjacency(network({ nodes, edges }), 'both')),
+  ];
   expect(counts(0, [])).toEqual([]);
   expect(counts(1, [[0, 0]])).toEqual([0]);
-  expect(counts(4, [[0, 1], [0, 2], [0, 3]])).toEqual([0, 0, 0, 0]); // prettier-ignore
+  expect(
+    counts(4, [
+      [0, 1],
+      [0, 2],
+      [0, 3],
+    ]),
+  ).toEqual([0, 0, 0, 0]);
   expect(counts(4, [[0, 1], [1, 2], [2, 0], [0, 1], [2, 2], [2, 3]])).toEqual([1, 1, 1, 0]); // prettier-ignore
 });

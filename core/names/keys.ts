@@ -40,10 +40,77 @@ export const singularWords = (text: string): string => words(text).map(singular)
 
 /** Written before or behind a name, and no part of it; by whom they can be said of. */
 const titles: ReadonlyMap<string, 'any' | 'man' | 'woman'> = new Map([
-  ...['capt', 'captain', 'cpt', 'col', 'colonel', 'lt', 'lieut', 'lieutenant', 'sgt', 'sergeant', 'maj', 'major', 'gen', 'general', 'adm', 'admiral', 'dr', 'doctor', 'prof', 'professor', 'rev', 'revd', 'reverend', 'hon', 'honourable', 'judge', 'esq', 'esquire', 'phd', 'md', 'dipl', 'ing', 'mag'].map((one) => [one, 'any'] as const),
-  ...['mr', 'mister', 'sir', 'lord', 'master', 'herr', 'hr', 'monsieur', 'don', 'father', 'fr', 'brother', 'pastor', 'pater'].map((one) => [one, 'man'] as const),
-  ...['mrs', 'ms', 'miss', 'mistress', 'lady', 'dame', 'frau', 'fräulein', 'fraulein', 'madame', 'mme', 'mlle', 'mademoiselle', 'doña', 'dona', 'sister', 'mother'].map((one) => [one, 'woman'] as const),
-]); // prettier-ignore
+  ...[
+    'capt',
+    'captain',
+    'cpt',
+    'col',
+    'colonel',
+    'lt',
+    'lieut',
+    'lieutenant',
+    'sgt',
+    'sergeant',
+    'maj',
+    'major',
+    'gen',
+    'general',
+    'adm',
+    'admiral',
+    'dr',
+    'doctor',
+    'prof',
+    'professor',
+    'rev',
+    'revd',
+    'reverend',
+    'hon',
+    'honourable',
+    'judge',
+    'esq',
+    'esquire',
+    'phd',
+    'md',
+    'dipl',
+    'ing',
+    'mag',
+  ].map((one) => [one, 'any'] as const),
+  ...[
+    'mr',
+    'mister',
+    'sir',
+    'lord',
+    'master',
+    'herr',
+    'hr',
+    'monsieur',
+    'don',
+    'father',
+    'fr',
+    'brother',
+    'pastor',
+    'pater',
+  ].map((one) => [one, 'man'] as const),
+  ...[
+    'mrs',
+    'ms',
+    'miss',
+    'mistress',
+    'lady',
+    'dame',
+    'frau',
+    'fräulein',
+    'fraulein',
+    'madame',
+    'mme',
+    'mlle',
+    'mademoiselle',
+    'doña',
+    'dona',
+    'sister',
+    'mother',
+  ].map((one) => [one, 'woman'] as const),
+]);
 
 /** A name without its titles, and of whom these are said; undefined where it has none, or less than two words are left. */
 export function untitled(text: string): { rest: string; of: 'any' | 'man' | 'woman' } | undefined {
@@ -55,13 +122,59 @@ export function untitled(text: string): { rest: string; of: 'any' | 'man' | 'wom
 }
 
 const abbreviations: Readonly<Record<string, string | undefined>> = {
-  capt: 'captain', col: 'colonel', dr: 'doctor', rev: 'reverend', revd: 'reverend', prof: 'professor', jr: 'junior', jnr: 'junior', sr: 'senior',
-  snr: 'senior', st: 'saint', mt: 'mount', rd: 'road', ave: 'avenue', bros: 'brothers', co: 'company', cos: 'companies', corp: 'corporation', inc: 'incorporated',
-  ltd: 'limited', assn: 'association', assoc: 'association', soc: 'society', univ: 'university', inst: 'institute', dept: 'department', intl: 'international',
-  natl: 'national', govt: 'government', j: 'journal', proc: 'proceedings', trans: 'transactions', bull: 'bulletin', ann: 'annals', lib: 'library',
-  mus: 'museum', gdn: 'garden', gdns: 'gardens', nr: 'near', no: 'number', vol: 'volume', ed: 'edition', wm: 'william', chas: 'charles', jas: 'james',
-  thos: 'thomas', geo: 'george', robt: 'robert', jno: 'john', alexr: 'alexander', saml: 'samuel', benj: 'benjamin',
-}; // prettier-ignore
+  capt: 'captain',
+  col: 'colonel',
+  dr: 'doctor',
+  rev: 'reverend',
+  revd: 'reverend',
+  prof: 'professor',
+  jr: 'junior',
+  jnr: 'junior',
+  sr: 'senior',
+  snr: 'senior',
+  st: 'saint',
+  mt: 'mount',
+  rd: 'road',
+  ave: 'avenue',
+  bros: 'brothers',
+  co: 'company',
+  cos: 'companies',
+  corp: 'corporation',
+  inc: 'incorporated',
+  ltd: 'limited',
+  assn: 'association',
+  assoc: 'association',
+  soc: 'society',
+  univ: 'university',
+  inst: 'institute',
+  dept: 'department',
+  intl: 'international',
+  natl: 'national',
+  govt: 'government',
+  j: 'journal',
+  proc: 'proceedings',
+  trans: 'transactions',
+  bull: 'bulletin',
+  ann: 'annals',
+  lib: 'library',
+  mus: 'museum',
+  gdn: 'garden',
+  gdns: 'gardens',
+  nr: 'near',
+  no: 'number',
+  vol: 'volume',
+  ed: 'edition',
+  wm: 'william',
+  chas: 'charles',
+  jas: 'james',
+  thos: 'thomas',
+  geo: 'george',
+  robt: 'robert',
+  jno: 'john',
+  alexr: 'alexander',
+  saml: 'samuel',
+  benj: 'benjamin',
+};
 const fillers = new Set(['the', 'of', 'and', 'for']);
 
 /** Known abbreviations written out, small words left out, in their order. */
@@ -73,7 +186,14 @@ export function expandedWords(text: string): string {
     .join(' ');
 }
 
-const generations: ReadonlyMap<string, string> = new Map([['jr', 'jr'], ['jnr', 'jr'], ['junior', 'jr'], ['sr', 'sr'], ['snr', 'sr'], ['senior', 'sr']]); // prettier-ignore
+const generations: ReadonlyMap<string, string> = new Map([
+  ['jr', 'jr'],
+  ['jnr', 'jr'],
+  ['junior', 'jr'],
+  ['sr', 'sr'],
+  ['snr', 'sr'],
+  ['senior', 'sr'],
+]);
 
 /** What tells things of one name apart: the figures in their order, generations, and Roman numbers. Names that differ in them are different things. */
 export function distinctions(text: string): string {
@@ -81,7 +201,12 @@ export function distinctions(text: string): string {
   words(text).forEach((word, i) => {
     const generation = i > 0 ? generations.get(word) : undefined;
     if (generation) found.push(generation);
-    else if (i > 0 && /^(i{1,3}|iv|vi{0,3}|ix|xi{0,3}|xiv|xv)$/.test(word) && new RegExp(`\\b${word.toUpperCase()}\\b`).test(text)) found.push(word); // prettier-ignore
+    else if (
+      i > 0 &&
+      /^(i{1,3}|iv|vi{0,3}|ix|xi{0,3}|xiv|xv)$/.test(word) &&
+      new RegExp(`\\b${word.toUpperCase()}\\b`).test(text)
+    )
+      found.push(word);
   });
   return found.join(' ');
 }
@@ -112,12 +237,18 @@ export function personName(text: string): PersonName | undefined {
     given = all.slice(0, -1);
   }
   if (!family.length || !given.length || given.length > 4 || family.join('').length < 2) return undefined;
-  return { family: family.join(' '), given, initials: given.some((name) => name.length === 1), generation: distinctions(text) }; // prettier-ignore
+  return {
+    family: family.join(' '),
+    given,
+    initials: given.some((name) => name.length === 1),
+    generation: distinctions(text),
+  };
 }
 
 /** Whether the given names of one can be those of the other: each initial begins the name in its place. */
 export function compatible(short: PersonName, full: PersonName): boolean {
-  if (short.family !== full.family || short.given.length > full.given.length || short.generation !== full.generation) return false; // prettier-ignore
+  if (short.family !== full.family || short.given.length > full.given.length || short.generation !== full.generation)
+    return false;
   return short.given.every((name, i) =>
     name.length === 1 || full.given[i].length === 1 ? name[0] === full.given[i][0] : name === full.given[i],
   );

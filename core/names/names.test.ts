@@ -36,8 +36,67 @@ const found = async (forms: Named[], rejected: string[] = []): Promise<string[]>
 
 /** Persons with given and family names that are near each other, in the spellings of careless clerks. */
 function madePeople(random: Random): { forms: Named[]; truth: Map<string, number> } {
-  const given = ['Anna', 'Anne', 'Hanna', 'Johanna', 'Marie', 'Maria', 'Marianne', 'Karl', 'Karla', 'Jens', 'Jena', 'Peter', 'Petra', 'Wilhelm', 'Wilhelmina', 'Søren', 'Élise', 'Elisa', 'Bertil', 'Bertilde', 'Magnus', 'Ingrid', 'Ingmar', 'Sigurd', 'Sigrid', 'Torvald', 'Thea', 'Theodor', 'Ludvig', 'Oline']; // prettier-ignore
-  const family = ['Hansen', 'Hanson', 'Jansen', 'Petersen', 'Pettersen', 'Lindqvist', 'Lindgren', 'Bergström', 'Bergman', 'Aasgaard', 'Østerby', 'Vestergaard', 'Norrby', 'Sundby', 'Holmberg', 'Holmgren', 'Kjeldsen', 'Krogh', 'Müller', 'Möller', 'Ravn', 'Thorsen', 'Torgersen', 'Ulriksen', 'Winther', 'Ytterdal', 'Zetterlund']; // prettier-ignore
+  const given = [
+    'Anna',
+    'Anne',
+    'Hanna',
+    'Johanna',
+    'Marie',
+    'Maria',
+    'Marianne',
+    'Karl',
+    'Karla',
+    'Jens',
+    'Jena',
+    'Peter',
+    'Petra',
+    'Wilhelm',
+    'Wilhelmina',
+    'Søren',
+    'Élise',
+    'Elisa',
+    'Bertil',
+    'Bertilde',
+    'Magnus',
+    'Ingrid',
+    'Ingmar',
+    'Sigurd',
+    'Sigrid',
+    'Torvald',
+    'Thea',
+    'Theodor',
+    'Ludvig',
+    'Oline',
+  ];
+  const family = [
+    'Hansen',
+    'Hanson',
+    'Jansen',
+    'Petersen',
+    'Pettersen',
+    'Lindqvist',
+    'Lindgren',
+    'Bergström',
+    'Bergman',
+    'Aasgaard',
+    'Østerby',
+    'Vestergaard',
+    'Norrby',
+    'Sundby',
+    'Holmberg',
+    'Holmgren',
+    'Kjeldsen',
+    'Krogh',
+    'Müller',
+    'Möller',
+    'Ravn',
+    'Thorsen',
+    'Torgersen',
+    'Ulriksen',
+    'Winther',
+    'Ytterdal',
+    'Zetterlund',
+  ];
   const pick = <T>(list: readonly T[]): T => list[random.below(list.length)];
   const people = new Set<string>();
   while (people.size < 160) people.add(`${pick(given)} ${pick(family)}`);
@@ -70,7 +129,15 @@ function madePeople(random: Random): { forms: Named[]; truth: Map<string, number
       case 4:
         return last.length > 6 ? add(`${first} ${slip(last)}`, p, 1) : undefined;
       case 5:
-        return add(`${first} ${last}`.normalize('NFKD').replace(/[\u0300-\u036f]/g, '').replaceAll('ø', 'o').replaceAll('Ø', 'O'), p, 1); // prettier-ignore
+        return add(
+          `${first} ${last}`
+            .normalize('NFKD')
+            .replace(/[\u0300-\u036f]/g, '')
+            .replaceAll('ø', 'o')
+            .replaceAll('Ø', 'O'),
+          p,
+          1,
+        );
       default:
         return add(`${first}  ${last}.`, p, 1);
     }
@@ -81,19 +148,51 @@ function madePeople(random: Random): { forms: Named[]; truth: Map<string, number
 describe('what is perhaps the same', () => {
   test.each<[string, Named[], string[]]>([
     ['capitals and accents', named(['Zoë Pell', 4], 'ZOE PELL'), ['case: ZOE PELL → Zoë Pell']],
-    ['punctuation', named(['scarlet runner', 9], 'scarlet-runner', 'scarlet  runner'), ['punctuation: scarlet  runner → scarlet runner', 'punctuation: scarlet-runner → scarlet runner']],
+    [
+      'punctuation',
+      named(['scarlet runner', 9], 'scarlet-runner', 'scarlet  runner'),
+      ['punctuation: scarlet  runner → scarlet runner', 'punctuation: scarlet-runner → scarlet runner'],
+    ],
     ['word order', named(['oats, black', 57], ['black oats', 14]), ['order: black oats → oats, black']],
-    ['singular and plural', named(['field bean', 106], ['field beans', 22], 'cherry', ['cherries', 3]), ['plural: cherry → cherries', 'plural: field beans → field bean']],
-    ['initials', named('Alban Pell', ['A. Pell', 9], 'Pell, A.'), ['order: Pell, A. → A. Pell', 'initials: A. Pell → Alban Pell']],
-    ['abbreviations', named(['Captain Lorne', 3], 'Capt. Lorne', ['Growers Union & Co', 4], 'The Growers Union and Company'), ['abbreviation: Capt. Lorne → Captain Lorne', 'abbreviation: The Growers Union and Company → Growers Union & Co']],
-    ['letters swapped, left out, added', named(['field bean', 106], 'feild bean', 'field ben', 'fieeld bean'), ['slip: feild bean → field bean', 'slip: field ben → field bean', 'slip: fieeld bean → field bean']],
-    ['two errors in a long name', named(['Sunniva Marwick', 30], 'Sunniwa Marrick'), ['slip: Sunniwa Marrick → Sunniva Marwick']],
+    [
+      'singular and plural',
+      named(['field bean', 106], ['field beans', 22], 'cherry', ['cherries', 3]),
+      ['plural: cherry → cherries', 'plural: field beans → field bean'],
+    ],
+    [
+      'initials',
+      named('Alban Pell', ['A. Pell', 9], 'Pell, A.'),
+      ['order: Pell, A. → A. Pell', 'initials: A. Pell → Alban Pell'],
+    ],
+    [
+      'abbreviations',
+      named(['Captain Lorne', 3], 'Capt. Lorne', ['Growers Union & Co', 4], 'The Growers Union and Company'),
+      ['abbreviation: Capt. Lorne → Captain Lorne', 'abbreviation: The Growers Union and Company → Growers Union & Co'],
+    ],
+    [
+      'letters swapped, left out, added',
+      named(['field bean', 106], 'feild bean', 'field ben', 'fieeld bean'),
+      ['slip: feild bean → field bean', 'slip: field ben → field bean', 'slip: fieeld bean → field bean'],
+    ],
+    [
+      'two errors in a long name',
+      named(['Sunniva Marwick', 30], 'Sunniwa Marrick'),
+      ['slip: Sunniwa Marrick → Sunniva Marwick'],
+    ],
     ['different figures are different things', named('Keeper 12', 'Keeper 13', 'ledger 1911', 'ledger 1912'), []],
     ['short words that differ by a letter are others', named('pea', 'tea', 'oat', 'cat'), []],
-    ['two records of their own are two', named(['Petra Orde', 2, true], ['Petra Horde', 2, true], ['petra orde', 1, true]), []],
-    ['the known form is preferred to the more frequent', named(['Alban Pell', 1, true], ['Pell, Alban', 8]), ['order: Pell, Alban → Alban Pell']],
+    [
+      'two records of their own are two',
+      named(['Petra Orde', 2, true], ['Petra Horde', 2, true], ['petra orde', 1, true]),
+      [],
+    ],
+    [
+      'the known form is preferred to the more frequent',
+      named(['Alban Pell', 1, true], ['Pell, Alban', 8]),
+      ['order: Pell, Alban → Alban Pell'],
+    ],
     ['nothing to suggest', named('kale', 'neep', ''), []],
-  ])('%s', async (_what, forms, expected) => expect((await found(forms)).sort()).toEqual([...expected].sort())); // prettier-ignore
+  ])('%s', async (_what, forms, expected) => expect((await found(forms)).sort()).toEqual([...expected].sort()));
 
   test.each([
     ['Mark 11-2', 'Mark 1-12'],
@@ -118,7 +217,9 @@ describe('what is perhaps the same', () => {
     expect(pairs).toEqual(
       expect.arrayContaining(['title: Capt. Alban Pell → Alban Pell', 'title: Dr Alban Pell → Alban Pell']),
     );
-    const sure = (await suggestions(named(['Tove Wick', 2], 'Frau Tove Wick'), new Set())).filter(({ confidence }) => confidence >= sureEnough); // prettier-ignore
+    const sure = (await suggestions(named(['Tove Wick', 2], 'Frau Tove Wick'), new Set())).filter(
+      ({ confidence }) => confidence >= sureEnough,
+    );
     expect(sure).toEqual([]);
   });
 
@@ -166,7 +267,15 @@ describe('what is perhaps the same', () => {
     ]);
   });
 
-  test.each([['peas', 'pea'], ['berries', 'berry'], ['radishes', 'radish'], ['potatoes', 'potato'], ['cress', 'cress'], ['crocus', 'crocus'], ['oats', 'oat']])('%s is %s', (many, one) => expect(singular(many)).toBe(one)); // prettier-ignore
+  test.each([
+    ['peas', 'pea'],
+    ['berries', 'berry'],
+    ['radishes', 'radish'],
+    ['potatoes', 'potato'],
+    ['cress', 'cress'],
+    ['crocus', 'crocus'],
+    ['oats', 'oat'],
+  ])('%s is %s', (many, one) => expect(singular(many)).toBe(one));
 
   test('every pair one error apart is found, as comparing all with all finds them', async () => {
     const word = fc.string({ unit: fc.constantFrom('a', 'b', 'c', 'd'), minLength: 4, maxLength: 8 });
@@ -175,7 +284,9 @@ describe('what is perhaps the same', () => {
         const expected = texts.flatMap((a, i) =>
           texts.slice(i + 1).flatMap((b) => (errorsBetween(a, b) === 1 ? [pairKey(a, b)] : [])),
         );
-        const ours = (await slips(texts, () => undefined)).filter(({ errors }) => errors === 1).map(({ a, b }) => pairKey(texts[a], texts[b])); // prettier-ignore
+        const ours = (await slips(texts, () => undefined))
+          .filter(({ errors }) => errors === 1)
+          .map(({ a, b }) => pairKey(texts[a], texts[b]));
         expect(ours.sort()).toEqual(expected.sort());
       }),
       { numRuns: 60 },
@@ -209,26 +320,40 @@ describe('joining', () => {
   });
 
   test('many at once end where their chains end, in any order', () => {
-    const pairs = [{ from: 'a', to: 'b' }, { from: 'b', to: 'c' }, { from: 'x', to: 'c' }]; // prettier-ignore
+    const pairs = [
+      { from: 'a', to: 'b' },
+      { from: 'b', to: 'c' },
+      { from: 'x', to: 'c' },
+    ];
     expect(joinedAll({}, pairs)).toEqual({ a: 'c', b: 'c', x: 'c' });
     expect(joinedAll({}, [...pairs].reverse())).toEqual({ a: 'c', b: 'c', x: 'c' });
-    expect(Object.keys(joinedAll({}, [{ from: 'a', to: 'b' }, { from: 'b', to: 'a' }])).length).toBeLessThan(2); // prettier-ignore
+    expect(
+      Object.keys(
+        joinedAll({}, [
+          { from: 'a', to: 'b' },
+          { from: 'b', to: 'a' },
+        ]),
+      ).length,
+    ).toBeLessThan(2);
   });
 
   test('no chain is ever left: every form stands for itself', () => {
     const form = fc.constantFrom('a', 'b', 'c', 'd', 'e');
     fc.assert(
-      fc.property(fc.array(fc.tuple(fc.constantFrom('join', 'rename', 'drop', 'split'), form, form), { maxLength: 12 }), (steps) => {
-        let entries: Entries = {};
-        for (const [what, a, b] of steps) {
-          if (what === 'join') entries = joined(entries, [a, b], b);
-          else if (what === 'rename') entries = renamed(entries, a, b);
-          else if (what === 'drop') entries = dropped(entries, [a]);
-          else entries = split(entries, [a]);
-        }
-        for (const to of Object.values(entries)) expect(preferredOf(entries, to)).toBe(to);
-      }),
-    ); // prettier-ignore
+      fc.property(
+        fc.array(fc.tuple(fc.constantFrom('join', 'rename', 'drop', 'split'), form, form), { maxLength: 12 }),
+        (steps) => {
+          let entries: Entries = {};
+          for (const [what, a, b] of steps) {
+            if (what === 'join') entries = joined(entries, [a, b], b);
+            else if (what === 'rename') entries = renamed(entries, a, b);
+            else if (what === 'drop') entries = dropped(entries, [a]);
+            else entries = split(entries, [a]);
+          }
+          for (const to of Object.values(entries)) expect(preferredOf(entries, to)).toBe(to);
+        },
+      ),
+    );
   });
 });
 
@@ -238,14 +363,29 @@ const table = (specs: ColumnSpec[], rows: string[][]) => {
   return builder.done();
 };
 const sent = table(
-  [{ name: 'from', type: 'text' }, { name: 'to', type: 'text' }, { name: 'what', type: 'list' }],
-  [['Tove', 'Alban Pell', 'bean; beans; kale'], ['Pell, Alban', 'Alban Pell', 'beans'], ['?', 'Tove', 'kale; ?']],
-); // prettier-ignore
+  [
+    { name: 'from', type: 'text' },
+    { name: 'to', type: 'text' },
+    { name: 'what', type: 'list' },
+  ],
+  [
+    ['Tove', 'Alban Pell', 'bean; beans; kale'],
+    ['Pell, Alban', 'Alban Pell', 'beans'],
+    ['?', 'Tove', 'kale; ?'],
+  ],
+);
 const keepers = table([{ name: 'name', type: 'text' }], [['Tove'], ['Alban Pell']]);
 
 describe('counting', () => {
-  const columns = [{ table: 'sent', column: 'from' }, { table: 'sent', column: 'to' }, { table: 'keepers', column: 'name' }]; // prettier-ignore
-  const tables = new Map([['sent', sent], ['keepers', keepers]]); // prettier-ignore
+  const columns = [
+    { table: 'sent', column: 'from' },
+    { table: 'sent', column: 'to' },
+    { table: 'keepers', column: 'name' },
+  ];
+  const tables = new Map([
+    ['sent', sent],
+    ['keepers', keepers],
+  ]);
 
   test('records are counted once, in any spelling, over all columns of the list', () => {
     const held = gatherValues(tables, columns);
@@ -259,12 +399,20 @@ describe('counting', () => {
   });
 
   test('a table counts as its names say; a list cell holds a thing once', () => {
-    const lists = [{ ...noNames, name: 'Varieties', version: 3, columns: [{ table: 'sent', column: 'what' }], entries: { beans: 'bean', '?': '' } }];
+    const lists = [
+      {
+        ...noNames,
+        name: 'Varieties',
+        version: 3,
+        columns: [{ table: 'sent', column: 'what' }],
+        entries: { beans: 'bean', '?': '' },
+      },
+    ];
     const read = namedTable(sent, 'sent', lists);
     expect([0, 1, 2].map((r) => cellText(read.columns[2], r))).toEqual(['bean; kale', 'bean', 'kale']);
     expect(read.columns[0]).toBe(sent.columns[0]);
     expect(namedTable(keepers, 'keepers', lists)).toBe(keepers);
-  }); // prettier-ignore
+  });
 });
 
 describe('matching to records', () => {
@@ -282,7 +430,14 @@ describe('matching to records', () => {
     expect(Object.fromEntries(rows)).toEqual({ Tove: [0], Tova: [0] });
   });
   test('the nearest known name is suggested for those without a record', async () => {
-    const near = await nearestKnown([{ value: 'Edwin Yarow', count: 2 }, { value: 'Voe Nursery', count: 6 }], ['Edwin Yarrow', 'Tove Lorne'], new Set()); // prettier-ignore
+    const near = await nearestKnown(
+      [
+        { value: 'Edwin Yarow', count: 2 },
+        { value: 'Voe Nursery', count: 6 },
+      ],
+      ['Edwin Yarrow', 'Tove Lorne'],
+      new Set(),
+    );
     expect(near.map(({ from, to }) => [from, to])).toEqual([['Edwin Yarow', 'Edwin Yarrow']]);
   });
 });
@@ -310,11 +465,19 @@ describe('the names file', () => {
     );
     expect(readNamesFile(bytes('variant,preferred\na,a\nb,a\n'), 'n.csv').entries).toEqual({ b: 'a' });
   });
-  test.each([['a,b,c\n1,2,3\n', /needs two columns/], ['variant,preferred\na,b\na,c\n', /line 3: “a” is to be “c” here and “b” above/], ['', /is empty/]])('%j is refused', (text, sentence) => {
+  test.each([
+    ['a,b,c\n1,2,3\n', /needs two columns/],
+    ['variant,preferred\na,b\na,c\n', /line 3: “a” is to be “c” here and “b” above/],
+    ['', /is empty/],
+  ])('%j is refused', (text, sentence) => {
     expect(() => readNamesFile(bytes(text), 'n.csv')).toThrow(sentence);
-  }); // prettier-ignore
+  });
   test('is laid over a list: what it says goes first, and forms follow', () => {
-    expect(withFile({ peas: 'pea', beans: 'bean' }, { pea: 'garden pea' })).toEqual({ peas: 'garden pea', pea: 'garden pea', beans: 'bean' });
+    expect(withFile({ peas: 'pea', beans: 'bean' }, { pea: 'garden pea' })).toEqual({
+      peas: 'garden pea',
+      pea: 'garden pea',
+      beans: 'bean',
+    });
     expect(withFile({ peas: 'pea' }, { peas: 'neep' })).toEqual({ peas: 'neep' });
-  }); // prettier-ignore
+  });
 });

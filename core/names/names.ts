@@ -76,7 +76,12 @@ export function joinedAll(entries: Entries, pairs: readonly { from: string; to: 
     byEnd.set(to, [...(byEnd.get(to) ?? []), from]);
   }
   let next = entries;
-  for (const [to, forms] of byEnd) next = joined(next, forms.filter((form) => form !== to), to); // prettier-ignore
+  for (const [to, forms] of byEnd)
+    next = joined(
+      next,
+      forms.filter((form) => form !== to),
+      to,
+    );
   return next;
 }
 

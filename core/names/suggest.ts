@@ -1,5 +1,17 @@
 /** Which names are perhaps the same, and why. */
-import { type PersonName, compatible, distinctions, expandedWords, folded, personName, singularWords, sortedWords, unpunctuated, untitled, words } from './keys'; // prettier-ignore
+import {
+  type PersonName,
+  compatible,
+  distinctions,
+  expandedWords,
+  folded,
+  personName,
+  singularWords,
+  sortedWords,
+  unpunctuated,
+  untitled,
+  words,
+} from './keys';
 import { pairKey } from './names';
 import { slips } from './slips';
 
@@ -171,8 +183,12 @@ function byInitials(forms: readonly Named[], pairable: (from: Named, to: Named) 
     for (const { one, name } of block) {
       if (!name.initials || one.known) continue;
       const fuller = block.filter(
-        (other) => other.one !== one && other.name.given.join('').length > name.given.join('').length && compatible(name, other.name) && pairable(one, other.one),
-      ); // prettier-ignore
+        (other) =>
+          other.one !== one &&
+          other.name.given.join('').length > name.given.join('').length &&
+          compatible(name, other.name) &&
+          pairable(one, other.one),
+      );
       if (!fuller.length) continue;
       const [to] = fuller.sort((a, b) => better(a.one, b.one));
       // Several that it could be: shown, but not joined with the others of its kind.
@@ -200,7 +216,6 @@ async function bySlips(
     forms.map(({ form }) => form),
     breathe,
   )) {
-    // prettier-ignore
     const [to, from] = better(forms[a], forms[b]) <= 0 ? [forms[a], forms[b]] : [forms[b], forms[a]];
     if (!pairable(from, to)) continue;
     const confidence = slipConfidence(from, to, errors, uses);

@@ -3,7 +3,13 @@ import { network } from '../graph';
 import { contactsOf, cyclesUpTo, edgeConnectivity, maximumFlow, shortestPaths, simplePaths, spanningForest } from '.';
 
 type Pairs = [number, number][];
-const square: Pairs = [[0, 1], [1, 3], [0, 2], [2, 3], [3, 4]]; // prettier-ignore
+const square: Pairs = [
+  [0, 1],
+  [1, 3],
+  [0, 2],
+  [2, 3],
+  [3, 4],
+];
 const nodes = (list: { paths: { nodes: number[] }[] }): string[] =>
   list.paths.map((path) => path.nodes.join(' ')).sort();
 
@@ -16,7 +22,15 @@ describe('paths', () => {
     expect(shortestPaths(net, [0], [4], 'out', 'none', 1)).toMatchObject({ more: true });
   });
   test('by length: strong ties are short', () => {
-    const net = network({ nodes: 3, edges: [[0, 1], [1, 2], [0, 2]], weight: [4, 4, 1] }); // prettier-ignore
+    const net = network({
+      nodes: 3,
+      edges: [
+        [0, 1],
+        [1, 2],
+        [0, 2],
+      ],
+      weight: [4, 4, 1],
+    });
     expect(shortestPaths(net, [0], [2], 'out', 'strength', 9).paths).toEqual([{ nodes: [0, 1, 2], length: 0.5 }]);
   });
   test('between sets only the nearest pairs', () => {
@@ -28,7 +42,8 @@ describe('paths', () => {
     fc.assert(
       fc.property(fc.array(fc.tuple(fc.nat(5), fc.nat(5)), { maxLength: 14 }), fc.boolean(), (edges, directed) => {
         const net = network({ nodes: 6, edges, directed });
-        const tied = (a: number, b: number): boolean => edges.some(([x, y]) => (x === a && y === b) || (!directed && x === b && y === a)); // prettier-ignore
+        const tied = (a: number, b: number): boolean =>
+          edges.some(([x, y]) => (x === a && y === b) || (!directed && x === b && y === a));
         const found: string[] = [];
         const grow = (path: number[]): void => {
           const last = path[path.length - 1];
@@ -44,7 +59,16 @@ describe('paths', () => {
   });
   test('cycles, each once', () => {
     expect(nodes(cyclesUpTo(network({ nodes: 5, edges: square }), 'out', 5, 9))).toEqual(['0 1 3 2 0']);
-    const net = network({ nodes: 3, edges: [[0, 1], [1, 0], [1, 2], [2, 0]], directed: true }); // prettier-ignore
+    const net = network({
+      nodes: 3,
+      edges: [
+        [0, 1],
+        [1, 0],
+        [1, 2],
+        [2, 0],
+      ],
+      directed: true,
+    });
     expect(nodes(cyclesUpTo(net, 'out', 3, 9))).toEqual(['0 1 0', '0 1 2 0']);
     expect(cyclesUpTo(net, 'out', 2, 9).paths).toHaveLength(1);
   });

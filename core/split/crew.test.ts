@@ -5,7 +5,8 @@ type Work = (shared: unknown, part: unknown) => Promise<unknown>;
 
 /** Threads that are none: messages take a turn each way. */
 function crew(size: number, work: Work) {
-  const threads: { listen: (message: unknown) => void; broke: (why: string) => void; got: string[]; ended: boolean }[] = []; // prettier-ignore
+  const threads: { listen: (message: unknown) => void; broke: (why: string) => void; got: string[]; ended: boolean }[] =
+    [];
   const made = crewOver((listen, broke) => {
     const thread = { listen, broke, got: [] as string[], ended: false };
     threads.push(thread);
@@ -31,7 +32,8 @@ test('parts go to free threads, what is shared to each once; results come with t
   await made.run('times', 10, [1, 2, 3, 4, 5], (result, number) => void results.push([number, result]));
   expect(results.sort(([a], [b]) => a - b)).toEqual([1, 2, 3, 4, 5].map((part, i) => [i, `times ${10 * part}`]));
   expect(threads).toHaveLength(2);
-  for (const { got } of threads) expect([got[0], got.filter((kind) => kind === 'job').length, got.at(-1)]).toEqual(['job', 1, 'done']); // prettier-ignore
+  for (const { got } of threads)
+    expect([got[0], got.filter((kind) => kind === 'job').length, got.at(-1)]).toEqual(['job', 1, 'done']);
   expect(threads.flatMap(({ got }) => got.filter((kind) => kind === 'part'))).toHaveLength(5);
   // Threads are kept for the next job.
   await made.run('more', 1, [7], (result) => expect(result).toBe('more 7'));

@@ -33,5 +33,7 @@ export const isRule = (setting: unknown): boolean =>
   typeof setting === 'object' && setting !== null && 'by' in setting && 'column' in setting;
 
 /** The column of a rule. */
-export const columnOf = (of: ColumnUse['of']) => (setting: object): ColumnUse[] =>
-  'column' in setting && typeof setting.column === 'string' ? [{ of, name: setting.column, at: 'column' }] : []; // prettier-ignore
+export const columnOf =
+  (of: ColumnUse['of']) =>
+  (setting: object): ColumnUse[] =>
+    'column' in setting && typeof setting.column === 'string' ? [{ of, name: setting.column, at: 'column' }] : [];

@@ -11,7 +11,23 @@ import fc from 'fast-check';
 import { Fault } from '../fault';
 import { type Column } from '../tables';
 import { type Network, network } from '../graph';
-import { type StyleSettings, boundsOf, categoryPalettes, defaultPalette, dress, fit, opacityOf, rulesIn, withoutMissing, hex, inks, plainStyle, rgb, shares, shortNumber } from '.'; // prettier-ignore
+import {
+  type StyleSettings,
+  boundsOf,
+  categoryPalettes,
+  defaultPalette,
+  dress,
+  fit,
+  opacityOf,
+  rulesIn,
+  withoutMissing,
+  hex,
+  inks,
+  plainStyle,
+  rgb,
+  shares,
+  shortNumber,
+} from '.';
 
 const text = (name: string, values: string[]): Column => {
   const dictionary = [...new Set(values.filter((value) => value !== ''))];
@@ -33,7 +49,16 @@ function faultOf(work: () => unknown): Fault {
 }
 
 const net: Network = {
-  ...network({ nodes: 4, edges: [[0, 1], [1, 2], [2, 3]], weight: [1, 4, 9], directed: true }), // prettier-ignore
+  ...network({
+    nodes: 4,
+    edges: [
+      [0, 1],
+      [1, 2],
+      [2, 3],
+    ],
+    weight: [1, 4, 9],
+    directed: true,
+  }),
   nodeColumns: [text('island', ['Ness', 'Ness', 'Holm', '']), number('degree', 0, 25, 100, NaN)],
   edgeColumns: [text('certainty', ['recorded', 'hearsay', 'recorded'])],
 };
@@ -138,7 +163,14 @@ describe('dressing', () => {
   });
 
   test('no legend where none is wanted; arrows only where there is a direction', () => {
-    const looks = dress(net, style({ legend: false, arrows: true, nodeColour: { by: 'category', column: 'island', palette: 'moraine', colours: {} } })); // prettier-ignore
+    const looks = dress(
+      net,
+      style({
+        legend: false,
+        arrows: true,
+        nodeColour: { by: 'category', column: 'island', palette: 'moraine', colours: {} },
+      }),
+    );
     expect(looks.legend).toEqual([]);
     expect([...looks.arrow]).toEqual([1, 1, 1]);
     expect([...dress({ ...net, directed: false }, style({ arrows: true })).arrow]).toEqual([0, 0, 0]);
@@ -182,7 +214,11 @@ describe('the default palette', () => {
   const nearest = (of: readonly string[]): number => {
     let least = Infinity;
     for (const sight of sights)
-      of.forEach((a, i) => of.slice(0, i).forEach((b) => (least = Math.min(least, apart(sight(parse(a) as Color), sight(parse(b) as Color)))))); // prettier-ignore
+      of.forEach((a, i) =>
+        of
+          .slice(0, i)
+          .forEach((b) => (least = Math.min(least, apart(sight(parse(a) as Color), sight(parse(b) as Color))))),
+      );
     return least;
   };
   test.each([
@@ -198,7 +234,10 @@ describe('the default palette', () => {
     for (const colour of colours) {
       expect([colour, wcagContrast(colour, inks.paper.ground) >= 2.3]).toEqual([colour, true]);
       // On night a node has a light rim, which carries the darkest.
-      expect([colour, Math.max(wcagContrast(colour, inks.night.ground), wcagContrast(inks.paper.ground, inks.night.ground)) >= 1.9]).toEqual([colour, true]); // prettier-ignore
+      expect([
+        colour,
+        Math.max(wcagContrast(colour, inks.night.ground), wcagContrast(inks.paper.ground, inks.night.ground)) >= 1.9,
+      ]).toEqual([colour, true]);
     }
   });
   test('the palette of earlier studies is there under its name', () => {
@@ -208,8 +247,15 @@ describe('the default palette', () => {
 
 test('ties within a group are told by its code, not by its colour: two groups may look the same', () => {
   const colours = { Ness: '#112233', Holm: '#112233' };
-  const looks = dress(net, style({ nodeColour: { by: 'category', column: 'island', palette: 'moraine', colours }, edgeColour: { by: 'ends' } })); // prettier-ignore
-  const of = (e: number): string => hex([looks.edgeColour[4 * e], looks.edgeColour[4 * e + 1], looks.edgeColour[4 * e + 2]]); // prettier-ignore
+  const looks = dress(
+    net,
+    style({
+      nodeColour: { by: 'category', column: 'island', palette: 'moraine', colours },
+      edgeColour: { by: 'ends' },
+    }),
+  );
+  const of = (e: number): string =>
+    hex([looks.edgeColour[4 * e], looks.edgeColour[4 * e + 1], looks.edgeColour[4 * e + 2]]);
   expect([of(0), of(1)].map((colour) => colour === '#112233')).toEqual([true, false]);
 });
 
@@ -226,7 +272,9 @@ test('ties between groups have the ground’s own colour, and say so', () => {
   const { edgeGround, group } = dress(net, style({ nodeColour: byGroup }));
   expect([...edgeGround]).toEqual([0, 1, 1]);
   expect([...(group ?? [])]).toEqual([0, 0, 1, -1]);
-  expect([...dress(net, style({ nodeColour: byGroup, edgeColour: { by: 'all', colour: '#8E999D' } })).edgeGround]).toEqual([0, 0, 0]); // prettier-ignore
+  expect([
+    ...dress(net, style({ nodeColour: byGroup, edgeColour: { by: 'all', colour: '#8E999D' } })).edgeGround,
+  ]).toEqual([0, 0, 0]);
   expect(dress(net, style({})).group).toBeUndefined();
 });
 

@@ -35,7 +35,11 @@ const months = [
 
 function monthOf(word: string): number {
   const lower = word.toLowerCase();
-  return months.findIndex((month) => month === lower || month.slice(0, 3) === lower || (lower === 'sept' && month === 'september')) + 1; // prettier-ignore
+  return (
+    months.findIndex(
+      (month) => month === lower || month.slice(0, 3) === lower || (lower === 'sept' && month === 'september'),
+    ) + 1
+  );
 }
 
 function daysInMonth(year: number, month: number): number {

@@ -57,9 +57,27 @@ interface Counts {
 function count(column: RawColumn): Counts {
   const counts = entryCounts(column);
   const found: Counts = {
-    filled: 0, close: 0, pointNumbers: 0, commaNumbers: 0, dates: 0, yesno: 0, links: 0, pictures: 0, places: 0, surePlaces: 0, doubtfulPlaces: [], plainYears: 0, leadingZeros: 0,
-    points: 0, commas: 0, eitherMark: [], dmy: 0, mdy: 0, eitherOrder: [], parted: new Map(separators.map((mark) => [mark, { cells: 0, parts: 0 }])),
-  }; // prettier-ignore
+    filled: 0,
+    close: 0,
+    pointNumbers: 0,
+    commaNumbers: 0,
+    dates: 0,
+    yesno: 0,
+    links: 0,
+    pictures: 0,
+    places: 0,
+    surePlaces: 0,
+    doubtfulPlaces: [],
+    plainYears: 0,
+    leadingZeros: 0,
+    points: 0,
+    commas: 0,
+    eitherMark: [],
+    dmy: 0,
+    mdy: 0,
+    eitherOrder: [],
+    parted: new Map(separators.map((mark) => [mark, { cells: 0, parts: 0 }])),
+  };
   column.dictionary.forEach((entry, code) => {
     const text = entry.trim();
     if (text !== '' && counts[code]) see(text, counts[code], found, code < sample);

@@ -50,10 +50,12 @@ describe('cells', () => {
   });
 
   test('dates keep their precision and their doubt', () => {
-    expect(['1911-03-02', '1911-03', '1911', '1911?', '2 Mar 1911', 'March 1911'].map((text) => {
-      const date = readDate(text);
-      return date && writeDate(date.day, date.precision, date.doubtful);
-    })).toEqual(['1911-03-02', '1911-03', '1911', '1911?', '1911-03-02', '1911-03']); // prettier-ignore
+    expect(
+      ['1911-03-02', '1911-03', '1911', '1911?', '2 Mar 1911', 'March 1911'].map((text) => {
+        const date = readDate(text);
+        return date && writeDate(date.day, date.precision, date.doubtful);
+      }),
+    ).toEqual(['1911-03-02', '1911-03', '1911', '1911?', '1911-03-02', '1911-03']);
     expect(['1911-02-29', '1911-13', 'Mar', '1911-00-01', 'x'].map((text) => readDate(text))).toEqual(
       Array(5).fill(undefined),
     );
@@ -152,7 +154,12 @@ describe('cells', () => {
 
 describe('types found', () => {
   const typeOf = (...cells: string[]): string => {
-    const { spec } = senseOf(rawTable(['a'], cells.map((cell) => [cell])).columns[0]); // prettier-ignore
+    const { spec } = senseOf(
+      rawTable(
+        ['a'],
+        cells.map((cell) => [cell]),
+      ).columns[0],
+    );
     return [spec.type, spec.order, spec.decimal, spec.separator].filter(Boolean).join(' ');
   };
   test.each([
@@ -181,7 +188,13 @@ describe('types found', () => {
   ] as const)('%s from %j', (type, cells) => expect(typeOf(...cells)).toBe(type));
 
   test('what both readings allow is asked, unless another cell decides', () => {
-    const asks = (...cells: string[]) => senseOf(rawTable(['a'], cells.map((cell) => [cell])).columns[0]).asks?.what; // prettier-ignore
+    const asks = (...cells: string[]) =>
+      senseOf(
+        rawTable(
+          ['a'],
+          cells.map((cell) => [cell]),
+        ).columns[0],
+      ).asks?.what;
     expect(asks('2.3.1911', '4.5.1912')).toBe('order');
     expect(asks('2.3.1911', '2.2.1912', '02.2.1912')).toBe('order');
     expect(asks('2.3.1911', '24.5.1912')).toBeUndefined();

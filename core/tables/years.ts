@@ -19,7 +19,12 @@ export function isYears(col: Column): boolean {
     if (value < low) low = value;
     if (value > high) high = value;
   }
-  const years = filled > 0 && whole && low >= 1000 && high <= 2999 && (namesYears(col.name) || (low >= 1400 && high <= 2100 && filled > 2));
+  const years =
+    filled > 0 &&
+    whole &&
+    low >= 1000 &&
+    high <= 2999 &&
+    (namesYears(col.name) || (low >= 1400 && high <= 2100 && filled > 2));
   known.set(col.values, years);
   return years;
-} // prettier-ignore
+}

@@ -4,7 +4,18 @@ import { type Network, bundled, groupedPairs, renumbered, sizesOf, subnetwork, t
 import { words } from '../names/keys';
 import { Fault, counted, grouped } from '../fault';
 import { recordCounts, gatheredByType } from './gather';
-import { type Made, type Note, type TiesContext, cases, finished, gatheredAsAsked, needed, passing, passingNotes, recordSide } from './make'; // prettier-ignore
+import {
+  type Made,
+  type Note,
+  type TiesContext,
+  cases,
+  finished,
+  gatheredAsAsked,
+  needed,
+  passing,
+  passingNotes,
+  recordSide,
+} from './make';
 import { Nodes } from './nodes';
 import type { CitationTies } from './settings';
 import { type RowValues, valuesOf } from './values';
@@ -60,7 +71,8 @@ export function matchReferences(
     if (!byAuthor.size) return;
     const said = words(reference);
     const candidates = new Set<number>();
-    for (const when of years(reference)) for (const word of said) for (const r of byAuthor.get(`${word} ${when}`) ?? []) candidates.add(r); // prettier-ignore
+    for (const when of years(reference))
+      for (const word of said) for (const r of byAuthor.get(`${word} ${when}`) ?? []) candidates.add(r);
     const fits = [...candidates].filter((r) => titleFits(titles[r], said));
     if (fits.length === 1) matches.set(i, { row: fits[0], way: 'author, year and title' });
   });
@@ -148,12 +160,27 @@ export async function citationNetwork(settings: CitationTies, context: TiesConte
   });
   const notes: Note[] = [
     ...(ways.size
-      ? [{ text: `References matched: ${[...ways].map(([way, times]) => `${grouped(times)} by ${way === 'doi' ? 'DOI' : way}`).join(', ')}.` }]
-      : [{ text: 'No reference names a record of this table. Choose other columns to match by, or join their spellings in Names.' }]),
-    ...(missing.size ? [{ text: `${counted(missing.size, 'reference is', 'references are')} not in the table and ${settings.unmatched === 'leave' ? 'left out' : 'became nodes of their own'}.`, values: cases(missing) }] : []),
+      ? [
+          {
+            text: `References matched: ${[...ways].map(([way, times]) => `${grouped(times)} by ${way === 'doi' ? 'DOI' : way}`).join(', ')}.`,
+          },
+        ]
+      : [
+          {
+            text: 'No reference names a record of this table. Choose other columns to match by, or join their spellings in Names.',
+          },
+        ]),
+    ...(missing.size
+      ? [
+          {
+            text: `${counted(missing.size, 'reference is', 'references are')} not in the table and ${settings.unmatched === 'leave' ? 'left out' : 'became nodes of their own'}.`,
+            values: cases(missing),
+          },
+        ]
+      : []),
     ...(loops ? [{ text: `${counted(loops, 'reference')} of a record to itself left out.` }] : []),
     ...passingNotes(candidates, settings.minRecords),
-  ]; // prettier-ignore
+  ];
   const full: Network = {
     directed: true,
     ...parts,
@@ -165,11 +192,17 @@ export async function citationNetwork(settings: CitationTies, context: TiesConte
       recordCounts(behind),
       ...(settings.gather
         ? gatheredAsAsked(table, settings.gather, behind, step)
-        : gatheredByType(table.columns.filter((col) => col.type === 'date'), behind)),
+        : gatheredByType(
+            table.columns.filter((col) => col.type === 'date'),
+            behind,
+          )),
     ],
     edgeRecords: { ...behind, tables: [settings.table] },
     nodeRecords: { ...nodeRecords, tables: [settings.table] },
-  }; // prettier-ignore
-  const chosen = subnetwork(full, candidates.state.map((one) => (one === 1 ? 1 : 0))); // prettier-ignore
+  };
+  const chosen = subnetwork(
+    full,
+    candidates.state.map((one) => (one === 1 ? 1 : 0)),
+  );
   return { network: finished(chosen, settings, notes), notes, candidates };
 }

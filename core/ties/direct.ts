@@ -208,8 +208,12 @@ function edgesOf(
       target: pairs.b,
       weight: Float64Array.from(pairs.row, (r) => weights?.[r] ?? 1),
       edgeColumns: others.map((col) => pick(col, pairs.row)),
-      edgeRecords: { offsets: Uint32Array.from({ length: pairs.row.length + 1 }, (_, i) => i), items: pairs.row, tables },
-    }; // prettier-ignore
+      edgeRecords: {
+        offsets: Uint32Array.from({ length: pairs.row.length + 1 }, (_, i) => i),
+        items: pairs.row,
+        tables,
+      },
+    };
   }
   const merge = !settings.directed && settings.opposite === 'merge';
   const a = merge ? pairs.a.map((one, k) => Math.min(one, pairs.b[k])) : pairs.a;

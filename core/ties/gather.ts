@@ -13,7 +13,8 @@ export function gatheredByType(columns: readonly Column[], behind: Rows): Column
   return columns.flatMap((col) => {
     if (col.type === 'number') return [{ ...amount(col, behind, 'sum'), name: col.name }];
     if (col.type === 'date') return [gathered(col, behind, 'first'), gathered(col, behind, 'last')];
-    if (col.type === 'text' && col.dictionary.length <= mostCategories) return [{ ...mostFrequent(col, behind), name: col.name }]; // prettier-ignore
+    if (col.type === 'text' && col.dictionary.length <= mostCategories)
+      return [{ ...mostFrequent(col, behind), name: col.name }];
     return [];
   });
 }
@@ -117,10 +118,19 @@ function pickOr(col: Column, rows: Int32Array): Column {
     return {
       type: 'date',
       name: col.name,
-      day: Float64Array.from(rows, at((r) => col.day[r], NaN)),
-      precision: Uint8Array.from(rows, at((r) => col.precision[r], 0)),
-      doubtful: Uint8Array.from(rows, at((r) => col.doubtful[r], 0)),
-    }; // prettier-ignore
+      day: Float64Array.from(
+        rows,
+        at((r) => col.day[r], NaN),
+      ),
+      precision: Uint8Array.from(
+        rows,
+        at((r) => col.precision[r], 0),
+      ),
+      doubtful: Uint8Array.from(
+        rows,
+        at((r) => col.doubtful[r], 0),
+      ),
+    };
   }
   if (col.type === 'number') return { ...col, values: Float64Array.from(rows, (r) => (r < 0 ? NaN : col.values[r])) };
   if (col.type === 'text') return { ...col, codes: rows.map((r) => (r < 0 ? -1 : col.codes[r])) };

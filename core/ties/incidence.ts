@@ -46,7 +46,10 @@ export async function incidenceNetwork(settings: IncidenceTies, context: TiesCon
   const right = withoutLarge(table, settings, whole, notes);
   const left = byRecord
     ? recordsAsValues(table.rows, () => '')
-    : valuesOf(table, settings.left.map((name) => needed(table, name, step))); // prettier-ignore
+    : valuesOf(
+        table,
+        settings.left.map((name) => needed(table, name, step)),
+      );
   await context.breathe(0.1);
 
   const nodes = new Nodes();
@@ -112,7 +115,11 @@ export async function incidenceNetwork(settings: IncidenceTies, context: TiesCon
   const candidates = chosen(all, stood);
   const finish = (net: Network, raw?: Float64Array): Made => {
     notes.push(...passingNotes(candidates, settings.minRecords));
-    return { network: finished(subnetwork(net, passes), { ...settings, minWeight: raw ? 0 : settings.minWeight }, notes), notes, candidates }; // prettier-ignore
+    return {
+      network: finished(subnetwork(net, passes), { ...settings, minWeight: raw ? 0 : settings.minWeight }, notes),
+      notes,
+      candidates,
+    };
   };
   if (result === 'two-mode') {
     const cells = cellsOf(leftRows, rightRows, (v) => passes[v] === 1);
@@ -133,10 +140,14 @@ export async function incidenceNetwork(settings: IncidenceTies, context: TiesCon
     breathe: (share) => context.breathe(0.4 + 0.5 * share),
   });
   if (found.total > 0 && !found.source.length) notes.unshift(noEdge);
-  const behind = result === 'right' && byRecord ? found.shared : recordsOfPairs(found, { leftRows, rightRows, result, n }); // prettier-ignore
+  const behind =
+    result === 'right' && byRecord ? found.shared : recordsOfPairs(found, { leftRows, rightRows, result, n });
   const edgeRecords: Records = { ...behind, tables: [settings.table] };
   const normal = settings.normalise !== 'none';
-  const shared = Float64Array.from({ length: found.source.length }, (_, e) => found.shared.offsets[e + 1] - found.shared.offsets[e]); // prettier-ignore
+  const shared = Float64Array.from(
+    { length: found.source.length },
+    (_, e) => found.shared.offsets[e + 1] - found.shared.offsets[e],
+  );
   return finish(
     {
       ...base,
@@ -146,7 +157,9 @@ export async function incidenceNetwork(settings: IncidenceTies, context: TiesCon
       weightName: normal ? settings.normalise : settings.counting === 'full' ? 'shared' : 'shared, fractional',
       edgeColumns: [
         { type: 'number', name: 'shared', values: shared },
-        ...(normal && settings.counting === 'fractional' ? [{ type: 'number' as const, name: 'shared, fractional', values: found.weight }] : []), // prettier-ignore
+        ...(normal && settings.counting === 'fractional'
+          ? [{ type: 'number' as const, name: 'shared, fractional', values: found.weight }]
+          : []),
         ...(result === 'left' ? [sharedNames(settings.right, found.shared, b)] : []),
         ...(result === 'right' && !byRecord ? [sharedNames(settings.left, found.shared, a)] : []),
         ...asked(table, settings, behind, step),
@@ -167,7 +180,13 @@ function withoutLarge(table: Table, settings: IncidenceTies, values: RowValues, 
   notes.push({ text: `${counted(count, 'record')} with more than ${counted(most, 'value')} left out.` });
   const filled = sizesOf(values).reduce((sum, size) => sum + (size > 0 ? 1 : 0), 0);
   if (count === filled) notes.push({ text: 'Every record is over the limit. Raise it to see ties.' });
-  return { ...only(values, large.map((one) => 1 - one)), texts: values.texts }; // prettier-ignore
+  return {
+    ...only(
+      values,
+      large.map((one) => 1 - one),
+    ),
+    texts: values.texts,
+  };
 }
 
 /** The rows marked 1; others are emptied. */
@@ -196,8 +215,16 @@ function thingsOf(values: RowValues, side: Side | undefined, records: boolean, n
     else if (side.described && side.isMade(text)) made.set(text, counts[code]);
     return v;
   });
-  if (left.size) notes.push({ text: `${counted(left.size, 'name is', 'names are')} not in ${side.where} and left out.`, values: cases(left) }); // prettier-ignore
-  if (made.size) notes.push({ text: `${counted(made.size, 'name is', 'names are')} not in ${side.where} and became nodes of their own.`, values: cases(made) }); // prettier-ignore
+  if (left.size)
+    notes.push({
+      text: `${counted(left.size, 'name is', 'names are')} not in ${side.where} and left out.`,
+      values: cases(left),
+    });
+  if (made.size)
+    notes.push({
+      text: `${counted(made.size, 'name is', 'names are')} not in ${side.where} and became nodes of their own.`,
+      values: cases(made),
+    });
   let count = 0;
   for (const v of place) count = Math.max(count, v + 1);
   return { rows: renumbered(values, place), count, name: (thing) => texts[thing] };
@@ -293,7 +320,13 @@ function recordsOfPairs(
 function sharedNames(columns: readonly string[], shared: Rows, things: Things): Column {
   const words = new Dictionary();
   const codes = Uint32Array.from(shared.items, (thing) => words.code(things.name(thing)));
-  return { type: 'list', name: `shared ${columns.join(' and ')}`, offsets: shared.offsets, codes, dictionary: words.texts }; // prettier-ignore
+  return {
+    type: 'list',
+    name: `shared ${columns.join(' and ')}`,
+    offsets: shared.offsets,
+    codes,
+    dictionary: words.texts,
+  };
 }
 
 /** Edge columns as asked; unasked the first and last of each date. */

@@ -40,9 +40,12 @@ export function needed(table: Table, name: string, step: string): Column {
   const found = column(table, name);
   if (found) return found;
   throw new Fault(
-    `The table “${table.name}” has no column “${name}”. Choose one of ${listed(table.columns.map((col) => col.name), 8)}.`,
+    `The table “${table.name}” has no column “${name}”. Choose one of ${listed(
+      table.columns.map((col) => col.name),
+      8,
+    )}.`,
     step,
-  ); // prettier-ignore
+  );
 }
 
 /** The values of a number column. A Fault where it is none. */
@@ -118,7 +121,10 @@ export function gatheredAsAsked(
   return asked.map(({ column: name, as }) => {
     const col = needed(table, name, step);
     if (!fitsGathering(col.type, as)) {
-      throw new Fault(`“${name}” holds no ${as === 'most frequent' ? 'categories' : 'numbers'}, so “${as}” cannot be had of it. Choose another way to gather it.`, step); // prettier-ignore
+      throw new Fault(
+        `“${name}” holds no ${as === 'most frequent' ? 'categories' : 'numbers'}, so “${as}” cannot be had of it. Choose another way to gather it.`,
+        step,
+      );
     }
     return gathered(col, behind, as);
   });
@@ -146,7 +152,12 @@ export function passing(
   const strength = strengthOf(state.map((one) => (one === 1 ? 1 : 0)));
   if (asked.strongest !== undefined) {
     const order = Array.from(state.keys()).filter((v) => state[v] === 1);
-    order.sort((a, b) => strength[b] - strength[a] || given.records[b] - given.records[a] || (given.labels[a] < given.labels[b] ? -1 : 1)); // prettier-ignore
+    order.sort(
+      (a, b) =>
+        strength[b] - strength[a] ||
+        given.records[b] - given.records[a] ||
+        (given.labels[a] < given.labels[b] ? -1 : 1),
+    );
     for (const v of order.slice(asked.strongest)) state[v] = 3;
   }
   return { ids: [...given.ids], labels: [...given.labels], records: given.records, strength, state };
@@ -157,12 +168,16 @@ export function passingNotes(found: Candidates, minRecords: number): Note[] {
   const count = (state: number): number => found.state.reduce((sum, one) => sum + (one === state ? 1 : 0), 0);
   const notes: Note[] = [];
   const few = count(0);
-  if (few) notes.push({ text: `${counted(few, 'node stands', 'nodes stand')} in fewer than ${counted(minRecords, 'record')} and left out.` }); // prettier-ignore
+  if (few)
+    notes.push({
+      text: `${counted(few, 'node stands', 'nodes stand')} in fewer than ${counted(minRecords, 'record')} and left out.`,
+    });
   const weak = count(3);
   if (weak) notes.push({ text: `${counted(weak, 'node is', 'nodes are')} not among the strongest and left out.` });
   const hand = count(2);
   if (hand) notes.push({ text: `${counted(hand, 'node is', 'nodes are')} taken out by hand.` });
-  if (found.ids.length && !count(1)) notes.unshift({ text: 'No node passes. Lower the minimum of records, or take fewer nodes out.' }); // prettier-ignore
+  if (found.ids.length && !count(1))
+    notes.unshift({ text: 'No node passes. Lower the minimum of records, or take fewer nodes out.' });
   return notes;
 }
 
@@ -183,7 +198,7 @@ export function finished(
     const gone = net.source.length - kept.source.length;
     if (gone) notes.push({ text: `${counted(gone, 'edge')} under the weight of ${asked.minWeight} left out.` });
   }
-  if (net.source.length && !kept.source.length) notes.unshift(noEdge); // prettier-ignore
+  if (net.source.length && !kept.source.length) notes.unshift(noEdge);
   const { of, sizes } = components(kept);
   const outside = nodeCount(kept) - (sizes[0] ?? 0);
   if (outside > 0) {

@@ -47,7 +47,11 @@ export class Nodes {
   }
 
   side(ask: SideAsk): Side {
-    return new Side(this, ask, ask.described.map((one) => this.home(one))); // prettier-ignore
+    return new Side(
+      this,
+      ask,
+      ask.described.map((one) => this.home(one)),
+    );
   }
 
   /** The rows of a describing table as nodes; made once, also where both sides use it. */

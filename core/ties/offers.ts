@@ -1,5 +1,14 @@
 /** The questions that tables can answer, and the settings that answer each. */
-import { type ColumnSpec, bareHeader, endsByHeader, namesName, namesPeople, namesReferences, namesWeight, namesWords } from '../tables'; // prettier-ignore
+import {
+  type ColumnSpec,
+  bareHeader,
+  endsByHeader,
+  namesName,
+  namesPeople,
+  namesReferences,
+  namesWeight,
+  namesWords,
+} from '../tables';
 import type { NamesList } from '../names';
 import type { Describes } from './settings';
 
@@ -22,7 +31,8 @@ export interface TableOffer {
   ends?: readonly [string, string];
 }
 
-const isWord = (col: ColumnSpec): boolean => (col.type === 'text' || col.type === 'reference') && !col.id && bareHeader(col.name) !== ''; // prettier-ignore
+const isWord = (col: ColumnSpec): boolean =>
+  (col.type === 'text' || col.type === 'reference') && !col.id && bareHeader(col.name) !== '';
 
 /** The pair of columns that look like two ends: as found in what they hold, else by their headers. */
 export function endsOf(table: TableOffer): readonly [string, string] | undefined {
@@ -46,13 +56,19 @@ export function describer(
   names: readonly Pick<NamesList, 'columns'>[],
 ): Describes | undefined {
   if (column.type === 'reference' && column.table && tables.some(({ key }) => key === column.table)) {
-    return describes(tables.find(({ key }) => key === column.table), column.by); // prettier-ignore
+    return describes(
+      tables.find(({ key }) => key === column.table),
+      column.by,
+    );
   }
   for (const { columns } of names) {
     if (!columns.some((ref) => ref.table === table && ref.column === column.name)) continue;
     for (const ref of columns) {
       const other = tables.find(({ key }) => key === ref.table);
-      const register = ref.table !== table && other?.columns.some(({ id }) => id) && other.columns.find(({ name }) => name === ref.column); // prettier-ignore
+      const register =
+        ref.table !== table &&
+        other?.columns.some(({ id }) => id) &&
+        other.columns.find(({ name }) => name === ref.column);
       if (register && register.type === 'text') return describes(other, ref.column);
     }
   }
@@ -63,7 +79,9 @@ export function describer(
 
 function describes(table: TableOffer | undefined, by?: string): Describes | undefined {
   if (!table) return undefined;
-  const match = by ?? (table.columns.find(({ name }) => namesName(name)) ?? table.columns.find(({ id }) => id) ?? table.columns[0])?.name; // prettier-ignore
+  const match =
+    by ??
+    (table.columns.find(({ name }) => namesName(name)) ?? table.columns.find(({ id }) => id) ?? table.columns[0])?.name;
   if (!match) return undefined;
   const label = table.columns.find(({ name }) => namesName(name));
   return { table: table.key, match, ...(label && label.name !== match ? { label: label.name } : {}) };
@@ -81,14 +99,32 @@ export function weighed(table: TableOffer): { weight?: string } {
 export function offerByHand(question: Question, table: TableOffer): object | undefined {
   const names = table.columns.map(({ name }) => name);
   const list = table.columns.find(({ type }) => type === 'list')?.name;
-  if (question === 'sent') return names.length > 1 ? { table: table.key, from: names[0], to: names[1], directed: true } : undefined;
-  if (question === 'cites') return names.length ? { make: 'citation', table: table.key, references: list ?? names[names.length - 1], unmatched: 'leave' } : undefined;
+  if (question === 'sent')
+    return names.length > 1 ? { table: table.key, from: names[0], to: names[1], directed: true } : undefined;
+  if (question === 'cites')
+    return names.length
+      ? { make: 'citation', table: table.key, references: list ?? names[names.length - 1], unmatched: 'leave' }
+      : undefined;
   const right = list ?? names[names.length > 1 ? 1 : 0];
   if (right === undefined) return undefined;
   const left = !list && names.length > 1 && question === 'part' ? [names[0]] : [];
-  const result = { part: 'two-mode', together: 'right', words: 'right', cited: 'right', coupled: 'left', shares: 'left' } as const;
-  return { make: 'incidence', table: table.key, left, right: [right], result: result[question], kinds: [left[0] ?? 'record', right] };
-} // prettier-ignore
+  const result = {
+    part: 'two-mode',
+    together: 'right',
+    words: 'right',
+    cited: 'right',
+    coupled: 'left',
+    shares: 'left',
+  } as const;
+  return {
+    make: 'incidence',
+    table: table.key,
+    left,
+    right: [right],
+    result: result[question],
+    kinds: [left[0] ?? 'record', right],
+  };
+}
 
 /** Settings that answer the question, from the first table that can; undefined where none does. Those of the network's own table come first. */
 export function offer(
@@ -112,7 +148,8 @@ export function offer(
     return undefined;
   };
   const title = (table: TableOffer): string | undefined => table.columns.find(({ name }) => namesName(name))?.name;
-  const of = (table: TableOffer, column: ColumnSpec): Describes | undefined => describer(table.key, column, tables, names); // prettier-ignore
+  const of = (table: TableOffer, column: ColumnSpec): Describes | undefined =>
+    describer(table.key, column, tables, names);
   const incidence = (found: ReturnType<typeof lists>, result: string): object | undefined =>
     found && {
       make: 'incidence',
@@ -129,7 +166,15 @@ export function offer(
       for (const table of ordered) {
         const found = endsOf(table);
         const from = found && table.columns.find(({ name }) => name === found[0]);
-        if (found && from) return { table: table.key, from: found[0], to: found[1], nodes: of(table, from), directed: true, ...weighed(table) }; // prettier-ignore
+        if (found && from)
+          return {
+            table: table.key,
+            from: found[0],
+            to: found[1],
+            nodes: of(table, from),
+            directed: true,
+            ...weighed(table),
+          };
       }
       return undefined;
     case 'part':
@@ -177,7 +222,15 @@ export function offer(
       for (const table of ordered) {
         const column = table.columns.find((col) => isWord(col) && !/name|title|note|remark/i.test(col.name));
         if (!column || !table.columns.some(({ id }) => id)) continue;
-        return { make: 'incidence', table: table.key, left: [], right: [column.name], result: 'left', kinds: ['record', kindOf(column.name)], ...(title(table) ? { label: title(table) } : {}) }; // prettier-ignore
+        return {
+          make: 'incidence',
+          table: table.key,
+          left: [],
+          right: [column.name],
+          result: 'left',
+          kinds: ['record', kindOf(column.name)],
+          ...(title(table) ? { label: title(table) } : {}),
+        };
       }
       return undefined;
   }

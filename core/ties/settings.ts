@@ -130,5 +130,8 @@ export function columnsRead(settings: TiesSettings): { table: string; column: st
         ? [settings.references]
         : [settings.from, settings.to];
   const described = settings.make === 'citation' ? [] : [settings.nodes, settings.others].flatMap((one) => one ?? []);
-  return [...own.map((column) => ({ table, column })), ...described.map((one) => ({ table: one.table, column: one.match }))]; // prettier-ignore
+  return [
+    ...own.map((column) => ({ table, column })),
+    ...described.map((one) => ({ table: one.table, column: one.match })),
+  ];
 }

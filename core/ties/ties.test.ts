@@ -43,7 +43,9 @@ const texts = (columns: readonly Column[], name: string): string[] => {
   return col ? Array.from({ length: rowsOf(col) }, (_, r) => cellText(col, r)) : [];
 };
 const behind = (net: Network, e: number): number[] =>
-  net.edgeRecords ? [...net.edgeRecords.items.subarray(net.edgeRecords.offsets[e], net.edgeRecords.offsets[e + 1])] : []; // prettier-ignore
+  net.edgeRecords
+    ? [...net.edgeRecords.items.subarray(net.edgeRecords.offsets[e], net.edgeRecords.offsets[e + 1])]
+    : [];
 const said = ({ notes }: Made): string => notes.map(({ text }) => text).join(' ');
 
 describe('seven people, two societies', () => {
@@ -51,7 +53,13 @@ describe('seven people, two societies', () => {
     .map((p) => [p, 'first'])
     .concat(['D', 'E', 'F', 'G'].map((p) => [p, 'second']));
   const memberships = table('memberships', { person: 'text', society: 'text' }, rows);
-  const ask = (change: object): object => ({ make: 'incidence', table: 'memberships', left: ['person'], right: ['society'], ...change }); // prettier-ignore
+  const ask = (change: object): object => ({
+    make: 'incidence',
+    table: 'memberships',
+    left: ['person'],
+    right: ['society'],
+    ...change,
+  });
 
   test('two-mode: nine nodes on two sides, nine ties', async () => {
     const { network } = await made([memberships], ask({ result: 'two-mode' }));
@@ -91,8 +99,25 @@ describe('seven people, two societies', () => {
     expect(network.ids).toHaveLength(7);
   });
   test('two-mode in fractions: each record gives 1 in all to the ties that stay', async () => {
-    const meetings = table('meetings', { id: 'text', present: 'list' }, [['M1', 'A; B; C'], ['M2', 'A; B'], ['M3', 'A']]); // prettier-ignore
-    const two = async (minRecords: number): Promise<string[]> => edges((await made([meetings], { make: 'incidence', table: 'meetings', right: ['present'], result: 'two-mode', counting: 'fractional', label: 'id', minRecords })).network); // prettier-ignore
+    const meetings = table('meetings', { id: 'text', present: 'list' }, [
+      ['M1', 'A; B; C'],
+      ['M2', 'A; B'],
+      ['M3', 'A'],
+    ]);
+    const two = async (minRecords: number): Promise<string[]> =>
+      edges(
+        (
+          await made([meetings], {
+            make: 'incidence',
+            table: 'meetings',
+            right: ['present'],
+            result: 'two-mode',
+            counting: 'fractional',
+            label: 'id',
+            minRecords,
+          })
+        ).network,
+      );
     expect(await two(1)).toEqual([`M1-A:${1 / 3}`, `M1-B:${1 / 3}`, `M1-C:${1 / 3}`, 'M2-A:0.5', 'M2-B:0.5', 'M3-A:1']);
     expect(await two(2)).toEqual(['M1-A:0.5', 'M1-B:0.5', 'M2-A:0.5', 'M2-B:0.5', 'M3-A:1']);
   });
@@ -115,7 +140,7 @@ describe('references cited together', () => {
     ['P1', list('a', 40).join(';')],
     ['P2', [...list('b', 53), 'x', 'y'].join(';')],
     ['P3', [...list('c', 46), 'x', 'y'].join(';')],
-  ]); // prettier-ignore
+  ]);
   const ask = (change: object = {}): object => ({ make: 'incidence', table: 'papers', right: ['refs'], ...change });
 
   test('141 nodes, 3,392 ties, one of them 2; components of 40 and 101', async () => {
@@ -126,9 +151,11 @@ describe('references cited together', () => {
     expect(behind(network, edges(network).indexOf('x-y:2'))).toEqual([1, 2]);
   });
   test('only the connected part; how much it would leave out is said before', async () => {
-    expect(said(await made([papers], ask()))).toContain('holds 101 of 141 nodes; “only the connected part” would leave out 40');
+    expect(said(await made([papers], ask()))).toContain(
+      'holds 101 of 141 nodes; “only the connected part” would leave out 40',
+    );
     expect((await made([papers], ask({ part: 'largest' }))).network.ids).toHaveLength(101);
-  }); // prettier-ignore
+  });
   test('a minimum weight, and the ties under it counted', async () => {
     const { network } = await made([papers], ask({ minWeight: 2 }));
     expect(edges(network)).toEqual(['x-y:2']);
@@ -151,7 +178,15 @@ describe('narrowing before pairs', () => {
   test('two spellings with 2 records each and a minimum of 3: absent before joining, there with 4 after', async () => {
     const before = await made([spelled], ask({ minRecords: 3 }));
     expect(before.network.labels).toEqual(['kale']);
-    const lists: NamesList[] = [{ name: 'Words', version: 1, columns: [{ table: 'papers', column: 'words' }], entries: { beans: 'bean' }, rejected: [] }]; // prettier-ignore
+    const lists: NamesList[] = [
+      {
+        name: 'Words',
+        version: 1,
+        columns: [{ table: 'papers', column: 'words' }],
+        entries: { beans: 'bean' },
+        rejected: [],
+      },
+    ];
     const after = await made([namedTable(spelled, 'papers', lists)], ask({ minRecords: 3 }));
     expect(after.network.labels).toEqual(['bean', 'kale']);
     expect(edges(after.network)).toEqual(['bean-kale:2']);
@@ -172,7 +207,9 @@ describe('narrowing before pairs', () => {
     expect(edges(all)).toEqual(edges(without));
     const full = (await made([words([...rows, [many]])], ask())).network;
     expect(full.source).toHaveLength((60 * 59) / 2);
-    expect(said(await made([words([...rows, [many]])], ask({ mostValues: 25 })))).toContain('1 record with more than 25 values left out.'); // prettier-ignore
+    expect(said(await made([words([...rows, [many]])], ask({ mostValues: 25 })))).toContain(
+      '1 record with more than 25 values left out.',
+    );
   });
 
   test('one by one, and the strongest only', async () => {
@@ -191,13 +228,29 @@ describe('narrowing before pairs', () => {
   });
 
   test('first and last dates of the records; columns gathered as asked; nothing fits is a sentence', async () => {
-    const rows = words([['a;b', '', '1911'], ['a;b', 'x', '1909']]); // prettier-ignore
+    const rows = words([
+      ['a;b', '', '1911'],
+      ['a;b', 'x', '1909'],
+    ]);
     const { network } = await made([rows], ask());
-    expect([texts(network.edgeColumns, 'first year'), texts(network.edgeColumns, 'last year')]).toEqual([['1909'], ['1911']]); // prettier-ignore
-    const gathered = await made([rows], ask({ gather: [{ column: 'more', as: 'list' }, { column: 'year', as: 'count' }] })); // prettier-ignore
+    expect([texts(network.edgeColumns, 'first year'), texts(network.edgeColumns, 'last year')]).toEqual([
+      ['1909'],
+      ['1911'],
+    ]);
+    const gathered = await made(
+      [rows],
+      ask({
+        gather: [
+          { column: 'more', as: 'list' },
+          { column: 'year', as: 'count' },
+        ],
+      }),
+    );
     expect(texts(gathered.network.edgeColumns, 'list more')).toEqual(['x']);
     expect(texts(gathered.network.edgeColumns, 'count year')).toEqual(['2']);
-    await expect(made([rows], ask({ gather: [{ column: 'more', as: 'mean' }] }))).rejects.toThrow(/“more” holds no numbers/); // prettier-ignore
+    await expect(made([rows], ask({ gather: [{ column: 'more', as: 'mean' }] }))).rejects.toThrow(
+      /“more” holds no numbers/,
+    );
   });
 
   test('nobody passes, all too large, empty: no network, and a sentence among the notes', async () => {
@@ -233,13 +286,25 @@ test('projection: the same as counting pairs one by one, in full and in fraction
   await fc.assert(
     fc.asyncProperty(records, fc.constantFrom('full' as const, 'fractional' as const), async (lists, counting) => {
       const offsets = Uint32Array.from([0, ...lists.map((_, i) => lists.slice(0, i + 1).flat().length)]);
-      const found = await projection({ offsets, items: Uint32Array.from(lists.flat()) }, 9, { counting, minWeight: 0 }, atOnce); // prettier-ignore
+      const found = await projection(
+        { offsets, items: Uint32Array.from(lists.flat()) },
+        9,
+        { counting, minWeight: 0 },
+        atOnce,
+      );
       const counts = new Map<string, number>();
       for (const one of lists) {
         const sorted = [...one].sort((a, b) => a - b);
         sorted.forEach((a, i) =>
-          sorted.slice(i + 1).forEach((b) => counts.set(`${a} ${b}`, (counts.get(`${a} ${b}`) ?? 0) + (counting === 'full' ? 1 : 1 / (one.length - 1)))),
-        ); // prettier-ignore
+          sorted
+            .slice(i + 1)
+            .forEach((b) =>
+              counts.set(
+                `${a} ${b}`,
+                (counts.get(`${a} ${b}`) ?? 0) + (counting === 'full' ? 1 : 1 / (one.length - 1)),
+              ),
+            ),
+        );
       }
       expect(found.source).toHaveLength(counts.size);
       found.source.forEach((a, e) => {
@@ -253,7 +318,15 @@ test('projection: the same as counting pairs one by one, in full and in fraction
 });
 
 describe('direct', () => {
-  const people = table('people', { id: 'text', name: 'text', born: 'number' }, [['K1', 'Ann', '1880'], ['K2', 'Bo', '']], ['id']); // prettier-ignore
+  const people = table(
+    'people',
+    { id: 'text', name: 'text', born: 'number' },
+    [
+      ['K1', 'Ann', '1880'],
+      ['K2', 'Bo', ''],
+    ],
+    ['id'],
+  );
   const gardens = table('gardens', { name: 'text', born: 'text', kind: 'text' }, [['Walled', 'early', 'nursery']]);
   const sent = table('sent', { from: 'text', to: 'list', packets: 'number' }, [
     ['Ann', 'Bo;Cy', '2'],
@@ -274,7 +347,11 @@ describe('direct', () => {
   });
   test('opposite directions merged or kept', async () => {
     expect(edges((await made([sent], ask({ directed: false }))).network)).toEqual(['Ann-Bo:3', 'Ann-Cy:1']);
-    expect(edges((await made([sent], ask({ directed: false, opposite: 'keep' }))).network)).toEqual(['Ann-Bo:2', 'Ann-Cy:1', 'Bo-Ann:1']); // prettier-ignore
+    expect(edges((await made([sent], ask({ directed: false, opposite: 'keep' }))).network)).toEqual([
+      'Ann-Bo:2',
+      'Ann-Cy:1',
+      'Bo-Ann:1',
+    ]);
   });
   test('a minimum of records, a minimum weight, the strongest', async () => {
     expect((await made([sent], ask({ minRecords: 2 }))).network.labels).toEqual(['Ann', 'Bo']);
@@ -282,7 +359,10 @@ describe('direct', () => {
     expect((await made([sent], ask({ strongest: 2 }))).network.labels).toEqual(['Ann', 'Bo']);
   });
   test('kinds from several tables, their columns joined; columns of one name and different types become texts', async () => {
-    const tended = table('tended', { keeper: 'text', garden: 'text' }, [['K1', 'Walled'], ['Bo', 'Heath']]); // prettier-ignore
+    const tended = table('tended', { keeper: 'text', garden: 'text' }, [
+      ['K1', 'Walled'],
+      ['Bo', 'Heath'],
+    ]);
     const { network } = await made([tended, people, gardens], {
       table: 'tended',
       from: 'keeper',
@@ -300,8 +380,17 @@ describe('direct', () => {
     expect(edges(network)).toEqual(['Ann-Walled:1', 'Bo-Heath:1']);
   });
   test('ends looked up in several tables, the first that has them', async () => {
-    const mixed = table('mixed', { from: 'text', to: 'text' }, [['Ann', 'Walled'], ['Walled', 'Bo']]); // prettier-ignore
-    const { network } = await made([mixed, people, gardens], { ...ask({ table: 'mixed' }), nodes: [{ table: 'people', match: 'name', kind: 'keeper' }, { table: 'gardens', match: 'name', kind: 'garden' }] }); // prettier-ignore
+    const mixed = table('mixed', { from: 'text', to: 'text' }, [
+      ['Ann', 'Walled'],
+      ['Walled', 'Bo'],
+    ]);
+    const { network } = await made([mixed, people, gardens], {
+      ...ask({ table: 'mixed' }),
+      nodes: [
+        { table: 'people', match: 'name', kind: 'keeper' },
+        { table: 'gardens', match: 'name', kind: 'garden' },
+      ],
+    });
     expect(texts(network.nodeColumns, 'kind')).toEqual(['keeper', 'keeper', 'garden']);
     expect(network.sides).toBeUndefined();
     expect(edges(network)).toEqual(['Ann-Walled:1', 'Walled-Bo:1']);
@@ -319,13 +408,36 @@ describe('who cites whom', () => {
     'papers',
     { id: 'text', doi: 'text', authors: 'list', year: 'text', title: 'text', refs: 'list' },
     [
-      ['P1', 'https://doi.org/10.5555/Abc.1', 'Pell, Alban', '1911', 'On grey bere and its keeping', 'P1; P2; Oxley S. 1909, A note on neeps in peat'],
+      [
+        'P1',
+        'https://doi.org/10.5555/Abc.1',
+        'Pell, Alban',
+        '1911',
+        'On grey bere and its keeping',
+        'P1; P2; Oxley S. 1909, A note on neeps in peat',
+      ],
       ['P2', '', 'Ragna Wick', '1908', 'Kale', 'Nobody, 1900'],
-      ['P3', '', 'Signe Oxley', '1909', 'A note on neeps in peat', 'doi:10.5555/abc.1; p2; Pell, Bere, 1911, quite another book about boats and ropes'],
+      [
+        'P3',
+        '',
+        'Signe Oxley',
+        '1909',
+        'A note on neeps in peat',
+        'doi:10.5555/abc.1; p2; Pell, Bere, 1911, quite another book about boats and ropes',
+      ],
     ],
     ['id'],
-  ); // prettier-ignore
-  const ask = (change: object = {}): object => ({ make: 'citation', table: 'papers', references: 'refs', doi: 'doi', authors: 'authors', year: 'year', title: 'title', ...change }); // prettier-ignore
+  );
+  const ask = (change: object = {}): object => ({
+    make: 'citation',
+    table: 'papers',
+    references: 'refs',
+    doi: 'doi',
+    authors: 'authors',
+    year: 'year',
+    title: 'title',
+    ...change,
+  });
 
   test('by key, DOI, and author, year and title; the rest is listed', async () => {
     const found = await made([papers], ask({ unmatched: 'leave' }));
@@ -345,12 +457,26 @@ describe('who cites whom', () => {
 test('the sides of a two-mode network are called as asked, whatever its tables are called', async () => {
   const members = table('members', { who: 'text', club: 'text' }, [['Ann', 'Bean Club']]);
   const people = table('people', { name: 'text' }, [['Ann'], ['Bo']]);
-  const { network } = await made([members, people], { make: 'incidence', table: 'members', left: ['who'], right: ['club'], result: 'two-mode', kinds: ['keeper', 'society'], nodes: { table: 'people', match: 'name', kind: 'person' } }); // prettier-ignore
+  const { network } = await made([members, people], {
+    make: 'incidence',
+    table: 'members',
+    left: ['who'],
+    right: ['club'],
+    result: 'two-mode',
+    kinds: ['keeper', 'society'],
+    nodes: { table: 'people', match: 'name', kind: 'person' },
+  });
   expect(texts(network.nodeColumns, 'kind')).toEqual(network.sides);
 });
 
 test('a table that a reference points to, one of joined names, or one called alike describes the nodes', () => {
-  const keepers = { key: 'keepers', columns: [{ name: 'id', type: 'text' as const, id: true }, { name: 'name', type: 'text' as const }] }; // prettier-ignore
+  const keepers = {
+    key: 'keepers',
+    columns: [
+      { name: 'id', type: 'text' as const, id: true },
+      { name: 'name', type: 'text' as const },
+    ],
+  };
   const sent = {
     key: 'sent',
     columns: [
@@ -360,7 +486,14 @@ test('a table that a reference points to, one of joined names, or one called ali
       { name: 'words', type: 'list' as const },
     ],
   };
-  const joined = [{ columns: [{ table: 'sent', column: 'to' }, { table: 'keepers', column: 'name' }] }]; // prettier-ignore
+  const joined = [
+    {
+      columns: [
+        { table: 'sent', column: 'to' },
+        { table: 'keepers', column: 'name' },
+      ],
+    },
+  ];
   const of = (i: number, names: typeof joined = []): unknown =>
     describer('sent', sent.columns[i], [keepers, sent], names);
   expect(of(0)).toEqual({ table: 'keepers', match: 'id', label: 'name' });
@@ -378,8 +511,10 @@ test('a table that a reference points to, one of joined names, or one called ali
 
 test('ties in words: records, weight and years', async () => {
   const sent = table('consignments', { from: 'text', to: 'text', packets: 'number', on: 'date' }, [
-    ['Alban Pell', 'Ragna Wick', '4', '1911'], ['Alban Pell', 'Ragna Wick', '10', '1913'], ['Ragna Wick', 'Alban Pell', '1', '1912'],
-  ]); // prettier-ignore
+    ['Alban Pell', 'Ragna Wick', '4', '1911'],
+    ['Alban Pell', 'Ragna Wick', '10', '1913'],
+    ['Ragna Wick', 'Alban Pell', '1', '1912'],
+  ]);
   const { network } = await made([sent], { table: 'consignments', from: 'from', to: 'to', weight: 'packets' });
   expect(sampleTies(network, 10).map((e) => tieWords(network, e, 'consignments'))).toEqual([
     'Alban Pell → Ragna Wick: 2 consignments, 14 packets, 1911–1913',

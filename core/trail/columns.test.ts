@@ -4,23 +4,74 @@ import { type Trail, trailSchema } from './registry';
 const on = true;
 const trail = (...steps: object[]): Trail =>
   trailSchema.parse({ steps: steps.map((step, i) => ({ id: `s${i}`, on, ...step })) });
-const letters = { kind: 'ties', table: 'letters', from: 'sender', to: 'receiver', weight: 'pages', gather: [{ column: 'year', as: 'first' }], nodes: { table: 'people', match: 'name', label: 'full name' } }; // prettier-ignore
+const letters = {
+  kind: 'ties',
+  table: 'letters',
+  from: 'sender',
+  to: 'receiver',
+  weight: 'pages',
+  gather: [{ column: 'year', as: 'first' }],
+  nodes: { table: 'people', match: 'name', label: 'full name' },
+};
 const whole = trail(
   letters,
-  { kind: 'keep', rule: { by: 'condition', on: 'nodes', where: { match: 'all', rules: [{ is: 'filled', column: 'year' }, { match: 'any', rules: [{ is: 'is', column: 'island', value: 'island' }, { about: 'name', is: 'is', value: 'year', column: 'year' }] }] } } },
+  {
+    kind: 'keep',
+    rule: {
+      by: 'condition',
+      on: 'nodes',
+      where: {
+        match: 'all',
+        rules: [
+          { is: 'filled', column: 'year' },
+          {
+            match: 'any',
+            rules: [
+              { is: 'is', column: 'island', value: 'island' },
+              { about: 'name', is: 'is', value: 'year', column: 'year' },
+            ],
+          },
+        ],
+      },
+    },
+  },
   { kind: 'keep', rule: { by: 'number', on: 'edges', column: 'year', min: 3 } },
-  { kind: 'derive', of: 'nodes', name: 'old', how: { by: 'formula', formula: 'if(year < 1900, "year", [island]) + max(year, 2)' } },
+  {
+    kind: 'derive',
+    of: 'nodes',
+    name: 'old',
+    how: { by: 'formula', formula: 'if(year < 1900, "year", [island]) + max(year, 2)' },
+  },
   { kind: 'groups', method: 'column', column: 'island', nameBy: 'year' },
   { kind: 'measure', measures: ['degree'], options: { by: 'island' } },
-  { kind: 'style', nodeColour: { by: 'category', column: 'island' }, edgeWidth: { by: 'amount', column: 'year' }, labels: { show: 'top', by: 'year' } },
-); // prettier-ignore
+  {
+    kind: 'style',
+    nodeColour: { by: 'category', column: 'island' },
+    edgeWidth: { by: 'amount', column: 'year' },
+    labels: { show: 'top', by: 'year' },
+  },
+);
 const called = (from: string, to: string) => (name: string) => (name === from ? to : name);
 
 test('a column of the node table is followed where nodes are meant, and left where ties are', () => {
   const { steps } = withColumns(whole, 'people', called('year', 'born'));
   const text = steps.map((step) => JSON.stringify(step));
   expect(text[0]).toContain('"column":"year"');
-  expect(steps[1]).toMatchObject({ rule: { where: { rules: [{ column: 'born' }, { rules: [{ column: 'island', value: 'island' }, { about: 'name', value: 'year', column: 'year' }] }] } } }); // prettier-ignore
+  expect(steps[1]).toMatchObject({
+    rule: {
+      where: {
+        rules: [
+          { column: 'born' },
+          {
+            rules: [
+              { column: 'island', value: 'island' },
+              { about: 'name', value: 'year', column: 'year' },
+            ],
+          },
+        ],
+      },
+    },
+  });
   expect(text[2]).toContain('"column":"year"');
   expect(steps[3]).toMatchObject({ how: { formula: 'if(born < 1900, "year", [island]) + max(born, 2)' } });
   expect(steps[4]).toMatchObject({ column: 'island', nameBy: 'born' });
@@ -45,12 +96,33 @@ test('names that are no single word stand in brackets in a formula', () => {
 });
 
 test('the ends, the matching and the looking up follow; another table changes nothing', () => {
-  expect(withColumns(whole, 'people', called('name', 'who')).steps[0]).toMatchObject({ nodes: { match: 'who', label: 'full name' } }); // prettier-ignore
+  expect(withColumns(whole, 'people', called('name', 'who')).steps[0]).toMatchObject({
+    nodes: { match: 'who', label: 'full name' },
+  });
   expect(withColumns(whole, 'islands', called('island', 'x'))).toEqual(whole);
-  const looked = trail(letters, { kind: 'derive', of: 'nodes', name: 'county', how: { by: 'table', column: 'island', table: 'islands', match: 'name', take: 'county' } }); // prettier-ignore
-  expect(withColumns(looked, 'islands', called('name', 'island name')).steps[1]).toMatchObject({ how: { column: 'island', match: 'island name', take: 'county' } }); // prettier-ignore
-  const both = trail({ kind: 'ties', table: 'meetings', make: 'incidence', left: [], right: ['present'], nodes: [{ table: 'people', match: 'name' }, { table: 'guests', match: 'name' }] }); // prettier-ignore
-  expect(withColumns(both, 'guests', called('name', 'guest')).steps[0]).toMatchObject({ nodes: [{ match: 'name' }, { match: 'guest' }] }); // prettier-ignore
+  const looked = trail(letters, {
+    kind: 'derive',
+    of: 'nodes',
+    name: 'county',
+    how: { by: 'table', column: 'island', table: 'islands', match: 'name', take: 'county' },
+  });
+  expect(withColumns(looked, 'islands', called('name', 'island name')).steps[1]).toMatchObject({
+    how: { column: 'island', match: 'island name', take: 'county' },
+  });
+  const both = trail({
+    kind: 'ties',
+    table: 'meetings',
+    make: 'incidence',
+    left: [],
+    right: ['present'],
+    nodes: [
+      { table: 'people', match: 'name' },
+      { table: 'guests', match: 'name' },
+    ],
+  });
+  expect(withColumns(both, 'guests', called('name', 'guest')).steps[0]).toMatchObject({
+    nodes: [{ match: 'name' }, { match: 'guest' }],
+  });
 });
 
 test('after a step that makes a column of the name it is this one that is meant', () => {

@@ -14,7 +14,8 @@ const named = <T extends object>(of: T, keys: readonly (keyof T)[], naming: Nami
   for (const key of keys) {
     const value: unknown = of[key];
     if (typeof value === 'string') Object.assign(next, { [key]: naming(value) });
-    else if (Array.isArray(value)) Object.assign(next, { [key]: value.map((one) => (typeof one === 'string' ? naming(one) : (one as unknown))) }); // prettier-ignore
+    else if (Array.isArray(value))
+      Object.assign(next, { [key]: value.map((one) => (typeof one === 'string' ? naming(one) : (one as unknown))) });
   }
   return next;
 };
@@ -44,7 +45,8 @@ function tiesNamed(step: TiesSettings, table: string, naming: Naming): TiesSetti
     next = named(next, tieKeys as (keyof TiesSettings)[], naming);
     if (next.gather) next = { ...next, gather: next.gather.map((one) => named(one, ['column'], naming)) };
   }
-  if (next.make !== 'citation' && (next.nodes || next.others)) next = { ...next, nodes: each(next.nodes), others: each(next.others) }; // prettier-ignore
+  if (next.make !== 'citation' && (next.nodes || next.others))
+    next = { ...next, nodes: each(next.nodes), others: each(next.others) };
   return next;
 }
 
@@ -85,7 +87,9 @@ function stepNamed(step: Step, of: ReadonlySet<Whose>, table: string, naming: Na
       const whose: Whose = 'on' in rule && rule.on === 'edges' ? 'edges' : 'nodes';
       if (!has(whose)) return step;
       if (rule.by === 'condition') return { ...step, rule: { ...rule, where: conditionNamed(rule.where, naming) } };
-      return 'column' in rule ? { ...step, rule: named(rule as { column: string }, ['column'], naming) as typeof rule } : step;
+      return 'column' in rule
+        ? { ...step, rule: named(rule as { column: string }, ['column'], naming) as typeof rule }
+        : step;
     }
     case 'derive': {
       let { how } = step;
@@ -109,7 +113,7 @@ function stepNamed(step: Step, of: ReadonlySet<Whose>, table: string, naming: Na
     default:
       return step;
   }
-} // prettier-ignore
+}
 
 /** The trail with a table's columns called otherwise, from where they are read to the step that makes one of its own of the name. */
 export function withColumns(trail: Trail, table: string, naming: Naming): Trail {

@@ -22,13 +22,33 @@ const rows = ['A', 'B', 'C', 'D', 'E'].map((p) => [p, 'first']).concat(['D', 'E'
 const tables = new Map(
   [
     table('memberships', { person: 'text', society: 'text' }, rows),
-    table('early', { from: 'text', to: 'text' }, [['Ann', 'Bo'], ['Bo', 'Cy'], ['Cy', 'Ann']]),
-    table('late', { from: 'text', to: 'text' }, [['Bo', 'Cy'], ['Cy', 'Di'], ['Bo', 'Cy']]),
-    table('people', { name: 'text', island: 'text', born: 'number' }, [['Ann', 'Ness', '1880'], ['Bo', 'Ness', '1890'], ['Cy', 'Holm', '']]),
-    table('later', { name: 'text', island: 'text' }, [['Bo', 'Tarrow'], ['Cy', 'Holm'], ['Di', 'Voe']]),
-    table('ferries', { island: 'text', boat: 'text' }, [['Ness', 'Auk'], ['Ness', 'Tern'], ['Holm', 'Skua']]),
+    table('early', { from: 'text', to: 'text' }, [
+      ['Ann', 'Bo'],
+      ['Bo', 'Cy'],
+      ['Cy', 'Ann'],
+    ]),
+    table('late', { from: 'text', to: 'text' }, [
+      ['Bo', 'Cy'],
+      ['Cy', 'Di'],
+      ['Bo', 'Cy'],
+    ]),
+    table('people', { name: 'text', island: 'text', born: 'number' }, [
+      ['Ann', 'Ness', '1880'],
+      ['Bo', 'Ness', '1890'],
+      ['Cy', 'Holm', ''],
+    ]),
+    table('later', { name: 'text', island: 'text' }, [
+      ['Bo', 'Tarrow'],
+      ['Cy', 'Holm'],
+      ['Di', 'Voe'],
+    ]),
+    table('ferries', { island: 'text', boat: 'text' }, [
+      ['Ness', 'Auk'],
+      ['Ness', 'Tern'],
+      ['Holm', 'Skua'],
+    ]),
   ].map((one) => [one.name, one]),
-); // prettier-ignore
+);
 const step = (id: string, kind: string, settings: object): object => ({ id, kind, on: true, ...settings });
 const trail = (...steps: object[]): Trail => trailSchema.parse({ steps });
 const early = step('s1', 'ties', { table: 'early', from: 'from', to: 'to', nodes: { table: 'people', match: 'name' } });
@@ -46,7 +66,12 @@ const networks = [
   { id: 'itself', name: 'Itself', trail: itself },
 ];
 const source = (lists = shortlists, others = networks) =>
-  sourceOf([...tables.keys()].map((key) => ({ key, version: '1' })), (key) => tables.get(key) as Table, [], { shortlists: lists, networks: others }); // prettier-ignore
+  sourceOf(
+    [...tables.keys()].map((key) => ({ key, version: '1' })),
+    (key) => tables.get(key) as Table,
+    [],
+    { shortlists: lists, networks: others },
+  );
 async function run(...steps: object[]): Promise<{ net: Network; notes: string; fault?: string }> {
   const { state, reports } = await runTrail(source(), trail(...steps));
   if (!state) throw new Error(reports[0].fault);
@@ -55,7 +80,13 @@ async function run(...steps: object[]): Promise<{ net: Network; notes: string; f
 }
 
 describe('Project', () => {
-  const two = step('s1', 'ties', { make: 'incidence', table: 'memberships', left: ['person'], right: ['society'], result: 'two-mode' }); // prettier-ignore
+  const two = step('s1', 'ties', {
+    make: 'incidence',
+    table: 'memberships',
+    left: ['person'],
+    right: ['society'],
+    result: 'two-mode',
+  });
   test('to either side, with shared counts, names and records', async () => {
     const people = (await run(two, step('s2', 'project', { side: 'person' }))).net;
     expect(edges(people)).toHaveLength(15);
@@ -70,7 +101,16 @@ describe('Project', () => {
   test('the same as projecting in the Ties step, normalised and in fractions', async () => {
     const how = { counting: 'fractional', normalise: 'cosine' };
     const here = await run(two, step('s2', 'project', how));
-    const there = await run(step('s1', 'ties', { make: 'incidence', table: 'memberships', left: ['person'], right: ['society'], result: 'left', ...how })); // prettier-ignore
+    const there = await run(
+      step('s1', 'ties', {
+        make: 'incidence',
+        table: 'memberships',
+        left: ['person'],
+        right: ['society'],
+        result: 'left',
+        ...how,
+      }),
+    );
     expect(edges(here.net)).toEqual(edges(there.net));
   });
   test('the side that stays where none is chosen is the first, however the sides are called or sized', async () => {
@@ -94,11 +134,18 @@ describe('Combine', () => {
     expect(net.ids).toEqual(['Ann', 'Bo', 'Cy', 'Di']);
     expect(edges(net)).toEqual(['Ann-Bo:1', 'Bo-Cy:3', 'Cy-Ann:1', 'Cy-Di:1']);
     expect(texts(net.nodeColumns, 'island')).toEqual(['Ness', 'Ness', 'Holm', 'Voe']);
-    expect(texts(net.nodeColumns, 'origin')).toEqual(['this network', 'this network + Late', 'this network + Late', 'Late']); // prettier-ignore
+    expect(texts(net.nodeColumns, 'origin')).toEqual([
+      'this network',
+      'this network + Late',
+      'this network + Late',
+      'Late',
+    ]);
     expect(texts(net.edgeColumns, 'origin')).toEqual(['this network', 'this network + Late', 'this network', 'Late']);
     expect(notes).toContain('1 value differs');
     const { items, from, offsets, tables: keys } = net.edgeRecords ?? { items: [], offsets: [] };
-    expect(Array.from(items.slice(offsets[1], offsets[2]), (row, i) => `${keys?.[from?.[offsets[1] + i] ?? 0]} ${row}`)).toEqual(['early 1', 'late 0', 'late 2']); // prettier-ignore
+    expect(
+      Array.from(items.slice(offsets[1], offsets[2]), (row, i) => `${keys?.[from?.[offsets[1] + i] ?? 0]} ${row}`),
+    ).toEqual(['early 1', 'late 0', 'late 2']);
     const other = await run(early, step('s2', 'combine', { network: 'late', by: 'name', prefer: 'other' }));
     expect(texts(other.net.nodeColumns, 'island')[1]).toBe('Tarrow');
   });
@@ -107,9 +154,24 @@ describe('Combine', () => {
     expect(texts(net.nodeColumns, 'change')).toEqual(['vanished', 'stayed', 'stayed', 'appeared']);
     expect(texts(net.edgeColumns, 'change')).toEqual(['vanished', 'stayed', 'vanished', 'appeared']);
     expect(notes).toContain('Nodes: 1 vanished, 1 appeared, 2 stayed.');
-    const grouped = [{ id: 'late', name: 'Late', trail: trail(...late.steps.slice(0, 1), step('s9', 'derive', { name: 'group', how: { by: 'classes', column: 'island', classes: { Tarrow: 'Holm' } } })) }]; // prettier-ignore
+    const grouped = [
+      {
+        id: 'late',
+        name: 'Late',
+        trail: trail(
+          ...late.steps.slice(0, 1),
+          step('s9', 'derive', {
+            name: 'group',
+            how: { by: 'classes', column: 'island', classes: { Tarrow: 'Holm' } },
+          }),
+        ),
+      },
+    ];
     const groups = step('s2', 'derive', { name: 'group', how: { by: 'classes', column: 'island' } });
-    const { state } = await runTrail(source([], grouped), trail(early, groups, step('s3', 'combine', { network: 'late', as: 'change' }))); // prettier-ignore
+    const { state } = await runTrail(
+      source([], grouped),
+      trail(early, groups, step('s3', 'combine', { network: 'late', as: 'change' })),
+    );
     const columns = state?.network.nodeColumns ?? [];
     expect(texts(columns, 'group before')).toEqual(['Ness', 'Ness', 'Holm', '']);
     expect(texts(columns, 'group after')).toEqual(['', 'Holm', 'Holm', 'Voe']);
@@ -122,10 +184,16 @@ describe('Combine', () => {
   });
   test('another trail of the other network is another digest; its layout is not', () => {
     const one = trail(early, step('s2', 'combine', { network: 'late' }));
-    const digest = (steps: object[]): string | undefined => digestsOf(source([], [{ id: 'late', name: 'Late', trail: trailSchema.parse({ steps }) }]), one).at(-1); // prettier-ignore
+    const digest = (steps: object[]): string | undefined =>
+      digestsOf(source([], [{ id: 'late', name: 'Late', trail: trailSchema.parse({ steps }) }]), one).at(-1);
     expect(digest(late.steps)).toBe(digest(late.steps.slice(0, 1)));
     expect(digest(late.steps)).not.toBe(digest([...late.steps, step('s3', 'keep', { rule: { by: 'isolates' } })]));
-    expect(allReads(one, (id) => networks.find((other) => other.id === id)?.trail).tables.sort()).toEqual(['early', 'late', 'later', 'people']); // prettier-ignore
+    expect(allReads(one, (id) => networks.find((other) => other.id === id)?.trail).tables.sort()).toEqual([
+      'early',
+      'late',
+      'later',
+      'people',
+    ]);
   });
 });
 
@@ -145,11 +213,17 @@ describe('Derive', () => {
     const how = { by: 'table', column: 'island', table: 'ferries', match: 'island', take: 'boat' };
     expect(await derived(how)).toEqual(['Auk', 'Auk', 'Skua']);
     const { notes } = await run(early, step('s2', 'derive', { name: 'boat', how }));
-    expect(notes).toContain('1 value stands in several rows of “ferries”, which would make several of one; the first row is taken.'); // prettier-ignore
+    expect(notes).toContain(
+      '1 value stands in several rows of “ferries”, which would make several of one; the first row is taken.',
+    );
   });
   test('bands', async () => {
     expect(await derived({ by: 'bands', column: 'born', bounds: [1885] })).toEqual(['under 1885', '1885 and more', '']);
-    expect(await derived({ by: 'bands', column: 'born', bounds: [1885, 1880], names: ['a', 'b', 'c'] })).toEqual(['b', 'c', '']); // prettier-ignore
+    expect(await derived({ by: 'bands', column: 'born', bounds: [1885, 1880], names: ['a', 'b', 'c'] })).toEqual([
+      'b',
+      'c',
+      '',
+    ]);
     await expect(derived({ by: 'bands', column: 'island', bounds: [1] })).rejects.toThrow(/no number column/);
   });
   test('membership, overlaps named', async () => {
@@ -220,7 +294,11 @@ test('why nothing came of the records is said, with what to do', async () => {
   const only = sourceOf([{ key: 'blank', version: '1' }], () => blank);
   const fault = async (settings: object): Promise<string | undefined> =>
     (await runTrail(only, trail(step('s1', 'ties', { table: 'blank', ...settings })))).reports[0].fault;
-  expect(await fault({ make: 'incidence', right: ['a'] })).toBe('The column “a” has nothing in it. Choose another column.');
+  expect(await fault({ make: 'incidence', right: ['a'] })).toBe(
+    'The column “a” has nothing in it. Choose another column.',
+  );
   expect(await fault({ from: 'b', to: 'a' })).toBe('The column “a” has nothing in it. Choose another column.');
-  expect(await fault({ make: 'incidence', right: ['b'], minRecords: 3 })).toMatch(/^No network comes of this. No node passes./);
-}); // prettier-ignore
+  expect(await fault({ make: 'incidence', right: ['b'], minRecords: 3 })).toMatch(
+    /^No network comes of this. No node passes./,
+  );
+});

@@ -48,6 +48,14 @@ describe('the place of a new step', () => {
   test('what reads a computed column goes after the step that makes it', () => {
     expect(place('keep', { rule: { by: 'number', column: 'degree', min: 2 } })).toBe(2);
     expect(place('keep', { rule: { by: 'values', column: 'group', values: ['1'] } })).toBe(3);
-    expect(place('keep', { rule: { by: 'condition', on: 'nodes', where: { match: 'all', rules: [{ column: 'group', is: 'is', value: '1' }] } } })).toBe(3); // prettier-ignore
+    expect(
+      place('keep', {
+        rule: {
+          by: 'condition',
+          on: 'nodes',
+          where: { match: 'all', rules: [{ column: 'group', is: 'is', value: '1' }] },
+        },
+      }),
+    ).toBe(3);
   });
 });

@@ -1,5 +1,14 @@
 /** A first trail for tables nobody has described yet. */
-import { type Column, type ColumnSpec, type ColumnType, type Table, bareHeader, cellText, column, namesName } from '../tables'; // prettier-ignore
+import {
+  type Column,
+  type ColumnSpec,
+  type ColumnType,
+  type Table,
+  bareHeader,
+  cellText,
+  column,
+  namesName,
+} from '../tables';
 import { type TableOffer, endsByValues, offer, weighed } from '../ties';
 import type { Trail } from './registry';
 import { trailSchema } from './registry';
@@ -78,7 +87,10 @@ function lastPair(tables: readonly Table[]): Ends | undefined {
 }
 
 /** The table whose column holds most of the ends, a third at least. */
-export function describing(ends: Ends, tables: readonly Table[]): { table: string; match: string; label?: string } | undefined {
+export function describing(
+  ends: Ends,
+  tables: readonly Table[],
+): { table: string; match: string; label?: string } | undefined {
   let nodes: { table: string; match: string; label?: string } | undefined;
   let best = 1 / 3;
   for (const table of tables) {
@@ -93,7 +105,7 @@ export function describing(ends: Ends, tables: readonly Table[]): { table: strin
     }
   }
   return nodes;
-} // prettier-ignore
+}
 
 const specsOf = ({ columns, identity }: Table): ColumnSpec[] =>
   columns.map((col) => ({ name: col.name, type: specType(col), id: identity?.includes(col.name) }));
@@ -110,7 +122,12 @@ export function firstTrail(ties: object, rows: number): Trail {
   return trailSchema.parse({
     steps: [
       { id: 's1', kind: 'ties', on: true, ...ties },
-      { id: 's2', kind: 'measure', on: true, measures: rows > large ? ['degree', 'pagerank'] : ['degree', 'betweenness', 'pagerank'] }, // prettier-ignore
+      {
+        id: 's2',
+        kind: 'measure',
+        on: true,
+        measures: rows > large ? ['degree', 'pagerank'] : ['degree', 'betweenness', 'pagerank'],
+      },
       { id: 's3', kind: 'groups', on: true },
       { id: 's4', kind: 'arrange', on: true, method: 'force' },
       {

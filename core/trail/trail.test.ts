@@ -62,7 +62,16 @@ function source(tables: Table[] = [keepers, parcels], version = '1'): Source {
   return { keys: () => [...held.keys()], version: () => version, table: (key) => held.get(key) as Table };
 }
 
-const ties = (change: object = {}): object => ({ id: 's1', kind: 'ties', on: true, table: 'parcels', from: 'from', to: 'to', nodes: { table: 'keepers', match: 'name' }, ...change }); // prettier-ignore
+const ties = (change: object = {}): object => ({
+  id: 's1',
+  kind: 'ties',
+  on: true,
+  table: 'parcels',
+  from: 'from',
+  to: 'to',
+  nodes: { table: 'keepers', match: 'name' },
+  ...change,
+});
 const trail = (...steps: object[]): Trail => trailSchema.parse({ steps: steps.length ? steps : [ties()] });
 async function end(one: Trail, options: RunOptions = {}): Promise<Network> {
   const { state, reports } = await runTrail(source(), one, options);
@@ -84,9 +93,29 @@ describe('Names', () => {
     ['Ann', '?'],
     ['K2', 'Cy'],
   ]);
-  const lists = (version = 1): NamesList[] => [{ name: 'Keepers', version, columns: [{ table: 'parcels', column: 'from' }, { table: 'parcels', column: 'to' }, { table: 'keepers', column: 'name' }], entries: { ANN: 'Ann', '?': '' }, rejected: [] }]; // prettier-ignore
+  const lists = (version = 1): NamesList[] => [
+    {
+      name: 'Keepers',
+      version,
+      columns: [
+        { table: 'parcels', column: 'from' },
+        { table: 'parcels', column: 'to' },
+        { table: 'keepers', column: 'name' },
+      ],
+      entries: { ANN: 'Ann', '?': '' },
+      rejected: [],
+    },
+  ];
   const own = { ...keepers, identity: ['id'] };
-  const read = (named: NamesList[]): Source => sourceOf([{ key: 'keepers', version: '1' }, { key: 'parcels', version: '1' }], (key) => (key === 'keepers' ? own : spelled), named); // prettier-ignore
+  const read = (named: NamesList[]): Source =>
+    sourceOf(
+      [
+        { key: 'keepers', version: '1' },
+        { key: 'parcels', version: '1' },
+      ],
+      (key) => (key === 'keepers' ? own : spelled),
+      named,
+    );
 
   test('spellings are joined and drops left out before anything is counted; the version is said', async () => {
     const plain = await runTrail(read([]), trail());
@@ -210,7 +239,14 @@ describe('the other steps', () => {
   });
 
   test('a Keep step nobody passes says so, and the last network stays', async () => {
-    const { reports, state } = await runTrail(source(), trail(ties(), step('s2', 'keep', { rule: { by: 'degree', min: 99 } }), step('s3', 'arrange', { method: 'force' }))); // prettier-ignore
+    const { reports, state } = await runTrail(
+      source(),
+      trail(
+        ties(),
+        step('s2', 'keep', { rule: { by: 'degree', min: 99 } }),
+        step('s3', 'arrange', { method: 'force' }),
+      ),
+    );
     expect(reports[1]).toMatchObject({ nodes: 5, edges: 4 });
     expect(reports[1].fault).toMatch(/No node passes degree at least 99/);
     expect(state?.network.ids).toHaveLength(5);
@@ -254,21 +290,36 @@ describe('the other steps', () => {
 
   test('a narrowed network says in its exports on which network a figure rests', async () => {
     const net = await end(
-      trail(ties(), step('s2', 'measure', { measures: ['degree'] }), step('s3', 'keep', { rule: { by: 'nodes', nodes: ['Ann', 'Bo'] } })), // prettier-ignore
+      trail(
+        ties(),
+        step('s2', 'measure', { measures: ['degree'] }),
+        step('s3', 'keep', { rule: { by: 'nodes', nodes: ['Ann', 'Bo'] } }),
+      ),
     );
     expect(nodeTable(net).map(({ name }) => name)).toContain('degree (of 5 nodes)');
     expect(graphml(net)).toContain('attr.name="degree (of 5 nodes)"');
     const again = await end(
-      trail(ties(), step('s2', 'measure', { measures: ['degree'] }), step('s3', 'keep', { rule: { by: 'nodes', nodes: ['Ann', 'Bo'] } }), step('s4', 'measure', { measures: ['degree'] })), // prettier-ignore
+      trail(
+        ties(),
+        step('s2', 'measure', { measures: ['degree'] }),
+        step('s3', 'keep', { rule: { by: 'nodes', nodes: ['Ann', 'Bo'] } }),
+        step('s4', 'measure', { measures: ['degree'] }),
+      ),
     );
     expect(nodeTable(again).map(({ name }) => name)).toContain('degree');
   });
 
   test('estimates and walks from chosen nodes say so on their columns', async () => {
     const options = { pivots: 2, start: ['Ann'] };
-    const net = await end(trail(ties(), step('s2', 'measure', { measures: ['betweenness', 'pagerank', 'degree'], options }))); // prettier-ignore
+    const net = await end(
+      trail(ties(), step('s2', 'measure', { measures: ['betweenness', 'pagerank', 'degree'], options })),
+    );
     const said = (name: string): string | undefined => net.nodeColumns.find((col) => col.name === name)?.computed?.said;
-    expect([said('betweenness'), said('pagerank'), said('degree')]).toEqual(['estimated from 2 sources', 'walks begin at Ann', undefined]); // prettier-ignore
+    expect([said('betweenness'), said('pagerank'), said('degree')]).toEqual([
+      'estimated from 2 sources',
+      'walks begin at Ann',
+      undefined,
+    ]);
   });
 
   test('Groups leave out who has no ties, and tell their number as a number', async () => {
@@ -308,7 +359,14 @@ describe('the other steps', () => {
   });
 
   test('summaries are a few words', () => {
-    const all = trail(ties(), step('s2', 'keep', { rule: { by: 'component' } }), step('s3', 'measure', { measures: ['degree'] }), step('s4', 'groups', {}), step('s5', 'arrange', { method: 'force' }), step('s6', 'style', {})); // prettier-ignore
+    const all = trail(
+      ties(),
+      step('s2', 'keep', { rule: { by: 'component' } }),
+      step('s3', 'measure', { measures: ['degree'] }),
+      step('s4', 'groups', {}),
+      step('s5', 'arrange', { method: 'force' }),
+      step('s6', 'style', {}),
+    );
     expect(all.steps.map(summaryOf)).toEqual([
       'from → to',
       'largest component',
@@ -321,7 +379,12 @@ describe('the other steps', () => {
 });
 
 describe('running', () => {
-  const long = trail(ties(), { id: 's2', kind: 'measure', on: true, measures: ['betweenness'] }, { id: 's3', kind: 'arrange', on: true, method: 'force' }, { id: 's4', kind: 'style', on: true }); // prettier-ignore
+  const long = trail(
+    ties(),
+    { id: 's2', kind: 'measure', on: true, measures: ['betweenness'] },
+    { id: 's3', kind: 'arrange', on: true, method: 'force' },
+    { id: 's4', kind: 'style', on: true },
+  );
   const counting = () => {
     const ran: string[] = [];
     return {
@@ -372,7 +435,13 @@ describe('running', () => {
 
   test('whatever breathe throws ends the run', async () => {
     const stop = new Error('stop');
-    await expect(runTrail(source(), long, { breathe: (step) => { if (step === 's3') throw stop; } })).rejects.toBe(stop); // prettier-ignore
+    await expect(
+      runTrail(source(), long, {
+        breathe: (step) => {
+          if (step === 's3') throw stop;
+        },
+      }),
+    ).rejects.toBe(stop);
   });
 
   test('a sketch stands in for a layout that is not at hand, and spoils no cache', async () => {
@@ -424,7 +493,8 @@ describe('running', () => {
 describe('the schema', () => {
   test('a trail that is empty, too long or says an id twice is refused in a sentence', () => {
     const first = { id: 's1', kind: 'ties', on: true, table: 'parcels', from: 'from', to: 'to' };
-    const more = (count: number): object[] => Array.from({ length: count }, (_, i) => ({ id: `m${i}`, kind: 'measure', on: true, measures: ['degree'] })); // prettier-ignore
+    const more = (count: number): object[] =>
+      Array.from({ length: count }, (_, i) => ({ id: `m${i}`, kind: 'measure', on: true, measures: ['degree'] }));
     const fault = (steps: unknown): string | undefined => trailSchema.safeParse({ steps }).error?.issues[0].message;
     expect(fault([])).toMatch(/begins with a Ties step/);
     expect(fault([first, ...more(199)])).toBeUndefined();
@@ -454,8 +524,14 @@ describe('the schema', () => {
 });
 
 describe('the ends of ties are found by what columns hold', () => {
-  const of = (names: string[], ...rows: string[][]) => endsByValues(table('t', Object.fromEntries(names.map((name) => [name, 'text'])), rows)); // prettier-ignore
-  const pairs: string[][] = [['Ann', 'Bo'], ['Bo', 'Cy'], ['Cy', 'Ann'], ['Di', 'Ann']]; // prettier-ignore
+  const of = (names: string[], ...rows: string[][]) =>
+    endsByValues(table('t', Object.fromEntries(names.map((name) => [name, 'text'])), rows));
+  const pairs: string[][] = [
+    ['Ann', 'Bo'],
+    ['Bo', 'Cy'],
+    ['Cy', 'Ann'],
+    ['Di', 'Ann'],
+  ];
   test.each([
     [
       ['Absender', 'Empfänger'],
@@ -489,7 +565,11 @@ describe('the ends of ties are found by what columns hold', () => {
   test('not where they hold different things, or years and amounts', () => {
     expect(of(['keeper', 'society'], ['Ann', 'Union'], ['Bo', 'Union'], ['Cy', 'Guild'])).toBeUndefined();
     expect(of(['a', 'b'], ['x', '1'], ['y', '2'])).toBeUndefined();
-    const years = table('t', { founded: 'number', closed: 'number' }, [['1900', '1902'], ['1902', '1904'], ['1904', '1900']]); // prettier-ignore
+    const years = table('t', { founded: 'number', closed: 'number' }, [
+      ['1900', '1902'],
+      ['1902', '1904'],
+      ['1904', '1900'],
+    ]);
     expect(endsByValues(years)).toBeUndefined();
   });
   test('any two columns by hand, in every question', () => {
@@ -502,12 +582,17 @@ describe('the ends of ties are found by what columns hold', () => {
     };
     for (const { key } of questions) {
       expect([key, offer(key, [offered], [])]).toEqual([key, undefined]);
-      expect(trailSchema.safeParse({ steps: [{ id: 's1', kind: 'ties', on: true, ...offerByHand(key, offered) }] }).success).toBe(true); // prettier-ignore
+      expect(
+        trailSchema.safeParse({ steps: [{ id: 's1', kind: 'ties', on: true, ...offerByHand(key, offered) }] }).success,
+      ).toBe(true);
     }
     expect(offerByHand('sent', offered)).toMatchObject({ from: 'p', to: 'q' });
   });
   test('an amount is taken as the weight', () => {
-    const flights = table('flights', { origin: 'text', destination: 'text', count: 'number' }, [['A', 'B', '3'], ['B', 'A', '4']]); // prettier-ignore
+    const flights = table('flights', { origin: 'text', destination: 'text', count: 'number' }, [
+      ['A', 'B', '3'],
+      ['B', 'A', '4'],
+    ]);
     expect(suggestTrail([flights])?.steps[0]).toMatchObject({ from: 'origin', to: 'destination', weight: 'count' });
   });
   test('large tables get a first trail without searches from every node', () => {
@@ -550,13 +635,28 @@ describe('a first trail for tables without two ends', () => {
     return state?.network as Network;
   };
   test('authors of bibliographic records are tied when on one record', async () => {
-    const net = await run(table('papers', { title: 'text', authors: 'list', keywords: 'list' }, [['On bere', 'Pell; Wick', 'bere'], ['On kale', 'Wick; Orde', 'kale']])); // prettier-ignore
+    const net = await run(
+      table('papers', { title: 'text', authors: 'list', keywords: 'list' }, [
+        ['On bere', 'Pell; Wick', 'bere'],
+        ['On kale', 'Wick; Orde', 'kale'],
+      ]),
+    );
     expect(edges(net)).toEqual(['Pell>Wick:1', 'Wick>Orde:1']);
   });
   test('a matrix of ties, square and two-mode, as its cells come in: with its weights', async () => {
-    const square = await run(table('matrix', { from: 'text', to: 'text', weight: 'number' }, [['a', 'b', '2'], ['b', 'a', '3']])); // prettier-ignore
+    const square = await run(
+      table('matrix', { from: 'text', to: 'text', weight: 'number' }, [
+        ['a', 'b', '2'],
+        ['b', 'a', '3'],
+      ]),
+    );
     expect(edges(square)).toEqual(['a>b:2', 'b>a:3']);
-    const two = await run(table('matrix', { keeper: 'text', 'belongs to': 'text', weight: 'number' }, [['Ann', 'Club', '2'], ['Bo', 'Club', '1']])); // prettier-ignore
+    const two = await run(
+      table('matrix', { keeper: 'text', 'belongs to': 'text', weight: 'number' }, [
+        ['Ann', 'Club', '2'],
+        ['Bo', 'Club', '1'],
+      ]),
+    );
     expect([edges(two), two.sides]).toEqual([
       ['Ann>Club:2', 'Bo>Club:1'],
       ['keeper', 'belongs to'],
@@ -567,7 +667,13 @@ describe('a first trail for tables without two ends', () => {
       `<graphml xmlns="http://graphml.graphdrawing.org/xmlns"><key id="n" for="node" attr.name="island" attr.type="string"/><key id="w" for="edge" attr.name="weight" attr.type="double"/><graph edgedefault="directed"><node id="a"><data key="n">Ness</data></node><node id="b"/><edge source="a" target="b"><data key="w">2.5</data></edge></graph></graphml>`,
     );
     const parts = await readFile(bytesSource('net.graphml', bytes), { settings: {}, breathe: () => undefined });
-    const tables = parts.map(({ name, table: raw }) => typedTable(name, raw, raw.columns.map((col) => senseOf(col).spec))); // prettier-ignore
+    const tables = parts.map(({ name, table: raw }) =>
+      typedTable(
+        name,
+        raw,
+        raw.columns.map((col) => senseOf(col).spec),
+      ),
+    );
     const found = suggestTrail(tables);
     const { state } = await runTrail(source(tables), found as Trail);
     expect(state && edges(state.network)).toEqual(['a>b:2.5']);

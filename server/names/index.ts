@@ -78,7 +78,10 @@ async function free(
     [studyId],
   );
   for (const { id, name, columns } of rows) {
-    const shared = id === except ? undefined : columns.find((one) => refs.some((ref) => ref.table === one.table && ref.column === one.column)); // prettier-ignore
+    const shared =
+      id === except
+        ? undefined
+        : columns.find((one) => refs.some((ref) => ref.table === one.table && ref.column === one.column));
     if (shared)
       throw new Fault(
         `The list “${name}” reads ${shared.table}.${shared.column} already. Take the column out there first.`,

@@ -2,7 +2,16 @@
 import { namedTable } from '@/core/names';
 import type { Column, Table } from '@/core/tables';
 import { edgeCount, nodeCount } from '@/core/graph';
-import { type Question, type TableOffer, makeTies, offer, questions, sampleTies, tieWords, tiesSchema } from '@/core/ties'; // prettier-ignore
+import {
+  type Question,
+  type TableOffer,
+  makeTies,
+  offer,
+  questions,
+  sampleTies,
+  tieWords,
+  tiesSchema,
+} from '@/core/ties';
 import { describing, firstTrail, offeredTable, suggestTrail } from '@/core/trail';
 import { column } from '@/core/tables';
 import { Fault } from '@/core/fault';
@@ -54,7 +63,14 @@ export async function networkOffers(studyId: string, first?: string): Promise<Ne
       const asked = offer(key, offered, names, table.name) as { table?: string } | undefined;
       if (asked?.table !== table.name) continue;
       const ties = described(asked, table, tables);
-      const one = { question: key, title, table: table.name, tableName: titles.get(table.name) ?? table.name, ties, rows: table.rows }; // prettier-ignore
+      const one = {
+        question: key,
+        title,
+        table: table.name,
+        tableName: titles.get(table.name) ?? table.name,
+        ties,
+        rows: table.rows,
+      };
       if (table.rows > mostTried) found.push(one);
       else {
         const tried = await tryOut(ties, tables);
@@ -81,7 +97,10 @@ function sharing(col: Column | undefined): number {
   return counts.reduce((sum, n) => sum + (n * (n - 1)) / 2, 0);
 }
 
-async function tryOut(ties: object, tables: readonly Table[]): Promise<Pick<NetworkOffer, 'size' | 'example'> | undefined> {
+async function tryOut(
+  ties: object,
+  tables: readonly Table[],
+): Promise<Pick<NetworkOffer, 'size' | 'example'> | undefined> {
   const settings = tiesSchema.parse({ id: 'offer', kind: 'ties', on: true, ...ties });
   const from = tables.find(({ name }) => name === settings.table);
   if (from && settings.make === 'incidence' && settings.result === 'left') {
@@ -104,7 +123,7 @@ async function tryOut(ties: object, tables: readonly Table[]): Promise<Pick<Netw
     if (error instanceof Fault) return undefined;
     throw error;
   }
-} // prettier-ignore
+}
 
 /** A network out of the ties that were chosen among the offers; absent: the likeliest of the study. */
 export async function createSuggestedNetwork(studyId: string, ties?: object): Promise<{ id: string }> {

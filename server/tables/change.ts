@@ -68,7 +68,10 @@ async function follow(client: PoolClient, table: LockedTable, columns: readonly 
   );
   if (!names.size) return;
   await renameInTrails(client, table, names);
-  const { rows } = await client.query<{ id: string; columns: ColumnRef[] }>('select id, columns from names_list where study_id = $1', [table.studyId]); // prettier-ignore
+  const { rows } = await client.query<{ id: string; columns: ColumnRef[] }>(
+    'select id, columns from names_list where study_id = $1',
+    [table.studyId],
+  );
   for (const { id, columns: refs } of rows) {
     const next = refs.map((ref) =>
       ref.table === table.key ? { ...ref, column: names.get(ref.column) ?? ref.column } : ref,
@@ -94,8 +97,16 @@ async function renameInTrails(
     const next = withColumns(read.trail, table.key, (name) => names.get(name) ?? name);
     if (isDeepStrictEqual(next, read.trail)) continue;
     const text = JSON.stringify(stored(next));
-    await client.query('update network set trail = $1, version = $2, changed_at = now() where id = $3', [text, version + 1, id]); // prettier-ignore
-    await client.query('insert into network_version (network_id, version, trail) values ($1, $2, $3)', [id, version + 1, text]); // prettier-ignore
+    await client.query('update network set trail = $1, version = $2, changed_at = now() where id = $3', [
+      text,
+      version + 1,
+      id,
+    ]);
+    await client.query('insert into network_version (network_id, version, trail) values ($1, $2, $3)', [
+      id,
+      version + 1,
+      text,
+    ]);
   }
 }
 

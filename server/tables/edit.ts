@@ -99,7 +99,10 @@ export async function editTable(
       );
     }
     if (parsed.kind !== 'cells') return { version: await apply(client, table, parsed), others, conflicts: [] };
-    const { free, conflicts } = apart(parsed.edits, later.filter((change) => author === undefined || change.author !== author)); // prettier-ignore
+    const { free, conflicts } = apart(
+      parsed.edits,
+      later.filter((change) => author === undefined || change.author !== author),
+    );
     const { version } = await writeCells(client, table, free, parsed.what, undefined, progress);
     return { version, others, conflicts };
   });
@@ -108,7 +111,10 @@ export async function editTable(
 }
 
 async function versionOf(client: PoolClient, tableId: number, token: string): Promise<number | undefined> {
-  const { rows } = await client.query<{ version: number }>('select version from table_change where table_id = $1 and token = $2', [tableId, token]); // prettier-ignore
+  const { rows } = await client.query<{ version: number }>(
+    'select version from table_change where table_id = $1 and token = $2',
+    [tableId, token],
+  );
   return rows.length ? rows[0].version : undefined;
 }
 

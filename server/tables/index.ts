@@ -93,7 +93,10 @@ export async function setAside(studyId: string, key: string): Promise<Aside[]> {
 export async function renameTable(studyId: string, key: string, name: string): Promise<void> {
   await studyFor(studyId, 'edit');
   const { id } = await tableFor(studyId, key);
-  await database().update(studyTable).set({ name: cleanName(name, 'table') }).where(eq(studyTable.id, id)); // prettier-ignore
+  await database()
+    .update(studyTable)
+    .set({ name: cleanName(name, 'table') })
+    .where(eq(studyTable.id, id));
   await touchStudy(studyId);
 }
 

@@ -65,7 +65,7 @@ export async function stepEffects(
   for (const id of effects.lists) {
     // A list that was made for the import and has come to hold more is somebody's work.
     if (back)
-      await client.query("update names_list set deleted_at = now() where id = $1 and entries::text = '{}'", [id]); // prettier-ignore
+      await client.query("update names_list set deleted_at = now() where id = $1 and entries::text = '{}'", [id]);
     else await client.query('update names_list set deleted_at = null where id = $1', [id]);
   }
 }
@@ -89,7 +89,10 @@ async function stepRecords(
   made: readonly string[][],
   back: boolean,
 ): Promise<void> {
-  const alive = await client.query('select 1 from study_table where study_id = $1 and key = $2 and deleted_at is null', [studyId, key]); // prettier-ignore
+  const alive = await client.query(
+    'select 1 from study_table where study_id = $1 and key = $2 and deleted_at is null',
+    [studyId, key],
+  );
   if (!alive.rowCount) return;
   const table = await lockedTable(client, studyId, key);
   const wanted = new Set(made.map((cells) => JSON.stringify(cells)));
@@ -104,9 +107,15 @@ async function stepRecords(
   if (back) {
     if (!met.size) return;
     const written = await newSet(client, [lines]);
-    await recordChange(client, table, { ...written, columns: table.columns }, `took out ${counted(met.size, 'record')} that an import had made`); // prettier-ignore
+    await recordChange(
+      client,
+      table,
+      { ...written, columns: table.columns },
+      `took out ${counted(met.size, 'record')} that an import had made`,
+    );
     return;
   }
   const missing = [...wanted].filter((line) => !met.has(line));
-  if (missing.length) await appendRows(client, table, missing, `added ${counted(missing.length, 'record')} named elsewhere`); // prettier-ignore
+  if (missing.length)
+    await appendRows(client, table, missing, `added ${counted(missing.length, 'record')} named elsewhere`);
 }

@@ -47,7 +47,10 @@ export async function writtenRows(
 async function* pieces(head: TableHead & { id: number; setId: number }): AsyncGenerator<string, void> {
   let text = '';
   for await (const some of readRows(connection(), head.setId, head.rows)) {
-    const [now] = await database().select({ version: studyTable.version }).from(studyTable).where(eq(studyTable.id, head.id)); // prettier-ignore
+    const [now] = await database()
+      .select({ version: studyTable.version })
+      .from(studyTable)
+      .where(eq(studyTable.id, head.id));
     if ((now as typeof now | undefined)?.version !== head.version)
       throw new Fault(`The table “${head.name}” was changed while it was read. Open it again.`, head.key);
     for (const cells of some) {

@@ -11,7 +11,9 @@ const chunk = 65536;
 /** A COPY text field from a JSON array: backslashes escaped. NUL, which PostgreSQL cannot hold, is left out. */
 function copyField(json: string): string {
   if (!json.includes('\\')) return json;
-  const clean = json.includes('\\u0000') ? JSON.stringify((JSON.parse(json) as string[]).map((cell) => cell.replaceAll('\0', ''))) : json; // prettier-ignore
+  const clean = json.includes('\\u0000')
+    ? JSON.stringify((JSON.parse(json) as string[]).map((cell) => cell.replaceAll('\0', '')))
+    : json;
   return clean.replaceAll('\\', '\\\\');
 }
 

@@ -31,10 +31,20 @@ export const storeSchema = z.object({
   columns: columnSpecsSchema.min(1),
   /** How many rows follow, to know that they came whole. */
   rows: z.number().int().min(0),
-  aside: z.array(z.object({ line: z.number().int(), reason: text, cells: z.array(z.string()) })).max(2000).default([]),
+  aside: z
+    .array(z.object({ line: z.number().int(), reason: text, cells: z.array(z.string()) }))
+    .max(2000)
+    .default([]),
   /** The table that gets the rows in the place of its own, and the version this was decided on. */
   // Rows set aside before stay with it where its own rows do.
-  into: z.object({ table: z.string(), version: z.number().int(), what: z.string().max(300), keepsAside: z.boolean().default(false) }).optional(),
+  into: z
+    .object({
+      table: z.string(),
+      version: z.number().int(),
+      what: z.string().max(300),
+      keepsAside: z.boolean().default(false),
+    })
+    .optional(),
   names: z
     .array(
       z.object({
@@ -48,8 +58,17 @@ export const storeSchema = z.object({
     .default([]),
   creates: z.array(z.object({ table: z.string(), by: z.string(), values: z.array(text) })).default([]),
   /** Ids for the records of other tables, decided on when these had so many rows. */
-  ids: z.array(z.object({ table: z.string(), rows: z.number().int().min(0), letter: z.string().max(8), width: z.number().int().min(1).max(12) })).default([]),
-}); // prettier-ignore
+  ids: z
+    .array(
+      z.object({
+        table: z.string(),
+        rows: z.number().int().min(0),
+        letter: z.string().max(8),
+        width: z.number().int().min(1).max(12),
+      }),
+    )
+    .default([]),
+});
 export type StoreRequest = z.input<typeof storeSchema>;
 
 export interface Stored {
@@ -88,7 +107,10 @@ export async function storeTable(studyId: string, asked: StoreRequest, rows: Asy
         [studyId, request.token],
       );
       if (known.rows.length) return known.rows[0];
-      await client.query('update study_table set token = null where study_id = $1 and token = $2', [studyId, request.token]); // prettier-ignore
+      await client.query('update study_table set token = null where study_id = $1 and token = $2', [
+        studyId,
+        request.token,
+      ]);
     }
     const written = await newSet(client, checked(rows, names.length, request.name));
     if (written.rows !== request.rows) {

@@ -9,9 +9,26 @@ import { SettingsForm } from './settings-form';
 const fields: SettingField[] = [
   { key: 'pull', kind: 'slide', title: 'Pull', help: 'How hard.', from: 0, to: 1, step: 0.1, digits: 1 },
   { key: 'rounds', kind: 'number', title: 'Rounds', min: 1, max: 50, whole: true },
-  { key: 'seed', kind: 'number', title: 'Seed', help: 'Same seed, same picture.', min: -9, max: 9, whole: true, beside: 'rounds' }, // prettier-ignore
+  {
+    key: 'seed',
+    kind: 'number',
+    title: 'Seed',
+    help: 'Same seed, same picture.',
+    min: -9,
+    max: 9,
+    whole: true,
+    beside: 'rounds',
+  },
   { key: 'along', kind: 'yesno', title: 'Along the ties' },
-  { key: 'way', kind: 'choice', title: 'Way', choices: [{ value: 'up', label: 'upward' }, { value: 'down', label: 'down' }] }, // prettier-ignore
+  {
+    key: 'way',
+    kind: 'choice',
+    title: 'Way',
+    choices: [
+      { value: 'up', label: 'upward' },
+      { value: 'down', label: 'down' },
+    ],
+  },
   { key: 'steps', kind: 'number', title: 'Steps', min: 0, max: 5, whole: true, when: { way: ['down'] } },
   { key: 'ink', kind: 'colour', title: 'Ink' },
   { key: 'size', kind: 'slide', title: 'Size', from: 1, to: 9, step: 1, auto: { title: 'By itself', first: 4 } },

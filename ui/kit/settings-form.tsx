@@ -12,8 +12,20 @@ type Values = Readonly<Record<string, unknown>>;
 export type MoreFields = (field: SettingField, values: Values, onChange: Change) => ReactNode;
 
 /** A form drawn from settings that describe themselves. */
-export function SettingsForm({ fields, values, onChange, more }: { fields: readonly SettingField[]; values: Values; onChange: Change; more?: MoreFields }) {
-  const shown = fields.filter(({ when }) => Object.entries(when ?? {}).every(([key, some]) => some.includes(String(own(values, key)))));
+export function SettingsForm({
+  fields,
+  values,
+  onChange,
+  more,
+}: {
+  fields: readonly SettingField[];
+  values: Values;
+  onChange: Change;
+  more?: MoreFields;
+}) {
+  const shown = fields.filter(({ when }) =>
+    Object.entries(when ?? {}).every(([key, some]) => some.includes(String(own(values, key)))),
+  );
   return inRows(shown).map((row) => {
     const drawn = row.map((field) => (
       <Setting key={field.key} field={field} values={values} onChange={onChange} more={more} />
@@ -23,11 +35,18 @@ export function SettingsForm({ fields, values, onChange, more }: { fields: reado
     ) : (
       <div key={row[0].key}>
         <div className="grid grid-cols-2 gap-2">{drawn}</div>
-        {row.map(({ key, help }) => help && <p key={key} className="mt-1 text-sm text-quiet">{help}</p>)}
+        {row.map(
+          ({ key, help }) =>
+            help && (
+              <p key={key} className="mt-1 text-sm text-quiet">
+                {help}
+              </p>
+            ),
+        )}
       </div>
     );
   });
-} // prettier-ignore
+}
 
 /** Fields that stand beside another one share its row. */
 function inRows(fields: readonly SettingField[]): SettingField[][] {
@@ -41,40 +60,98 @@ function inRows(fields: readonly SettingField[]): SettingField[][] {
 }
 
 /** One field, with the switch that leaves it out where it has one. */
-export function Setting({ field, values, onChange, more }: { field: SettingField; values: Values; onChange: Change; more?: MoreFields }) {
+export function Setting({
+  field,
+  values,
+  onChange,
+  more,
+}: {
+  field: SettingField;
+  values: Values;
+  onChange: Change;
+  more?: MoreFields;
+}) {
   const value = own(values, field.key);
   const { auto, key } = field;
   if (!auto) return <Control field={field} value={value} values={values} onChange={onChange} more={more} />;
   return (
     <>
-      <Toggle label={auto.title} checked={value === undefined} onChange={(left) => onChange({ [key]: left ? undefined : auto.first })} />
+      <Toggle
+        label={auto.title}
+        checked={value === undefined}
+        onChange={(left) => onChange({ [key]: left ? undefined : auto.first })}
+      />
       {value !== undefined && <Control field={field} value={value} values={values} onChange={onChange} more={more} />}
     </>
   );
-} // prettier-ignore
+}
 
-function Control({ field, value, values, onChange, more }: { field: SettingField; value: unknown; values: Values; onChange: Change; more?: MoreFields }) {
+function Control({
+  field,
+  value,
+  values,
+  onChange,
+  more,
+}: {
+  field: SettingField;
+  value: unknown;
+  values: Values;
+  onChange: Change;
+  more?: MoreFields;
+}) {
   const { key, title: label, help } = field;
   switch (field.kind) {
     case 'yesno':
-      return <Toggle label={label} help={help} checked={value === true} onChange={(next) => onChange({ [key]: next })} />;
+      return (
+        <Toggle label={label} help={help} checked={value === true} onChange={(next) => onChange({ [key]: next })} />
+      );
     case 'choice':
-      return <Choose label={label} help={help} value={value as string} choices={field.choices} onChange={(next) => onChange({ [key]: next })} />;
+      return (
+        <Choose
+          label={label}
+          help={help}
+          value={value as string}
+          choices={field.choices}
+          onChange={(next) => onChange({ [key]: next })}
+        />
+      );
     case 'number':
-      return <NumberField label={label} whole={field.whole} min={field.min} max={field.max} value={value as number} onCommit={(next) => onChange({ [key]: next })} />;
+      return (
+        <NumberField
+          label={label}
+          whole={field.whole}
+          min={field.min}
+          max={field.max}
+          value={value as number}
+          onCommit={(next) => onChange({ [key]: next })}
+        />
+      );
     case 'slide': {
       const { from: min, to: max, step, digits } = field;
       const show = digits === undefined ? undefined : (shown: number): string => shown.toFixed(digits);
       // Steps are added up in binary: what is shown is what is kept.
       const exact = (next: number): number => Number(next.toFixed(6));
-      return <Slide label={label} help={help} value={value as number} min={min} max={max} step={step} show={show} onChange={(next) => onChange({ [key]: exact(next) }, key)} />;
+      return (
+        <Slide
+          label={label}
+          help={help}
+          value={value as number}
+          min={min}
+          max={max}
+          step={step}
+          show={show}
+          onChange={(next) => onChange({ [key]: exact(next) }, key)}
+        />
+      );
     }
     case 'colour':
-      return <ColourField label={label} value={value as string} onChange={(colour) => onChange({ [key]: colour }, key)} />;
+      return (
+        <ColourField label={label} value={value as string} onChange={(colour) => onChange({ [key]: colour }, key)} />
+      );
     default:
       return more?.(field, values, onChange);
   }
-} // prettier-ignore
+}
 
 function ColourField({ label, value, onChange }: { label: string; value: string; onChange: (colour: string) => void }) {
   return (

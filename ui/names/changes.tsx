@@ -64,13 +64,39 @@ export function Changes({
       <h2 className="font-serif text-lg font-semibold">What it changes</h2>
       <p className="text-sm text-quiet">Values with at least</p>
       <p className="mt-1.5 flex items-center gap-2">
-        <NumberField compact whole label="Threshold of records" value={threshold} min={1} max={100000} className="!w-14 text-center font-semibold" onCommit={onThreshold} />
+        <NumberField
+          compact
+          whole
+          label="Threshold of records"
+          value={threshold}
+          min={1}
+          max={100000}
+          className="!w-14 text-center font-semibold"
+          onCommit={onThreshold}
+        />
         {threshold === 1 ? 'record' : 'records'}
       </p>
-      <div className="mt-3 h-[124px]" role="img" aria-label={`Values by records: ${data.map(({ records, before, after: now }) => `${records} records, ${now} values, ${before} before`).join('; ')}`}>
+      <div
+        className="mt-3 h-[124px]"
+        role="img"
+        aria-label={`Values by records: ${data.map(({ records, before, after: now }) => `${records} records, ${now} values, ${before} before`).join('; ')}`}
+      >
         <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 234, height: 124 }}>
-          <BarChart data={data} barGap={0} barCategoryGap="14%" margin={{ top: 2, right: 0, bottom: 0, left: 0 }} accessibilityLayer={false}>
-            <XAxis dataKey="records" tickLine={false} axisLine={false} interval={bars - 2} tick={{ fontSize: 11, fill: 'var(--quiet)' }} height={18} />
+          <BarChart
+            data={data}
+            barGap={0}
+            barCategoryGap="14%"
+            margin={{ top: 2, right: 0, bottom: 0, left: 0 }}
+            accessibilityLayer={false}
+          >
+            <XAxis
+              dataKey="records"
+              tickLine={false}
+              axisLine={false}
+              interval={bars - 2}
+              tick={{ fontSize: 11, fill: 'var(--quiet)' }}
+              height={18}
+            />
             <Bar dataKey="before" stackId="before" fill="var(--line)" isAnimationActive={false} />
             <Bar dataKey="others" stackId="after" fill="var(--bar)" isAnimationActive={false} />
             <Bar dataKey="atLine" stackId="after" fill="var(--accent)" isAnimationActive={false} />
@@ -78,7 +104,10 @@ export function Changes({
         </ResponsiveContainer>
       </div>
       <p className="mt-2">
-        <b className="font-semibold">{counted(passing(after), 'value')} {passing(after) === 1 ? 'passes' : 'pass'}</b>, {grouped(passing(view.before))} before joining.
+        <b className="font-semibold">
+          {counted(passing(after), 'value')} {passing(after) === 1 ? 'passes' : 'pass'}
+        </b>
+        , {grouped(passing(view.before))} before joining.
       </p>
       <p className="text-sm text-quiet">
         {counted(view.before.length, 'spelling')} count as {grouped(view.forms.length)}.
@@ -92,7 +121,9 @@ export function Changes({
                 {form} {grouped(count)}
               </li>
             ))}
-            {lifted.length > mostChips && <li className="text-sm text-quiet">and {grouped(lifted.length - mostChips)} more</li>}
+            {lifted.length > mostChips && (
+              <li className="text-sm text-quiet">and {grouped(lifted.length - mostChips)} more</li>
+            )}
           </ul>
         </>
       )}
@@ -131,5 +162,5 @@ export function Changes({
         <p className="text-sm text-quiet">No network reads these columns yet.</p>
       )}
     </aside>
-  ); // prettier-ignore
+  );
 }

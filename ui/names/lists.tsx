@@ -26,7 +26,10 @@ export function Lists({ study, tables, names }: { study: string; tables: readonl
     try {
       const { entries, passed, notes } = readNamesFile(new Uint8Array(await chosen.arrayBuffer()), chosen.name);
       change({ entries: withFile(list.entries, entries) }, `names file ${chosen.name}`);
-      const rest = [passed && `${counted(passed, 'line')} without a variant passed over`, ...notes].filter(Boolean).map((note) => `; ${note}`).join(''); // prettier-ignore
+      const rest = [passed && `${counted(passed, 'line')} without a variant passed over`, ...notes]
+        .filter(Boolean)
+        .map((note) => `; ${note}`)
+        .join('');
       toast(`${counted(Object.keys(entries).length, 'variant')} taken from “${chosen.name}”${rest}.`);
     } catch (error) {
       toast.error(sentence(error));
@@ -37,7 +40,10 @@ export function Lists({ study, tables, names }: { study: string; tables: readonl
     saveFile(new Blob([namesFile(list.entries)], { type: 'text/csv' }), `${list.name}.csv`);
   };
   return (
-    <aside aria-label="Lists of names" className="w-[210px] shrink-0 overflow-y-auto border-r border-line bg-panel p-3.5">
+    <aside
+      aria-label="Lists of names"
+      className="w-[210px] shrink-0 overflow-y-auto border-r border-line bg-panel p-3.5"
+    >
       <h1 className="font-serif text-lg font-semibold">Names</h1>
       <p className="text-sm text-quiet">One list for columns that hold the same kind of thing.</p>
       <h2 className="mt-3 mb-1 text-sm font-semibold">Lists</h2>
@@ -55,11 +61,18 @@ export function Lists({ study, tables, names }: { study: string; tables: readonl
                   setColumns(false);
                   choose(one.id);
                 }}
-                className={clsx('flex w-full items-center justify-between gap-2 rounded-md px-2.5 py-1.5 text-left', active ? 'bg-tint font-semibold' : 'hover:bg-ground')}
+                className={clsx(
+                  'flex w-full items-center justify-between gap-2 rounded-md px-2.5 py-1.5 text-left',
+                  active ? 'bg-tint font-semibold' : 'hover:bg-ground',
+                )}
               >
                 <span className="truncate">{one.name}</span>
                 <span className="font-normal whitespace-nowrap text-quiet">
-                  {active && view.before.length ? `${grouped(view.before.length)} → ${grouped(view.forms.length)}` : joined ? `${grouped(joined)} joined` : ''}
+                  {active && view.before.length
+                    ? `${grouped(view.before.length)} → ${grouped(view.forms.length)}`
+                    : joined
+                      ? `${grouped(joined)} joined`
+                      : ''}
                 </span>
               </button>
             </li>
@@ -164,7 +177,7 @@ export function Lists({ study, tables, names }: { study: string; tables: readonl
         </>
       )}
     </aside>
-  ); // prettier-ignore
+  );
 }
 
 /** Which columns a list reads. */
@@ -188,23 +201,44 @@ function ColumnChoice({
   };
   return (
     <div className="mt-2 rounded-lg border border-line p-2">
-      {named && <input aria-label="Name of the new list" placeholder="Name" value={name} onChange={(event) => setName(event.target.value)} className="mb-2 h-7 w-full rounded-md border border-line bg-panel px-2" />}
+      {named && (
+        <input
+          aria-label="Name of the new list"
+          placeholder="Name"
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+          className="mb-2 h-7 w-full rounded-md border border-line bg-panel px-2"
+        />
+      )}
       <div className="max-h-64 overflow-auto text-sm" role="group" aria-label="Columns of the list">
         {tables.map(({ key, name: title, columns }) => (
           <div key={key} className="mb-1.5">
             <p className="text-quiet">{title}</p>
-            {columns.filter(({ type }) => nameable.has(type)).slice(0, 100).map(({ name: column }) => (
-              <label key={column} className="flex items-center gap-1.5 pl-1">
-                <input type="checkbox" checked={has({ table: key, column })} onChange={() => toggle({ table: key, column })} className="accent-accent" />
-                <span className="truncate">{column}</span>
-              </label>
-            ))}
+            {columns
+              .filter(({ type }) => nameable.has(type))
+              .slice(0, 100)
+              .map(({ name: column }) => (
+                <label key={column} className="flex items-center gap-1.5 pl-1">
+                  <input
+                    type="checkbox"
+                    checked={has({ table: key, column })}
+                    onChange={() => toggle({ table: key, column })}
+                    className="accent-accent"
+                  />
+                  <span className="truncate">{column}</span>
+                </label>
+              ))}
           </div>
         ))}
       </div>
-      <Button look="main" className="mt-2" disabled={!refs.length || (named && name.trim() === '')} onClick={() => void onChoose(refs, name)}>
+      <Button
+        look="main"
+        className="mt-2"
+        disabled={!refs.length || (named && name.trim() === '')}
+        onClick={() => void onChoose(refs, name)}
+      >
         {named ? 'Make the list' : 'Read these'}
       </Button>
     </div>
-  ); // prettier-ignore
+  );
 }

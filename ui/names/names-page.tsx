@@ -68,7 +68,11 @@ export function NamesPage({
                 'Make a list of the columns that hold the same kind of thing: senders and receivers, say, with the names in the list of people.'
               ) : (
                 <>
-                  Bring tables in on the <Link href={`/studies/${study.id}/records`} className="underline">Records</Link> page first.
+                  Bring tables in on the{' '}
+                  <Link href={`/studies/${study.id}/records`} className="underline">
+                    Records
+                  </Link>{' '}
+                  page first.
                 </>
               )}
             </p>
@@ -76,5 +80,5 @@ export function NamesPage({
         )}
       </div>
     </div>
-  ); // prettier-ignore
+  );
 }

@@ -41,7 +41,12 @@ export function useNames(study: string, tables: TableHead[], given: readonly Ope
   // What is being saved here is ahead of it.
   const busy = saving > 0;
   useEffect(() => {
-    if (!busy) setLists((mine) => given.map((one) => (one.version < (versions.current.get(one.id) ?? 0) ? (mine.find(({ id }) => id === one.id) ?? one) : one))); // prettier-ignore
+    if (!busy)
+      setLists((mine) =>
+        given.map((one) =>
+          one.version < (versions.current.get(one.id) ?? 0) ? (mine.find(({ id }) => id === one.id) ?? one) : one,
+        ),
+      );
     // eslint-disable-next-line react-hooks/exhaustive-deps -- when it has been saved the page is fetched anew
   }, [given]);
   useNews(study, tables, lists);
@@ -87,7 +92,9 @@ export function useNames(study: string, tables: TableHead[], given: readonly Ope
   useEffect(() => {
     if (opened?.id !== listId || !entries || !rejected) return undefined;
     let stale = false;
-    void desk().view(entries).then((next) => !stale && setView(next)); // prettier-ignore
+    void desk()
+      .view(entries)
+      .then((next) => !stale && setView(next));
     const timer = setTimeout(() => {
       setSearching(0);
       void desk()

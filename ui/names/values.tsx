@@ -49,7 +49,13 @@ export function Values({ names }: { names: NamesState }) {
     () => chosenForms(view.forms, search, order, letter, Number(least)),
     [view.forms, search, order, letter, least],
   );
-  const letters = useMemo(() => [...new Set(view.forms.map(({ form }) => folded(form).charAt(0).toUpperCase()))].filter((one) => /\p{L}|\d/u.test(one)).sort(), [view.forms]); // prettier-ignore
+  const letters = useMemo(
+    () =>
+      [...new Set(view.forms.map(({ form }) => folded(form).charAt(0).toUpperCase()))]
+        .filter((one) => /\p{L}|\d/u.test(one))
+        .sort(),
+    [view.forms],
+  );
   const most = view.forms[0]?.count ?? 1;
   const rows = useVirtualizer({
     count: forms.length,
@@ -89,24 +95,52 @@ export function Values({ names }: { names: NamesState }) {
           <Choose compact label="Order" value={order} choices={orders} onChange={(next) => setOrder(next as Order)} />
         </span>
         <span className="w-[70px]">
-          <Choose compact label="First letter" value={letter} choices={[{ value: anyLetter, label: 'A–Z' }, ...letters.map((one) => ({ value: one, label: one }))]} onChange={setLetter} />
+          <Choose
+            compact
+            label="First letter"
+            value={letter}
+            choices={[{ value: anyLetter, label: 'A–Z' }, ...letters.map((one) => ({ value: one, label: one }))]}
+            onChange={setLetter}
+          />
         </span>
         <span className="w-[70px]">
-          <Choose compact label="Records at least" value={least} choices={['1', '2', '3', '5', '10', '20'].map((value) => ({ value, label: value === '1' ? '≥ 1' : `≥ ${value}` }))} onChange={setLeast} />
+          <Choose
+            compact
+            label="Records at least"
+            value={least}
+            choices={['1', '2', '3', '5', '10', '20'].map((value) => ({
+              value,
+              label: value === '1' ? '≥ 1' : `≥ ${value}`,
+            }))}
+            onChange={setLeast}
+          />
         </span>
       </div>
       {selected.length > 0 && (
-        <div className="flex shrink-0 flex-wrap items-center gap-2 border-t border-line bg-tint px-3.5 py-2" role="group" aria-label="Selected values">
+        <div
+          className="flex shrink-0 flex-wrap items-center gap-2 border-t border-line bg-tint px-3.5 py-2"
+          role="group"
+          aria-label="Selected values"
+        >
           {selected.length > 1 && (
             <>
               <span className="w-44">
-                <Choose compact label="Preferred form" value={first ?? ''} choices={selected.slice(0, 100).map(({ form }) => ({ value: form, label: form }))} onChange={setPreferred} />
+                <Choose
+                  compact
+                  label="Preferred form"
+                  value={first ?? ''}
+                  choices={selected.slice(0, 100).map(({ form }) => ({ value: form, label: form }))}
+                  onChange={setPreferred}
+                />
               </span>
               <Button
                 look="main"
                 onClick={() => {
                   const all = selected.map(({ form }) => form);
-                  change({ entries: joined(entries, all, first ?? '') }, `joined ${all.slice(0, 3).join(', ')} as ${first}`);
+                  change(
+                    { entries: joined(entries, all, first ?? '') },
+                    `joined ${all.slice(0, 3).join(', ')} as ${first}`,
+                  );
                   done();
                 }}
               >
@@ -118,7 +152,18 @@ export function Values({ names }: { names: NamesState }) {
           {selected.some(({ variants }) => variants.length > 0) && (
             <Button
               onClick={() => {
-                change({ entries: split(entries, selected.flatMap(({ variants }) => variants.map(({ value }) => value))) }, `split ${selected.map(({ form }) => form).slice(0, 3).join(', ')}`); // prettier-ignore
+                change(
+                  {
+                    entries: split(
+                      entries,
+                      selected.flatMap(({ variants }) => variants.map(({ value }) => value)),
+                    ),
+                  },
+                  `split ${selected
+                    .map(({ form }) => form)
+                    .slice(0, 3)
+                    .join(', ')}`,
+                );
                 done();
               }}
             >
@@ -139,10 +184,25 @@ export function Values({ names }: { names: NamesState }) {
           </Button>
         </div>
       )}
-      <div ref={scroller} className="min-h-0 grow overflow-auto bg-paper" role={forms.length ? "list" : "region"} aria-label="Values and their spellings" tabIndex={0}>
+      <div
+        ref={scroller}
+        className="min-h-0 grow overflow-auto bg-paper"
+        role={forms.length ? 'list' : 'region'}
+        aria-label="Values and their spellings"
+        tabIndex={0}
+      >
         <div className="relative" style={{ height: rows.getTotalSize() }}>
           {rows.getVirtualItems().map((item) => (
-            <div key={item.key} ref={rows.measureElement} data-index={item.index} role="listitem" aria-posinset={item.index + 1} aria-setsize={forms.length} className="absolute inset-x-0 border-t border-rule" style={{ top: item.start }}>
+            <div
+              key={item.key}
+              ref={rows.measureElement}
+              data-index={item.index}
+              role="listitem"
+              aria-posinset={item.index + 1}
+              aria-setsize={forms.length}
+              className="absolute inset-x-0 border-t border-rule"
+              style={{ top: item.start }}
+            >
               <Value
                 one={forms[item.index]}
                 most={most}
@@ -152,20 +212,25 @@ export function Values({ names }: { names: NamesState }) {
                 onRename={(to) => {
                   const { form } = forms[item.index];
                   setRenaming(undefined);
-                  if (to !== undefined && to.trim() !== '' && to.trim() !== form) change({ entries: renamed(entries, form, to.trim()) }, `renamed ${form} to ${to.trim()}`); // prettier-ignore
+                  if (to !== undefined && to.trim() !== '' && to.trim() !== form)
+                    change({ entries: renamed(entries, form, to.trim()) }, `renamed ${form} to ${to.trim()}`);
                   done();
                 }}
                 onAsk={() => setRenaming(forms[item.index].form)}
                 onSplit={(values) => change({ entries: split(entries, values) }, `split ${values.join(', ')}`)}
-                onDrop={() => change({ entries: dropped(entries, [forms[item.index].form]) }, `dropped ${forms[item.index].form}`)}
+                onDrop={() =>
+                  change({ entries: dropped(entries, [forms[item.index].form]) }, `dropped ${forms[item.index].form}`)
+                }
               />
             </div>
           ))}
         </div>
-        {forms.length === 0 && <p className="p-4 text-quiet">{view.forms.length ? 'No value fits.' : (names.fault ?? 'Reading …')}</p>}
+        {forms.length === 0 && (
+          <p className="p-4 text-quiet">{view.forms.length ? 'No value fits.' : (names.fault ?? 'Reading …')}</p>
+        )}
       </div>
     </main>
-  ); // prettier-ignore
+  );
 }
 
 function Value({
@@ -192,7 +257,13 @@ function Value({
   const { form, count, variants } = one;
   return (
     <div className="group flex items-center gap-3 px-3.5 py-[5px]">
-      <input type="checkbox" aria-label={`Select ${form}`} checked={checked} onChange={onToggle} className="size-[15px] shrink-0 accent-accent" />
+      <input
+        type="checkbox"
+        aria-label={`Select ${form}`}
+        checked={checked}
+        onChange={onToggle}
+        className="size-[15px] shrink-0 accent-accent"
+      />
       <span className="min-w-0 grow">
         {renaming ? (
           <input
@@ -212,13 +283,19 @@ function Value({
           </span>
         )}
         {variants.length > 0 && (
-          <span className="block truncate text-sm text-quiet" title={variants.map(({ value, count: times }) => `${value} (${times})`).join(', ')}>
+          <span
+            className="block truncate text-sm text-quiet"
+            title={variants.map(({ value, count: times }) => `${value} (${times})`).join(', ')}
+          >
             {variants.map(({ value, count: times }) => `${value} (${grouped(times)})`).join(', ')}
           </span>
         )}
       </span>
       <span className="h-[7px] w-[110px] shrink-0" aria-hidden>
-        <span className="block h-full rounded-[2px] bg-rise" style={{ width: `${Math.max(2, (count / most) * 100)}%` }} />
+        <span
+          className="block h-full rounded-[2px] bg-rise"
+          style={{ width: `${Math.max(2, (count / most) * 100)}%` }}
+        />
       </span>
       <span className="w-12 shrink-0 text-right tabular-nums" title={counted(count, 'record')}>
         {grouped(count)}
@@ -227,17 +304,29 @@ function Value({
         <Menu
           align="end"
           trigger={
-            <button type="button" aria-label={`${form}: more`} className="flex size-6 items-center justify-center rounded-md hover:bg-ground">
+            <button
+              type="button"
+              aria-label={`${form}: more`}
+              className="flex size-6 items-center justify-center rounded-md hover:bg-ground"
+            >
               <EllipsisVertical size={14} aria-hidden />
             </button>
           }
           entries={[
             { label: 'Rename', onSelect: onAsk },
             { label: 'Drop: it is no name', onSelect: onDrop },
-            ...(variants.length ? [null, ...variants.slice(0, 12).map(({ value }) => ({ label: `Split “${value}”`, onSelect: () => onSplit([value]) })), { label: 'Split all', onSelect: () => onSplit(variants.map(({ value }) => value)) }] : []),
+            ...(variants.length
+              ? [
+                  null,
+                  ...variants
+                    .slice(0, 12)
+                    .map(({ value }) => ({ label: `Split “${value}”`, onSelect: () => onSplit([value]) })),
+                  { label: 'Split all', onSelect: () => onSplit(variants.map(({ value }) => value)) },
+                ]
+              : []),
           ]}
         />
       </span>
     </div>
-  ); // prettier-ignore
+  );
 }

@@ -14,9 +14,30 @@ test('the highest nodes, ties in the order of the nodes', () => {
   expect(rankedNodes(net, 'y', 3)).toEqual([]);
 });
 test('degrees count edge ends', () => {
-  expect([...degrees(network({ nodes: 3, edges: [[0, 1], [1, 1]] }))]).toEqual([1, 3, 0]); // prettier-ignore
+  expect([
+    ...degrees(
+      network({
+        nodes: 3,
+        edges: [
+          [0, 1],
+          [1, 1],
+        ],
+      }),
+    ),
+  ]).toEqual([1, 3, 0]);
 });
 test('ranks and sizes in words', () => {
-  expect([1, 2, 3, 4, 11, 12, 13, 21, 112, 1001].map(ordinal)).toEqual(['1st', '2nd', '3rd', '4th', '11th', '12th', '13th', '21st', '112th', '1,001st']); // prettier-ignore
+  expect([1, 2, 3, 4, 11, 12, 13, 21, 112, 1001].map(ordinal)).toEqual([
+    '1st',
+    '2nd',
+    '3rd',
+    '4th',
+    '11th',
+    '12th',
+    '13th',
+    '21st',
+    '112th',
+    '1,001st',
+  ]);
   expect(sizeInWords(1, 330, 6)).toBe('1 node, 330 ties, 6 groups');
 });

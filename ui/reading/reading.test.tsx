@@ -15,7 +15,11 @@ const measured: Network = {
     keepers.nodeColumns[0],
     { ...number('degree', 3, 3, 2, 0), computed: { step: 's2', nodes: 4, edges: 4 } },
   ],
-  edgeRecords: { tables: ['consignments'], offsets: Uint32Array.of(0, 2, 3, 4, 5), items: Uint32Array.of(7, 9, 1, 2, 3) }, // prettier-ignore
+  edgeRecords: {
+    tables: ['consignments'],
+    offsets: Uint32Array.of(0, 2, 3, 4, 5),
+    items: Uint32Array.of(7, 9, 1, 2, 3),
+  },
 };
 
 describe('one node', () => {
@@ -99,7 +103,12 @@ describe('several nodes', () => {
 });
 
 describe('the whole network', () => {
-  const figures = { nodes: { value: 4 }, edges: { value: 4 }, density: { value: 1 / 3 }, transitivity: { value: null, why: 'no triples' } }; // prettier-ignore
+  const figures = {
+    nodes: { value: 4 },
+    edges: { value: 4 },
+    density: { value: 1 / 3 },
+    transitivity: { value: null, why: 'no triples' },
+  };
 
   test('its figures, what is undefined, and the best connected', async () => {
     const { user, store } = inWorkbench(<WholeReading net={keepers} />, { figures });
@@ -120,7 +129,11 @@ describe('the whole network', () => {
   });
 
   test('a network of no nodes says what to do', () => {
-    inWorkbench(<WholeReading net={{ ...keepers, ids: [], labels: [], source: new Uint32Array(0), target: new Uint32Array(0) }} />); // prettier-ignore
+    inWorkbench(
+      <WholeReading
+        net={{ ...keepers, ids: [], labels: [], source: new Uint32Array(0), target: new Uint32Array(0) }}
+      />,
+    );
     expect(screen.getByText(/No node is left/)).toBeTruthy();
   });
 });
@@ -137,7 +150,10 @@ describe('the panel', () => {
 
   test('under a trail that failed it says of what it speaks', () => {
     const reports = { s2: { id: 's2', nodes: 4, edges: 4, result: '', notes: [], fault: 'No node passes.' } };
-    const { container } = inWorkbench(<ReadingPanel />, { trail: trail({ kind: 'keep', rule: { by: 'degree', min: 9 } }), reports }); // prettier-ignore
+    const { container } = inWorkbench(<ReadingPanel />, {
+      trail: trail({ kind: 'keep', rule: { by: 'degree', min: 9 } }),
+      reports,
+    });
     expect(screen.getByText('“Keep” failed: this is the last network that came out whole.')).toBeTruthy();
     expect(container.querySelector('.opacity-60')).not.toBeNull();
   });

@@ -9,7 +9,21 @@ import { degrees } from './ranks';
 import { own } from '@/core/own';
 
 /** What the panel shows without being asked; all figures stand in the Whole view. */
-const shown = ['nodes', 'edges', 'density', 'mean_degree', 'reciprocity', 'transitivity', 'average_clustering', 'components', 'largest_component', 'isolates', 'degree_centralisation', 'degree_assortativity', 'two_mode_density']; // prettier-ignore
+const shown = [
+  'nodes',
+  'edges',
+  'density',
+  'mean_degree',
+  'reciprocity',
+  'transitivity',
+  'average_clustering',
+  'components',
+  'largest_component',
+  'isolates',
+  'degree_centralisation',
+  'degree_assortativity',
+  'two_mode_density',
+];
 
 /** The whole network: its figures, the best connected nodes. */
 export function WholeReading({ net }: { net: Network }) {

@@ -37,7 +37,9 @@ export function CellEditor({
   useEffect(() => {
     if (!offered || text.trim() === '') return;
     let stale = false;
-    void desk().valuesLike(column, text).then((found) => !stale && setValues(found)); // prettier-ignore
+    void desk()
+      .valuesLike(column, text)
+      .then((found) => !stale && setValues(found));
     return () => {
       stale = true;
     };

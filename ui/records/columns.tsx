@@ -91,11 +91,14 @@ function TypeSettings({
             compact
             label={`Decimals of ${spec.name}`}
             value={spec.decimal ?? '.'}
-            choices={[{ value: '.', label: 'point: 1,250.5' }, { value: ',', label: 'comma: 1.250,5' }]}
+            choices={[
+              { value: '.', label: 'point: 1,250.5' },
+              { value: ',', label: 'comma: 1.250,5' },
+            ]}
             onChange={(decimal) => onChange({ ...spec, decimal: decimal as '.' | ',' })}
           />
         </Row>
-      ); // prettier-ignore
+      );
     case 'date':
       return (
         <Row label="in figures">
@@ -103,17 +106,26 @@ function TypeSettings({
             compact
             label={`Order of ${spec.name}`}
             value={spec.order ?? 'dmy'}
-            choices={[{ value: 'dmy', label: 'day first' }, { value: 'mdy', label: 'month first' }]}
+            choices={[
+              { value: 'dmy', label: 'day first' },
+              { value: 'mdy', label: 'month first' },
+            ]}
             onChange={(order) => onChange({ ...spec, order: order as 'dmy' | 'mdy' })}
           />
         </Row>
-      ); // prettier-ignore
+      );
     case 'list':
       return (
         <Row label="parted at">
-          <TextField compact label={`Separator of ${spec.name}`} value={spec.separator ?? ';'} className="!h-7" onCommit={(separator) => separator !== '' && onChange({ ...spec, separator })} />
+          <TextField
+            compact
+            label={`Separator of ${spec.name}`}
+            value={spec.separator ?? ';'}
+            className="!h-7"
+            onCommit={(separator) => separator !== '' && onChange({ ...spec, separator })}
+          />
         </Row>
-      ); // prettier-ignore
+      );
     case 'reference': {
       const table = tables.find(({ key }) => key === spec.table);
       return (

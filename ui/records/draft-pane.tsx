@@ -61,7 +61,7 @@ export function DraftPane({
     const what = how === 'append' ? `added ${originOf(draft)}` : `replaced with ${originOf(draft)}`;
     try {
       const ask = { study, name: draft.remedies.name, origin, into: into && { table: into, how, what } };
-      const { key } = await desk().store(draft.id, ask, heardShare(setStoring)); // prettier-ignore
+      const { key } = await desk().store(draft.id, ask, heardShare(setStoring));
       onStored(key);
     } catch (error) {
       setRefused(sentence(error));
@@ -171,7 +171,11 @@ function DraftFindings({
   };
   return (
     <Panel title="Findings" help="Each has a remedy; the preview follows.">
-      <TextField label="Name of the table" value={remedies.name} onCommit={(name) => name.trim() !== '' && decide({ name })} />
+      <TextField
+        label="Name of the table"
+        value={remedies.name}
+        onCommit={(name) => name.trim() !== '' && decide({ name })}
+      />
       <div className="h-3.5" />
       {draft.sources.length > 1 && (
         <Card title={`${counted(draft.sources.length, 'part')} with the same columns are one table`}>
@@ -191,7 +195,14 @@ function DraftFindings({
           specs={preview.specs}
           stored={false}
           onDecide={decide}
-          onReference={(column, change) => decide({ references: { ...remedies.references, [column]: { ...noReferenceRemedy, ...own(remedies.references, column), ...change } } })}
+          onReference={(column, change) =>
+            decide({
+              references: {
+                ...remedies.references,
+                [column]: { ...noReferenceRemedy, ...own(remedies.references, column), ...change },
+              },
+            })
+          }
         />
       ))}
       {preview.all === 0 && (
@@ -218,8 +229,13 @@ function DraftFindings({
         specs={preview.specs}
         shares={shares}
         tables={tables}
-        onChange={(c, spec) => decide({ columns: preview.specs.map((one, i): ColumnSpec => (i === c ? spec : one)), answered: [...new Set([...remedies.answered, spec.name])] })}
+        onChange={(c, spec) =>
+          decide({
+            columns: preview.specs.map((one, i): ColumnSpec => (i === c ? spec : one)),
+            answered: [...new Set([...remedies.answered, spec.name])],
+          })
+        }
       />
     </Panel>
-  ); // prettier-ignore
+  );
 }

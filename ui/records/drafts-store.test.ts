@@ -22,7 +22,12 @@ function page(): typeof import('./drafts-store') {
   if (!opened) throw new Error('no page');
   return opened;
 }
-const draft = (id: string): KeptDraft => ({ id, sources: [{ file: new File(['a'], 'a.csv'), part: '' }], settings: {}, remedies: remediesSchema.parse({ name: id }) }); // prettier-ignore
+const draft = (id: string): KeptDraft => ({
+  id,
+  sources: [{ file: new File(['a'], 'a.csv'), part: '' }],
+  settings: {},
+  remedies: remediesSchema.parse({ name: id }),
+});
 const ids = async (study: string): Promise<string[]> => (await page().keptDrafts(study)).map(({ id }) => id).sort();
 
 beforeEach(() => {

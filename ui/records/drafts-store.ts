@@ -35,17 +35,19 @@ export async function keptDrafts(study: string): Promise<KeptDraft[]> {
     const all = await entries<string, unknown>(store());
     // Drafts of a study stood together under its id once.
     const former = all.flatMap(([key, value]) => (key === study && Array.isArray(value) ? (value as unknown[]) : []));
-    const kept = [...former, ...all.filter(([key]) => key.startsWith(`${study} `)).map(([, value]) => value)].flatMap((value) => {
-      const parsed = keptSchema.safeParse(value);
-      return parsed.success ? [parsed.data as KeptDraft] : [];
-    });
+    const kept = [...former, ...all.filter(([key]) => key.startsWith(`${study} `)).map(([, value]) => value)].flatMap(
+      (value) => {
+        const parsed = keptSchema.safeParse(value);
+        return parsed.success ? [parsed.data as KeptDraft] : [];
+      },
+    );
     for (const draft of kept) if (!former.length) known.set(keyOf(study, draft.id), draft);
     if (former.length) await del(study, store());
     return kept;
   } catch {
     return [];
   }
-} // prettier-ignore
+}
 
 /** Keeps the drafts of this page; false where the browser keeps nothing (a private window) or has no room left. */
 export async function keepDrafts(study: string, drafts: readonly KeptDraft[]): Promise<boolean> {

@@ -7,12 +7,25 @@ const cell = (text: string, row = 0): Change => ({
 
 /** A server that takes each batch when it is told to. */
 function server() {
-  const bodies: { base: number; items: { token: string; edit?: { edits?: { text: string }[] }; step?: string; lines?: number }[]; rest: unknown[] }[] = [];
+  const bodies: {
+    base: number;
+    items: { token: string; edit?: { edits?: { text: string }[] }; step?: string; lines?: number }[];
+    rest: unknown[];
+  }[] = [];
   const waiting: ((answer: Response | Error) => void)[] = [];
   const send = (async (_address: string, { body }: { body: Blob }) => {
-    const [head, ...lines] = (await body.text()).trim().split('\n').map((line) => JSON.parse(line) as never);
-    bodies.push({ base: (head as { base: number }).base, items: lines.filter((line) => !Array.isArray(line)), rest: lines.filter((line) => Array.isArray(line)) });
-    return new Promise<Response>((resolve, reject) => waiting.push((answer) => (answer instanceof Error ? reject(answer) : resolve(answer))));
+    const [head, ...lines] = (await body.text())
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as never);
+    bodies.push({
+      base: (head as { base: number }).base,
+      items: lines.filter((line) => !Array.isArray(line)),
+      rest: lines.filter((line) => Array.isArray(line)),
+    });
+    return new Promise<Response>((resolve, reject) =>
+      waiting.push((answer) => (answer instanceof Error ? reject(answer) : resolve(answer))),
+    );
   }) as unknown as typeof fetch;
   const answer = async (made: (token: string, i: number) => Outcome | undefined): Promise<void> => {
     while (!waiting.length) await settled();
@@ -26,7 +39,7 @@ function server() {
     await settled();
   };
   return { bodies, send, answer, fail };
-} // prettier-ignore
+}
 
 const settled = (): Promise<void> => new Promise((resolve) => setImmediate(resolve));
 
@@ -46,7 +59,13 @@ function queueOn(send: typeof fetch, keeping: Keeping = memory(), pause: () => P
   let count = 0;
   return new EditQueue({ address: '/edits', author: 'me', keeping, send, pause, token: () => `t${++count}` }, 5);
 }
-const done = (token: string, version: number, more: object = {}): Outcome => ({ token, version, others: false, conflicts: [], ...more }); // prettier-ignore
+const done = (token: string, version: number, more: object = {}): Outcome => ({
+  token,
+  version,
+  others: false,
+  conflicts: [],
+  ...more,
+});
 
 test('twenty edits that are made while the first is on its way go together, in their order, and each is answered', async () => {
   const { bodies, send, answer } = server();
@@ -56,7 +75,9 @@ test('twenty edits that are made while the first is on its way go together, in t
   await answer((token, i) => done(token, 6 + i));
   await answer((token, i) => done(token, 7 + i));
   expect(bodies.map(({ items }) => items.length)).toEqual([1, 19]);
-  expect(bodies.flatMap(({ items }) => items.map(({ edit }) => edit?.edits?.[0].text))).toEqual(Array.from({ length: 20 }, (_, i) => String(i))); // prettier-ignore
+  expect(bodies.flatMap(({ items }) => items.map(({ edit }) => edit?.edits?.[0].text))).toEqual(
+    Array.from({ length: 20 }, (_, i) => String(i)),
+  );
   expect((await Promise.all(outcomes)).every((one) => !('fault' in one))).toBe(true);
   expect([queue.look().waiting, queue.version]).toEqual([0, 25]);
 });
@@ -132,7 +153,10 @@ test('what waited when the page was left is sent on return, on the version it wa
   queue.add(cell('new'));
   await answer((token) => done(token, 6));
   await answer((token) => done(token, 7));
-  expect(bodies.map(({ base, items }) => [base, items.map(({ token }) => token)])).toEqual([[3, ['old']], [expect.any(Number), ['t1']]]); // prettier-ignore
+  expect(bodies.map(({ base, items }) => [base, items.map(({ token }) => token)])).toEqual([
+    [3, ['old']],
+    [expect.any(Number), ['t1']],
+  ]);
 });
 
 test('large edits are laid out in lines', async () => {
@@ -155,9 +179,20 @@ test('edits of rows that were just added are counted from the first of them', ()
     { row: 13, column: 0, text: 'd' },
   ];
   expect(partsOf(edits, [])).toEqual([{ edits }]);
-  expect(partsOf(edits, [{ token: 'p', start: 10, count: 3 }, { token: 'q', start: 13, count: 1 }])).toEqual([
+  expect(
+    partsOf(edits, [
+      { token: 'p', start: 10, count: 3 },
+      { token: 'q', start: 13, count: 1 },
+    ]),
+  ).toEqual([
     { edits: [{ row: 2, column: 0, text: 'a' }] },
-    { onto: 'p', edits: [{ row: 0, column: 0, text: 'b' }, { row: 2, column: 0, text: 'c' }] },
+    {
+      onto: 'p',
+      edits: [
+        { row: 0, column: 0, text: 'b' },
+        { row: 2, column: 0, text: 'c' },
+      ],
+    },
     { onto: 'q', edits: [{ row: 0, column: 0, text: 'd' }] },
-  ]); // prettier-ignore
+  ]);
 });

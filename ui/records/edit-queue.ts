@@ -172,7 +172,10 @@ function bodyOf(base: number, author: string, batch: readonly Waiting[]): Blob {
     if ('step' in change) lines.push(JSON.stringify({ token, step: change.step }));
     else if (change.edit.kind === 'cells' && change.edit.edits.length > inALine) {
       const { edits, ...edit } = change.edit;
-      part({ token, onto: change.onto, edit }, edits.map(({ row, column, text }) => [row, column, text])); // prettier-ignore
+      part(
+        { token, onto: change.onto, edit },
+        edits.map(({ row, column, text }) => [row, column, text]),
+      );
     } else if (change.edit.kind === 'add rows' && change.edit.rows.length > inALine) {
       const { rows, ...edit } = change.edit;
       part({ token, edit }, rows);

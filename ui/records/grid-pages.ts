@@ -16,7 +16,11 @@ export function useRows(
   desk: Desk,
   turn: number,
 ): { rowAt: (index: number) => GridRow | undefined; need: (from: number, to: number) => void } {
-  const held = useRef<{ turn: number; pages: Map<number, GridRow[]>; asked: Set<number> }>({ turn, pages: new Map(), asked: new Set() }); // prettier-ignore
+  const held = useRef<{ turn: number; pages: Map<number, GridRow[]>; asked: Set<number> }>({
+    turn,
+    pages: new Map(),
+    asked: new Set(),
+  });
   const former = useRef<Map<number, GridRow[]>>(new Map());
   const [, setArrived] = useState(0);
   if (held.current.turn !== turn) {

@@ -173,7 +173,13 @@ export function Grid({
                 const spec = laid.columns[col.index];
                 const cell = held?.cells[col.index];
                 const isActive = active?.row === item.index && active.column === col.index;
-                const inRange = editing && range && item.index >= range.top && item.index <= range.bottom && col.index >= range.left && col.index <= range.right; // prettier-ignore
+                const inRange =
+                  editing &&
+                  range &&
+                  item.index >= range.top &&
+                  item.index <= range.bottom &&
+                  col.index >= range.left &&
+                  col.index <= range.right;
                 return (
                   <div
                     key={col.key}

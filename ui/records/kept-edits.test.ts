@@ -31,7 +31,11 @@ test('what a tab left is taken over by the next, and let go when it is done', ()
   const second = keepingFor('s', 'people', 'tab2', () => storage);
   expect(second.read().map(({ token }) => token)).toEqual(['a', 'b']);
   second.write([waiting('b')]);
-  expect(keepingFor('s', 'people', 'tab3', () => storage).read().map(({ token }) => token)).toEqual(['a', 'b']); // prettier-ignore
+  expect(
+    keepingFor('s', 'people', 'tab3', () => storage)
+      .read()
+      .map(({ token }) => token),
+  ).toEqual(['a', 'b']);
   second.write([]);
   expect(tablesWithKept('s', () => storage)).toEqual([]);
 });
@@ -41,7 +45,11 @@ test('tables and studies are kept apart', () => {
   keepingFor('s', 'people', 't', () => storage).write([waiting('a')]);
   keepingFor('s', 'people-2', 't', () => storage).write([waiting('b')]);
   keepingFor('other', 'people', 't', () => storage).write([waiting('c')]);
-  expect(keepingFor('s', 'people', 'u', () => storage).read().map(({ token }) => token)).toEqual(['a']); // prettier-ignore
+  expect(
+    keepingFor('s', 'people', 'u', () => storage)
+      .read()
+      .map(({ token }) => token),
+  ).toEqual(['a']);
   expect(tablesWithKept('s', () => storage)).toEqual(['people', 'people-2']);
 });
 

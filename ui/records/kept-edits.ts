@@ -23,7 +23,8 @@ export function keepingFor(study: string, table: string, tab: string, storage: (
         adopted = keysOf(storage(), prefix(study, table));
         for (const key of adopted.sort()) {
           const kept = JSON.parse(storage().getItem(key) ?? '[]') as Waiting[];
-          for (const one of kept) if (typeof one.token === 'string' && typeof one.base === 'number') found.set(one.token, one); // prettier-ignore
+          for (const one of kept)
+            if (typeof one.token === 'string' && typeof one.base === 'number') found.set(one.token, one);
         }
         return [...found.values()];
       } catch {
@@ -54,7 +55,8 @@ function sizeOf(change: Waiting['change']): number {
   if ('step' in change) return 50;
   const { edit } = change;
   if (edit.kind === 'cells') return edit.edits.reduce((sum, { text }) => sum + text.length + 40, 100);
-  if (edit.kind === 'add rows') return edit.rows.reduce((sum, cells) => sum + cells.reduce((all, cell) => all + cell.length + 3, 2), 100); // prettier-ignore
+  if (edit.kind === 'add rows')
+    return edit.rows.reduce((sum, cells) => sum + cells.reduce((all, cell) => all + cell.length + 3, 2), 100);
   if (edit.kind === 'delete rows') return 8 * edit.rows.length;
   return 1000;
 }

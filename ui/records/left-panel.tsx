@@ -113,7 +113,15 @@ export function LeftPanel({
 }
 
 /** Tables that were deleted within thirty days. */
-function Deleted({ study, tables, onBack }: { study: string; tables: readonly TableHead[]; onBack: (key: string) => void }) {
+function Deleted({
+  study,
+  tables,
+  onBack,
+}: {
+  study: string;
+  tables: readonly TableHead[];
+  onBack: (key: string) => void;
+}) {
   const router = useRouter();
   const [gone, setGone] = useState<DeletedTable[]>([]);
   const keys = tables.map(({ key }) => key).join();
@@ -150,7 +158,7 @@ function Deleted({ study, tables, onBack }: { study: string; tables: readonly Ta
       </ul>
     </details>
   );
-} // prettier-ignore
+}
 
 function ListTitle({ children }: { children: string }) {
   return <h2 className="mt-4 mb-1 text-sm font-semibold">{children}</h2>;

@@ -3,8 +3,26 @@ import { pasted } from './pasted';
 const names = ['name', 'Packets', 'year'];
 
 test('a first line that names the columns is no row', () => {
-  expect(pasted([['NAME', 'packets'], ['Tove', '3']], names, 0)).toEqual({ rows: [['Tove', '3']], header: ['NAME', 'packets'], wider: 0 }); // prettier-ignore
-  expect(pasted([['Packets', 'year', 'more'], ['3', '1987', 'x']], names, 1)).toEqual({ rows: [['3', '1987', 'x']], header: ['Packets', 'year', 'more'], wider: 1 }); // prettier-ignore
+  expect(
+    pasted(
+      [
+        ['NAME', 'packets'],
+        ['Tove', '3'],
+      ],
+      names,
+      0,
+    ),
+  ).toEqual({ rows: [['Tove', '3']], header: ['NAME', 'packets'], wider: 0 });
+  expect(
+    pasted(
+      [
+        ['Packets', 'year', 'more'],
+        ['3', '1987', 'x'],
+      ],
+      names,
+      1,
+    ),
+  ).toEqual({ rows: [['3', '1987', 'x']], header: ['Packets', 'year', 'more'], wider: 1 });
 });
 
 test('a first line of other words is one, and so is a single line', () => {

@@ -75,12 +75,18 @@ export function RecordsPage({
   // A draft that was read anew has another id: the last of its kind is shown.
   const draft =
     shown?.kind === 'draft' ? (drafts.drafts.find(({ id }) => id === shown.id) ?? drafts.drafts.at(-1)) : undefined;
-  const table = draft ? undefined : (tables.find((one) => shown?.kind === 'table' && one.key === shown.key) ?? (shown?.kind === 'table' ? undefined : tables[0])); // prettier-ignore
+  const table = draft
+    ? undefined
+    : (tables.find((one) => shown?.kind === 'table' && one.key === shown.key) ??
+      (shown?.kind === 'table' ? undefined : tables[0]));
 
   // A table that was there and is deleted, here or elsewhere, makes room for the first of those that are left.
   const before = useRef(tables);
   useEffect(() => {
-    const gone = shown?.kind === 'table' && !tables.some(({ key }) => key === shown.key) && before.current.some(({ key }) => key === shown.key); // prettier-ignore
+    const gone =
+      shown?.kind === 'table' &&
+      !tables.some(({ key }) => key === shown.key) &&
+      before.current.some(({ key }) => key === shown.key);
     before.current = tables;
     if (gone) setShown(tables[0] ? { kind: 'table', key: tables[0].key } : undefined);
   }, [tables, shown]);

@@ -48,17 +48,49 @@ export function ReplaceBar({
       }}
       onKeyDown={(event) => event.key === 'Escape' && onClose()}
     >
-      <input autoFocus aria-label="Find" placeholder="Find" value={find} onChange={(event) => setFind(event.target.value)} className={field} />
-      <input aria-label="Replace by" placeholder="Replace by" value={by} onChange={(event) => setBy(event.target.value)} className={field} />
+      <input
+        autoFocus
+        aria-label="Find"
+        placeholder="Find"
+        value={find}
+        onChange={(event) => setFind(event.target.value)}
+        className={field}
+      />
+      <input
+        aria-label="Replace by"
+        placeholder="Replace by"
+        value={by}
+        onChange={(event) => setBy(event.target.value)}
+        className={field}
+      />
       <span className="w-36">
-        <Choose compact label="Where to replace" value={column} choices={[{ value: '', label: 'all columns' }, ...columns.slice(0, 300).map(({ name }, c) => ({ value: String(c), label: name }))]} onChange={setColumn} />
+        <Choose
+          compact
+          label="Where to replace"
+          value={column}
+          choices={[
+            { value: '', label: 'all columns' },
+            ...columns.slice(0, 300).map(({ name }, c) => ({ value: String(c), label: name })),
+          ]}
+          onChange={setColumn}
+        />
       </span>
       <label className="flex items-center gap-1.5">
-        <input type="checkbox" checked={whole} onChange={(event) => setWhole(event.target.checked)} className="accent-accent" />
+        <input
+          type="checkbox"
+          checked={whole}
+          onChange={(event) => setWhole(event.target.checked)}
+          className="accent-accent"
+        />
         whole cells
       </label>
       <label className="flex items-center gap-1.5">
-        <input type="checkbox" checked={exactly} onChange={(event) => setExactly(event.target.checked)} className="accent-accent" />
+        <input
+          type="checkbox"
+          checked={exactly}
+          onChange={(event) => setExactly(event.target.checked)}
+          className="accent-accent"
+        />
         capitals matter
       </label>
       <Button type="submit" look="main" disabled={find === ''}>
@@ -68,5 +100,5 @@ export function ReplaceBar({
         <X size={15} aria-hidden />
       </IconButton>
     </form>
-  ); // prettier-ignore
+  );
 }

@@ -50,21 +50,35 @@ export function TableGrid({
   const columnEntries = useCallback(
     (c: number): readonly (MenuEntry | null)[] => [
       { label: 'Rename', onSelect: () => setRenaming(c) },
-      { label: 'Add a column before', onSelect: () => void change(() => ({ kind: 'add column', at: c, spec: { name: 'column', type: 'text' } })) },
-      { label: 'Add a column after', onSelect: () => void change(() => ({ kind: 'add column', at: c + 1, spec: { name: 'column', type: 'text' } })) },
+      {
+        label: 'Add a column before',
+        onSelect: () => void change(() => ({ kind: 'add column', at: c, spec: { name: 'column', type: 'text' } })),
+      },
+      {
+        label: 'Add a column after',
+        onSelect: () => void change(() => ({ kind: 'add column', at: c + 1, spec: { name: 'column', type: 'text' } })),
+      },
       null,
-      { label: 'Delete the column', danger: true, onSelect: () => {
-        const go = (): void => void change(() => ({ kind: 'delete column', column: c }));
-        const words = uses?.columns[c] ? readerWords(uses.columns[c], columns[c].name) : '';
-        if (words === '') go();
-        else setAsked({ sentence: `${words} Without it they lack a column.`, verb: 'Delete the column', go });
-      } },
+      {
+        label: 'Delete the column',
+        danger: true,
+        onSelect: () => {
+          const go = (): void => void change(() => ({ kind: 'delete column', column: c }));
+          const words = uses?.columns[c] ? readerWords(uses.columns[c], columns[c].name) : '';
+          if (words === '') go();
+          else setAsked({ sentence: `${words} Without it they lack a column.`, verb: 'Delete the column', go });
+        },
+      },
     ],
     [change, columns, uses],
-  ); // prettier-ignore
+  );
   const paste = useCallback(
     (from: { row: number; column: number }, texts: string[][]) => {
-      const found = pasted(texts, columns.map(({ name }) => name), from.column); // prettier-ignore
+      const found = pasted(
+        texts,
+        columns.map(({ name }) => name),
+        from.column,
+      );
       if (found.header) toast('The first line names the columns: it was not taken for a row.');
       if (found.wider) setWide({ from, ...found });
       else void write(from, found.rows, 'pasted cells');
@@ -82,14 +96,27 @@ export function TableGrid({
   // Written when the table stands with its new columns.
   const [later, setLater] = useState<Pick<Wide, 'from' | 'rows'>>();
   useEffect(() => {
-    if (!later || !laid || laid.columns.length < later.from.column + Math.max(...later.rows.map((cells) => cells.length))) return; // prettier-ignore
+    if (
+      !later ||
+      !laid ||
+      laid.columns.length < later.from.column + Math.max(...later.rows.map((cells) => cells.length))
+    )
+      return;
     setLater(undefined);
     void write(later.from, later.rows, 'pasted cells');
   }, [later, laid, write]);
   const editing = useMemo(
-    () => ({ turn, write: (...asked: Parameters<typeof write>) => void write(...asked), paste, clear, fillDown, columnEntries, onRange: setRange }),
+    () => ({
+      turn,
+      write: (...asked: Parameters<typeof write>) => void write(...asked),
+      paste,
+      clear,
+      fillDown,
+      columnEntries,
+      onRange: setRange,
+    }),
     [turn, write, paste, clear, fillDown, columnEntries],
-  ); // prettier-ignore
+  );
   return (
     <div
       className="contents"
@@ -134,7 +161,8 @@ export function TableGrid({
           onClose={() => setReplacing(false)}
           onReplace={async (edits, what) => {
             const done = await change(() => ({ kind: 'cells', edits, what }));
-            if (done && !('fault' in done)) toast(`Replaced in ${counted(edits.length - done.conflicts.length, 'cell')}.`); // prettier-ignore
+            if (done && !('fault' in done))
+              toast(`Replaced in ${counted(edits.length - done.conflicts.length, 'cell')}.`);
           }}
         />
       )}
@@ -184,7 +212,8 @@ export function TableGrid({
           onSubmit={(event) => {
             event.preventDefault();
             const name = new FormData(event.currentTarget).get('name');
-            if (typeof name === 'string') void change(() => ({ kind: 'change column', column: renaming, spec: { ...columns[renaming], name } })); // prettier-ignore
+            if (typeof name === 'string')
+              void change(() => ({ kind: 'change column', column: renaming, spec: { ...columns[renaming], name } }));
             setRenaming(undefined);
           }}
           onKeyDown={(event) => event.key === 'Escape' && setRenaming(undefined)}

@@ -55,9 +55,16 @@ export function TablePanel({
   const [working, setWorking] = useState(false);
   const [before, setBefore] = useState<Asked>();
   const base = useMemo(
-    () => remediesSchema.parse({ name: table.name, columns: table.columns, identity: identityOf(table.columns), doubles: 'keep', answered: table.columns.map(({ name }) => name) }),
+    () =>
+      remediesSchema.parse({
+        name: table.name,
+        columns: table.columns,
+        identity: identityOf(table.columns),
+        doubles: 'keep',
+        answered: table.columns.map(({ name }) => name),
+      }),
     [table.name, table.columns],
-  ); // prettier-ignore
+  );
   const context = useMemo(() => ({ study, tables, names }), [study, tables, names]);
   const address = `${table.key} ${table.version}`;
   const namesAt = names.map(({ version }) => version).join();
@@ -69,7 +76,10 @@ export function TablePanel({
     const timer = setTimeout(() => {
       void desk()
         .check(`stored ${table.key}`, table, { ...base, collapse: 'one' }, context)
-        .then((found) => !stale && onPreview(found), () => undefined); // prettier-ignore
+        .then(
+          (found) => !stale && onPreview(found),
+          () => undefined,
+        );
     }, 250);
     return () => {
       stale = true;
@@ -92,7 +102,17 @@ export function TablePanel({
           change.collapse || change.makeIds ? remedies : { ...remedies, identity: change.identity ?? [] },
           context,
         );
-        await desk().store(id, { study, name: table.name, origin: table.origin, into: { table, how: 'mend', what }, keepIdentity: change.identity || change.makeIds || change.collapse ? undefined : identityOf(table.columns) }, heardShare(() => undefined)); // prettier-ignore
+        await desk().store(
+          id,
+          {
+            study,
+            name: table.name,
+            origin: table.origin,
+            into: { table, how: 'mend', what },
+            keepIdentity: change.identity || change.makeIds || change.collapse ? undefined : identityOf(table.columns),
+          },
+          heardShare(() => undefined),
+        );
         toast(`Done: ${what}.`);
       } catch (error) {
         toast.error(sentence(error));
@@ -109,8 +129,15 @@ export function TablePanel({
   };
   const shown = (preview?.findings ?? []).filter((finding) => finding.kind !== 'asks' && finding.kind !== 'note');
   return (
-    <Panel title="Findings" help={`${counted(table.rows, 'record')} in ${counted(table.columns.length, 'column')}, version ${grouped(table.version)}.`}>
-      <TextField label="Name" value={table.name} onCommit={async (name) => said(await renameTable(study, table.key, name))} />
+    <Panel
+      title="Findings"
+      help={`${counted(table.rows, 'record')} in ${counted(table.columns.length, 'column')}, version ${grouped(table.version)}.`}
+    >
+      <TextField
+        label="Name"
+        value={table.name}
+        onCommit={async (name) => said(await renameTable(study, table.key, name))}
+      />
       <div className="h-3.5" />
       <div className="mb-3.5 flex flex-wrap gap-2">
         {!asked && <Button onClick={() => setAsked(true)}>Look it through</Button>}
@@ -128,7 +155,8 @@ export function TablePanel({
           specs={table.columns}
           stored
           onDecide={(change, what) => {
-            if (change.identity && !change.makeIds) void held.change(() => ({ kind: 'identity', columns: change.identity ?? [] }));
+            if (change.identity && !change.makeIds)
+              void held.change(() => ({ kind: 'identity', columns: change.identity ?? [] }));
             else if (change.columns && !change.place) {
               const c = change.columns.findIndex((spec, i) => spec.type !== table.columns[i]?.type);
               const spec = change.columns[c];
@@ -143,13 +171,22 @@ export function TablePanel({
       <Part>Types of the columns</Part>
       <ColumnList
         specs={table.columns}
-        shares={Object.fromEntries(shown.flatMap((finding) => (finding.kind === 'misfits' ? [[finding.column, 1 - finding.count / Math.max(1, finding.filled)]] : [])))}
+        shares={Object.fromEntries(
+          shown.flatMap((finding) =>
+            finding.kind === 'misfits' ? [[finding.column, 1 - finding.count / Math.max(1, finding.filled)]] : [],
+          ),
+        )}
         tables={tables.filter(({ key }) => key !== table.key)}
         onChange={(column, spec) => {
           const go = (): void => void held.change(() => ({ kind: 'change column', column, spec }));
           const words = uses?.columns[column] ? readerWords(uses.columns[column], spec.name) : '';
           if (words === '' || spec.type === table.columns[column].type) go();
-          else setBefore({ sentence: `${words} Read as ${typeNames[spec.type]} it may not fit there any more.`, verb: `Read it as ${typeNames[spec.type]}`, go });
+          else
+            setBefore({
+              sentence: `${words} Read as ${typeNames[spec.type]} it may not fit there any more.`,
+              verb: `Read it as ${typeNames[spec.type]}`,
+              go,
+            });
         }}
       />
       <SetAside study={study} table={table} />
@@ -158,29 +195,35 @@ export function TablePanel({
         look="danger"
         className="mt-5"
         onClick={() => {
-          const go = (): void => void deleteWithUndo(table.name, {
-            remove: () => deleteTable(study, table.key),
-            restore: () => restoreTable(study, table.key),
-            gone: () => router.refresh(),
-            back: () => router.refresh(),
-          });
+          const go = (): void =>
+            void deleteWithUndo(table.name, {
+              remove: () => deleteTable(study, table.key),
+              restore: () => restoreTable(study, table.key),
+              gone: () => router.refresh(),
+              back: () => router.refresh(),
+            });
           const words = uses ? readerWords(uses, table.name) : '';
           if (words === '') go();
-          else setBefore({ sentence: `${words} Without it they have no records. It can be brought back for thirty days.`, verb: 'Delete the table', go });
+          else
+            setBefore({
+              sentence: `${words} Without it they have no records. It can be brought back for thirty days.`,
+              verb: 'Delete the table',
+              go,
+            });
         }}
       >
         <Trash2 size={15} aria-hidden />
         Delete the table
       </Button>
     </Panel>
-  ); // prettier-ignore
+  );
 }
 
 function SetAside({ study, table }: { study: string; table: TableHead }) {
   const [rows, setRows] = useState<Aside[]>([]);
   useEffect(() => {
     let stale = false;
-    void setAside(study, table.key).then((answer) => !stale && answer.ok && setRows(answer.value)); // prettier-ignore
+    void setAside(study, table.key).then((answer) => !stale && answer.ok && setRows(answer.value));
     return () => {
       stale = true;
     };
@@ -212,7 +255,7 @@ function Former({
   const [history, setHistory] = useState<TableHistory>();
   useEffect(() => {
     let stale = false;
-    void tableHistory(study, table.key, author()).then((answer) => !stale && answer.ok && setHistory(answer.value)); // prettier-ignore
+    void tableHistory(study, table.key, author()).then((answer) => !stale && answer.ok && setHistory(answer.value));
     return () => {
       stale = true;
     };

@@ -19,10 +19,21 @@ const firstRows = 3;
 /** Makes an empty table; or two, for the nodes and ties of a small network, in which the ties name the nodes. */
 export async function typeIn(study: string, what: 'table' | 'network'): Promise<{ table: string; ties?: string }> {
   if (what === 'table') {
-    const columns: ColumnSpec[] = [{ name: 'name', type: 'text' }, { name: 'column 2', type: 'text' }]; // prettier-ignore
+    const columns: ColumnSpec[] = [
+      { name: 'name', type: 'text' },
+      { name: 'column 2', type: 'text' },
+    ];
     return { table: await stored(study, 'new table', columns, firstRows) };
   }
-  const table = await stored(study, 'nodes', [{ name: 'name', type: 'text', id: true }, { name: 'kind', type: 'text' }], firstRows); // prettier-ignore
+  const table = await stored(
+    study,
+    'nodes',
+    [
+      { name: 'name', type: 'text', id: true },
+      { name: 'kind', type: 'text' },
+    ],
+    firstRows,
+  );
   const end = (name: string): ColumnSpec => ({ name, type: 'reference', table, by: 'name' });
   const ties = await stored(study, 'ties', [end('from'), end('to'), { name: 'weight', type: 'number' }], firstRows);
   return { table, ties };

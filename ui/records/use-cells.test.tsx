@@ -179,7 +179,12 @@ test('what is typed before the new row is drawn gathers, and is written by Enter
   for (const letter of 'two') press(letter);
   await waitFor(() => expect(says()).toContain('“two”'));
   press('Enter');
-  expect(heard.write.map(([{ row }, cells]) => [row, cells[0][0]])).toEqual([[0, 'new'], [1, ''], [1, 'two'], [1, '']]); // prettier-ignore
+  expect(heard.write.map(([{ row }, cells]) => [row, cells[0][0]])).toEqual([
+    [0, 'new'],
+    [1, ''],
+    [1, 'two'],
+    [1, ''],
+  ]);
 });
 
 test('cells are pasted from the range on, past the end where there is none; quotes and tabs inside hold', () => {
@@ -187,7 +192,10 @@ test('cells are pasted from the range on, past the end where there is none; quot
   const paste = (text: string): void => void fireEvent.paste(on, { clipboardData: { getData: () => text } });
   paste('a\tb\r\nc\td\r\n');
   expect(heard.paste[0][0].row).toBeGreaterThan(1e9);
-  expect(heard.paste[0][1]).toEqual([['a', 'b'], ['c', 'd']]); // prettier-ignore
+  expect(heard.paste[0][1]).toEqual([
+    ['a', 'b'],
+    ['c', 'd'],
+  ]);
   press('ArrowDown');
   press('ArrowRight');
   paste('"x\ty"\t"l1\nl2"');

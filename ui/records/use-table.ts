@@ -36,7 +36,7 @@ export function useTable(study: string, table: TableHead, desk: Desk) {
   const specs = table.columns;
 
   const spread = useCallback((changed: Partial<Record<number, Laid['distributions'][number]>>) => {
-    setLaid((now) => now && { ...now, distributions: now.distributions.map((one, c) => changed[c] ?? one) }); // prettier-ignore
+    setLaid((now) => now && { ...now, distributions: now.distributions.map((one, c) => changed[c] ?? one) });
     setTurn((now) => now + 1);
   }, []);
 
@@ -57,7 +57,12 @@ export function useTable(study: string, table: TableHead, desk: Desk) {
         added.current = [];
         const changed = await again(queue.open);
         if (left) return;
-        setLaid({ id: ++count.current, columns: specs, distributions: distributions.map((one, c) => changed[c] ?? one), rows: await desk().shown() }); // prettier-ignore
+        setLaid({
+          id: ++count.current,
+          columns: specs,
+          distributions: distributions.map((one, c) => changed[c] ?? one),
+          rows: await desk().shown(),
+        });
         for (const go of laidDown.current.splice(0)) go();
       } catch (error) {
         if (left) return;
@@ -191,7 +196,9 @@ export function useTable(study: string, table: TableHead, desk: Desk) {
         anew();
         // Said when it is seen, once for all that were asked for in a row.
         const words = all.length === 1 ? all[0] : counted(all.length, 'change');
-        void down.then(() => toast(all.length ? `${direction === 'undo' ? 'Undone' : 'Done again'}: ${words}` : (said ?? ''))); // prettier-ignore
+        void down.then(() =>
+          toast(all.length ? `${direction === 'undo' ? 'Undone' : 'Done again'}: ${words}` : (said ?? '')),
+        );
       });
     },
     [anew, queue],
@@ -210,8 +217,15 @@ export function useTable(study: string, table: TableHead, desk: Desk) {
         const edits = places.flatMap((row, i) =>
           texts[i].slice(0, width - from.column).map((text, c): CellEdit => ({ row, column: from.column + c, text })),
         );
-        const extra = texts.slice(places.length).map((cells) => [...new Array<string>(from.column).fill(''), ...cells].slice(0, width)); // prettier-ignore
-        const said = edits.length > 1 ? counted(edits.length, 'cell') : edits.length ? `${specs[edits[0].column].name} of a row` : what; // prettier-ignore
+        const extra = texts
+          .slice(places.length)
+          .map((cells) => [...new Array<string>(from.column).fill(''), ...cells].slice(0, width));
+        const said =
+          edits.length > 1
+            ? counted(edits.length, 'cell')
+            : edits.length
+              ? `${specs[edits[0].column].name} of a row`
+              : what;
         return {
           outcomes: [
             ...(edits.length ? await writeNow(edits, said) : []),
@@ -248,7 +262,12 @@ export function useTable(study: string, table: TableHead, desk: Desk) {
   const settle = useCallback(
     (mine: boolean) => {
       setConflicts([]);
-      if (mine) void change(() => ({ kind: 'cells', edits: conflicts.map(({ row, column, yours }) => ({ row, column, text: yours })), what: counted(conflicts.length, 'cell') })); // prettier-ignore
+      if (mine)
+        void change(() => ({
+          kind: 'cells',
+          edits: conflicts.map(({ row, column, yours }) => ({ row, column, text: yours })),
+          what: counted(conflicts.length, 'cell'),
+        }));
     },
     [change, conflicts],
   );

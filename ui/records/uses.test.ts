@@ -6,7 +6,13 @@ const network = (name: string, ...steps: string[]): { name: string; steps: strin
 
 test('who reads a column is said in a sentence, or nothing', () => {
   expect(readerWords({ networks: [], lists: [] }, 'name')).toBe('');
-  expect(readerWords({ networks: [network('One', 'Ties', 'Keep')], lists: [] }, 'name')).toBe('name is read by “One” (Ties, Keep).'); // prettier-ignore
-  expect(readerWords({ networks: [network('One', 'Ties'), network('Two', 'Ties')], lists: ['People'] }, 'name')).toBe('name is read by “One” (Ties) and 1 other network and the names “People”.'); // prettier-ignore
-  expect(readerWords({ networks: [], lists: ['People', 'Places'] }, 'keepers')).toBe('keepers is read by 2 lists of names.'); // prettier-ignore
+  expect(readerWords({ networks: [network('One', 'Ties', 'Keep')], lists: [] }, 'name')).toBe(
+    'name is read by “One” (Ties, Keep).',
+  );
+  expect(readerWords({ networks: [network('One', 'Ties'), network('Two', 'Ties')], lists: ['People'] }, 'name')).toBe(
+    'name is read by “One” (Ties) and 1 other network and the names “People”.',
+  );
+  expect(readerWords({ networks: [], lists: ['People', 'Places'] }, 'keepers')).toBe(
+    'keepers is read by 2 lists of names.',
+  );
 });

@@ -16,7 +16,11 @@ export function WhereTo({ draft, drafts, preview }: { draft: KeptDraft; drafts: 
   const { tables, decide } = drafts;
   const { into } = draft.remedies;
   const names = preview.specs.map(({ name }) => name);
-  const sharedWith = ({ columns }: TableHead): number => columnsMatched(names, columns.map(({ name }) => name)).size; // prettier-ignore
+  const sharedWith = ({ columns }: TableHead): number =>
+    columnsMatched(
+      names,
+      columns.map(({ name }) => name),
+    ).size;
   const like = tables.filter((one) => {
     const { columns } = one;
     const shared = sharedWith(one);
@@ -38,8 +42,16 @@ export function WhereTo({ draft, drafts, preview }: { draft: KeptDraft; drafts: 
         <Remedy label="New table" chosen={!into} onChoose={() => decide(draft.id, { into: undefined })} />
         {(target ?? first) && (
           <>
-            <Remedy label={`Add to ${(target ?? first).name}`} chosen={into?.how === 'append'} onChoose={() => choose((target ?? first).key, 'append')} />
-            <Remedy label="Replace it" chosen={into?.how === 'replace'} onChoose={() => choose((target ?? first).key, 'replace')} />
+            <Remedy
+              label={`Add to ${(target ?? first).name}`}
+              chosen={into?.how === 'append'}
+              onChoose={() => choose((target ?? first).key, 'append')}
+            />
+            <Remedy
+              label="Replace it"
+              chosen={into?.how === 'replace'}
+              onChoose={() => choose((target ?? first).key, 'replace')}
+            />
           </>
         )}
       </RemedyRow>
@@ -49,19 +61,34 @@ export function WhereTo({ draft, drafts, preview }: { draft: KeptDraft; drafts: 
             compact
             label="Table that gets the records"
             value={into?.table ?? ''}
-            choices={[{ value: '', label: 'a new table' }, ...tables.map(({ key, name }) => ({ value: key, label: name }))]}
-            onChange={(key) => (key === '' ? decide(draft.id, { into: undefined }) : choose(key, into?.how ?? 'replace'))}
+            choices={[
+              { value: '', label: 'a new table' },
+              ...tables.map(({ key, name }) => ({ value: key, label: name })),
+            ]}
+            onChange={(key) =>
+              key === '' ? decide(draft.id, { into: undefined }) : choose(key, into?.how ?? 'replace')
+            }
           />
         </div>
       )}
       {target && <WhichColumns draft={draft} drafts={drafts} table={target} preview={preview} />}
       {target && <Changes draft={draft} drafts={drafts} table={target} preview={preview} />}
     </Card>
-  ); // prettier-ignore
+  );
 }
 
 /** Columns that are not called as those of the table: which of them they are. */
-function WhichColumns({ draft, drafts, table, preview }: { draft: KeptDraft; drafts: Drafts; table: TableHead; preview: DraftPreview }) {
+function WhichColumns({
+  draft,
+  drafts,
+  table,
+  preview,
+}: {
+  draft: KeptDraft;
+  drafts: Drafts;
+  table: TableHead;
+  preview: DraftPreview;
+}) {
   const { into } = draft.remedies;
   if (!into) return null;
   const coming = preview.specs.map(({ name }) => name);
@@ -87,7 +114,7 @@ function WhichColumns({ draft, drafts, table, preview }: { draft: KeptDraft; dra
       ))}
     </ul>
   );
-} // prettier-ignore
+}
 
 /** Added, gone and changed, before it is done. */
 function Changes({

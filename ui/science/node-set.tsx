@@ -46,12 +46,22 @@ export function groupingColumns(net: Network): { name: string; values: string[] 
       if (text !== '') counts.set(text, (counts.get(text) ?? 0) + 1);
       if (counts.size > mostValues) return [];
     }
-    return counts.size > 0 ? [{ name: col.name, values: [...counts.keys()].sort((a, b) => (counts.get(b) ?? 0) - (counts.get(a) ?? 0)) }] : [];
+    return counts.size > 0
+      ? [{ name: col.name, values: [...counts.keys()].sort((a, b) => (counts.get(b) ?? 0) - (counts.get(a) ?? 0)) }]
+      : [];
   });
-} // prettier-ignore
+}
 
 /** Chooses a set of nodes; says how many it holds. */
-export function ChooseNodes({ label, value, onChange }: { label: string; value: NodeSet | undefined; onChange: (value: NodeSet) => void }) {
+export function ChooseNodes({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: NodeSet | undefined;
+  onChange: (value: NodeSet) => void;
+}) {
   const net = useWorkbench((state) => state.net);
   const selected = useWorkbench((state) => state.selection.nodes);
   const shortlists = useWorkbench((state) => state.shortlists);
@@ -67,7 +77,10 @@ export function ChooseNodes({ label, value, onChange }: { label: string; value: 
           label={`${label} from`}
           value={source}
           choices={[
-            { value: 'nodes', label: value?.from === 'nodes' ? 'the nodes chosen' : `the selection (${selected.length})` },
+            {
+              value: 'nodes',
+              label: value?.from === 'nodes' ? 'the nodes chosen' : `the selection (${selected.length})`,
+            },
             ...(shortlists.length ? [{ value: 'shortlist', label: 'a shortlist' }] : []),
             ...columns.map(({ name }) => ({ value: `column ${name}`, label: `a value of ${name}` })),
           ]}
@@ -76,33 +89,66 @@ export function ChooseNodes({ label, value, onChange }: { label: string; value: 
             else if (next === 'shortlist') onChange({ from: 'shortlist', id: shortlists[0].id });
             else {
               const name = next.slice('column '.length);
-              onChange({ from: 'value', column: name, value: columns.find((one) => one.name === name)?.values[0] ?? '' });
+              onChange({
+                from: 'value',
+                column: name,
+                value: columns.find((one) => one.name === name)?.values[0] ?? '',
+              });
             }
           }}
         />
         {value?.from === 'shortlist' && (
-          <Choose compact label={`${label}: shortlist`} value={value.id} choices={shortlists.map(({ id, name }) => ({ value: id, label: name }))} onChange={(id) => onChange({ from: 'shortlist', id })} />
+          <Choose
+            compact
+            label={`${label}: shortlist`}
+            value={value.id}
+            choices={shortlists.map(({ id, name }) => ({ value: id, label: name }))}
+            onChange={(id) => onChange({ from: 'shortlist', id })}
+          />
         )}
         {value?.from === 'value' && column && (
-          <Choose compact label={`${label}: value`} value={value.value} choices={column.values.map((one) => ({ value: one, label: one }))} onChange={(next) => onChange({ ...value, value: next })} />
+          <Choose
+            compact
+            label={`${label}: value`}
+            value={value.value}
+            choices={column.values.map((one) => ({ value: one, label: one }))}
+            onChange={(next) => onChange({ ...value, value: next })}
+          />
         )}
         {(value === undefined || value.from === 'nodes') && (
           <FindNodes
             label={`${label}: by name`}
             at="end"
             taken={new Set(nodes)}
-            onFind={(found) => onChange({ from: 'nodes', ids: [...(value?.from === 'nodes' ? value.ids : []), ...found.map(({ id }) => id)] })}
+            onFind={(found) =>
+              onChange({
+                from: 'nodes',
+                ids: [...(value?.from === 'nodes' ? value.ids : []), ...found.map(({ id }) => id)],
+              })
+            }
           />
         )}
         {value?.from === 'nodes' && (
           <p className="text-sm text-quiet">
-            {nodes.slice(0, 3).map((id) => net?.labels[net.ids.indexOf(id)]).join(', ')}
+            {nodes
+              .slice(0, 3)
+              .map((id) => net?.labels[net.ids.indexOf(id)])
+              .join(', ')}
             {nodes.length > 3 && ` and ${nodes.length - 3} more`}{' '}
-            <button type="button" className="text-accent underline disabled:opacity-50" disabled={!selected.length} onClick={() => onChange({ from: 'nodes', ids: [...selected] })}>
+            <button
+              type="button"
+              className="text-accent underline disabled:opacity-50"
+              disabled={!selected.length}
+              onClick={() => onChange({ from: 'nodes', ids: [...selected] })}
+            >
               take the selection
             </button>{' '}
             {value.ids.length > 0 && (
-              <button type="button" className="text-accent underline" onClick={() => onChange({ from: 'nodes', ids: [] })}>
+              <button
+                type="button"
+                className="text-accent underline"
+                onClick={() => onChange({ from: 'nodes', ids: [] })}
+              >
                 none
               </button>
             )}
@@ -111,4 +157,4 @@ export function ChooseNodes({ label, value, onChange }: { label: string; value: 
       </div>
     </Field>
   );
-} // prettier-ignore
+}

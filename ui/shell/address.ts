@@ -1,5 +1,12 @@
 /** What is looked at, in the page's address: so that it survives a reload and can be linked to. */
-import { createLoader, createSerializer, parseAsArrayOf, parseAsBoolean, parseAsString, parseAsStringLiteral } from 'nuqs/server'; // prettier-ignore
+import {
+  createLoader,
+  createSerializer,
+  parseAsArrayOf,
+  parseAsBoolean,
+  parseAsString,
+  parseAsStringLiteral,
+} from 'nuqs/server';
 import { views } from '@/ui/views/registry';
 import type { Workbench } from './workbench-store';
 

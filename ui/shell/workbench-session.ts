@@ -35,7 +35,15 @@ export function startSession(store: WorkbenchStore): Session {
   function opened(): Started<TrailService> {
     const made = startTrailWorker();
     const { tables, names, networks, shortlists } = store.getState();
-    void made.service.open({ study: study.id, network: network.id, tables, names, networks, shortlists, layout: network.layout }); // prettier-ignore
+    void made.service.open({
+      study: study.id,
+      network: network.id,
+      tables,
+      names,
+      networks,
+      shortlists,
+      layout: network.layout,
+    });
     made.onDeath(() => {
       deaths++;
       worker = opened();
@@ -43,7 +51,11 @@ export function startSession(store: WorkbenchStore): Session {
       session.service = service;
       if (deaths > mostDeaths) {
         runs++;
-        store.setState({ running: false, progress: undefined, fault: 'The computation broke off again and again. Undo the last change, or make the network smaller.' }); // prettier-ignore
+        store.setState({
+          running: false,
+          progress: undefined,
+          fault: 'The computation broke off again and again. Undo the last change, or make the network smaller.',
+        });
         return;
       }
       toast('The computation broke off and was started anew. Nothing of the trail is lost.');

@@ -34,7 +34,14 @@ export function WorkbenchPage({ start }: { start: WorkbenchStart }) {
     const first = store.getInitialState().step;
     store.setState(lookedAt(window.location.search, start.trail.steps));
     const unsubscribe = store.subscribe((state, before) => {
-      if (state.view === before.view && state.step === before.step && state.selection === before.selection && state.reading === before.reading && state.lists === before.lists) return; // prettier-ignore
+      if (
+        state.view === before.view &&
+        state.step === before.step &&
+        state.selection === before.selection &&
+        state.reading === before.reading &&
+        state.lists === before.lists
+      )
+        return;
       const query = addressOf(state, first, window.location.search);
       if (query !== window.location.search) {
         window.history.replaceState(window.history.state, '', `${window.location.pathname}${query}`);

@@ -145,14 +145,23 @@ function SelectionCard({ doing }: { doing: ReturnType<typeof useShortlists> }) {
         </Button>
       </div>
       <div className="mt-1.5 grid grid-cols-[72px_1fr] items-center gap-1.5">
-        <NumberField compact className="h-7" label="Steps around" whole min={0} max={20} value={steps} onCommit={setSteps} />
+        <NumberField
+          compact
+          className="h-7"
+          label="Steps around"
+          whole
+          min={0}
+          max={20}
+          value={steps}
+          onCommit={setSteps}
+        />
         <Button disabled={!selected.length} onClick={() => void doing.network('selection', selected, steps)}>
           steps around, as a network
         </Button>
       </div>
     </section>
   );
-} // prettier-ignore
+}
 
 const noRule: ConditionGroup = { match: 'all', rules: [] };
 

@@ -3,7 +3,14 @@ import { useRouter } from 'next/navigation';
 import { toast } from '@/ui/kit/toast';
 import type { Step, Trail } from '@/core/trail';
 import { newStep, stored } from '@/core/trail';
-import { changeShortlist, createNetwork, createShortlist, deleteShortlist, listShortlists, restoreShortlist } from '@/server/actions'; // prettier-ignore
+import {
+  changeShortlist,
+  createNetwork,
+  createShortlist,
+  deleteShortlist,
+  listShortlists,
+  restoreShortlist,
+} from '@/server/actions';
 import type { ShortlistChange, ShortlistRow } from '@/server/shortlists';
 import { counted, saveFile, sentence } from '@/ui/kit';
 import { useSession, useWorkbenchStore } from '@/ui/shell/workbench-context';
@@ -59,7 +66,10 @@ export function useShortlists() {
       const there = new Set(store.getState().net?.ids);
       const nodes = ids.filter((id) => there.has(id));
       store.getState().select({ nodes });
-      if (nodes.length < ids.length) toast(`${counted(ids.length - nodes.length, 'node')} of the list ${ids.length - nodes.length === 1 ? 'is' : 'are'} not in this network.`); // prettier-ignore
+      if (nodes.length < ids.length)
+        toast(
+          `${counted(ids.length - nodes.length, 'node')} of the list ${ids.length - nodes.length === 1 ? 'is' : 'are'} not in this network.`,
+        );
     },
     async create(name: string, folder: string): Promise<boolean> {
       const answer = await createShortlist(study, name, folder, members(store.getState().selection.nodes));

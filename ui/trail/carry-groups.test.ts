@@ -12,7 +12,13 @@ const trail = (resolution: number, min = 0): Trail =>
     ],
   });
 const net = {
-  ...network({ nodes: 4, edges: [[0, 1], [2, 3]] }), // prettier-ignore
+  ...network({
+    nodes: 4,
+    edges: [
+      [0, 1],
+      [2, 3],
+    ],
+  }),
   nodeColumns: [
     {
       type: 'text' as const,

@@ -4,7 +4,14 @@ import { inWorkbench, trail } from '@/ui/testing';
 import { TrailStrip } from './trail-strip';
 
 const steps = trail({ kind: 'keep', rule: { by: 'degree', min: 2 } }, { kind: 'groups' }, { kind: 'style' });
-const report = (id: string, nodes: number, more: object = {}) => ({ id, nodes, edges: 9, result: `${nodes} nodes`, notes: [], ...more }); // prettier-ignore
+const report = (id: string, nodes: number, more: object = {}) => ({
+  id,
+  nodes,
+  edges: 9,
+  result: `${nodes} nodes`,
+  notes: [],
+  ...more,
+});
 const reports = { s1: report('s1', 240), s2: report('s2', 125), s3: report('s3', 125), s4: report('s4', 125) };
 const tile = (title: string): HTMLElement => screen.getByRole('button', { name: new RegExp(`^${title}(?!: more)`) });
 
@@ -50,7 +57,11 @@ test('a new step begins with what its kind says, at its place', async () => {
   const { user, store } = inWorkbench(<TrailStrip />, { trail: steps, reports });
   await user.click(screen.getByRole('button', { name: 'Step' }));
   const menu = await screen.findByRole('menu');
-  expect(within(menu).getAllByRole('menuitem').map((one) => one.textContent?.split(/(?=[A-Z])/)[0])).toContain('Measure'); // prettier-ignore
+  expect(
+    within(menu)
+      .getAllByRole('menuitem')
+      .map((one) => one.textContent?.split(/(?=[A-Z])/)[0]),
+  ).toContain('Measure');
   await user.click(within(menu).getByRole('menuitem', { name: /^Measure/ }));
   const { trail: now, step } = store.getState();
   expect(now.steps.map(({ kind }) => kind)).toEqual(['ties', 'keep', 'groups', 'measure', 'style']);

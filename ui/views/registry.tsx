@@ -17,13 +17,44 @@ export interface View {
 // What is looked at now and then comes when it is; the graph is there at once.
 export const views = [
   { key: 'graph', title: 'Graph', does: 'Show the graph', component: GraphView },
-  { key: 'table', title: 'Table', does: 'Show the table', component: dynamic(() => import('./table/table-view').then((it) => it.TableView)) },
-  { key: 'measures', title: 'Measures', does: 'Show measures side by side', component: dynamic(() => import('./measures/measures-view').then((it) => it.MeasuresView)) },
-  { key: 'chance', title: 'Chance', does: 'Hold the network against chance', component: dynamic(() => import('./chance/chance-view').then((it) => it.ChanceView)) },
-  { key: 'paths', title: 'Paths', does: 'Find paths', component: dynamic(() => import('./paths/paths-view').then((it) => it.PathsView)) },
-  { key: 'contacts', title: 'Contacts', does: 'Contacts of two groups', component: dynamic(() => import('./contacts/contacts-view').then((it) => it.ContactsView)) },
-  { key: 'compare', title: 'Compare', does: '', asked: true, component: dynamic(() => import('./compare/compare-view').then((it) => it.CompareView)) },
-] as const satisfies readonly View[]; // prettier-ignore
+  {
+    key: 'table',
+    title: 'Table',
+    does: 'Show the table',
+    component: dynamic(() => import('./table/table-view').then((it) => it.TableView)),
+  },
+  {
+    key: 'measures',
+    title: 'Measures',
+    does: 'Show measures side by side',
+    component: dynamic(() => import('./measures/measures-view').then((it) => it.MeasuresView)),
+  },
+  {
+    key: 'chance',
+    title: 'Chance',
+    does: 'Hold the network against chance',
+    component: dynamic(() => import('./chance/chance-view').then((it) => it.ChanceView)),
+  },
+  {
+    key: 'paths',
+    title: 'Paths',
+    does: 'Find paths',
+    component: dynamic(() => import('./paths/paths-view').then((it) => it.PathsView)),
+  },
+  {
+    key: 'contacts',
+    title: 'Contacts',
+    does: 'Contacts of two groups',
+    component: dynamic(() => import('./contacts/contacts-view').then((it) => it.ContactsView)),
+  },
+  {
+    key: 'compare',
+    title: 'Compare',
+    does: '',
+    asked: true,
+    component: dynamic(() => import('./compare/compare-view').then((it) => it.CompareView)),
+  },
+] as const satisfies readonly View[];
 
 export type ViewName = (typeof views)[number]['key'];
 

@@ -62,7 +62,9 @@ export function ViewBar() {
 function SelectMenu() {
   const count = useWorkbench((state) => state.selection.nodes.length);
   const store = useWorkbenchStore();
-  const change = (next: (net: NonNullable<ReturnType<typeof store.getState>['net']>, ids: string[]) => string[]): void => {
+  const change = (
+    next: (net: NonNullable<ReturnType<typeof store.getState>['net']>, ids: string[]) => string[],
+  ): void => {
     const { net, selection, select } = store.getState();
     if (net) select({ nodes: next(net, selection.nodes) });
   };
@@ -95,4 +97,4 @@ function SelectMenu() {
       ]}
     />
   );
-} // prettier-ignore
+}

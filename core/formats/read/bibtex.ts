@@ -218,15 +218,28 @@ const listed = (value: string): string[] =>
 const referenceFields = ['references', 'cites', 'cited', 'related', 'xref'];
 /** Fields with columns of their own. */
 const known = new Set([
-  'title', 'date', 'year', 'author', 'editor', 'keywords', 'journal', 'journaltitle', 'booktitle', 'url', 'doi', ...referenceFields,
-]); // prettier-ignore
+  'title',
+  'date',
+  'year',
+  'author',
+  'editor',
+  'keywords',
+  'journal',
+  'journaltitle',
+  'booktitle',
+  'url',
+  'doi',
+  ...referenceFields,
+]);
 /** Fields that are addresses: nothing in them is markup but an escaped sign. */
 const verbatim = new Set(['url', 'doi', 'file', 'eprint', 'howpublished']);
 
 function recordOf({ kind, key, fields, line }: Entry): { record: BibliographicRecord; others: boolean } {
   const text = (name: string): string => {
     const value = fields.get(name) ?? '';
-    return verbatim.has(name) ? value.replace(/\\([_%&#$~])/g, '$1').replace(/^\\url\{(.*)\}$/, '$1') : plainText(value);
+    return verbatim.has(name)
+      ? value.replace(/\\([_%&#$~])/g, '$1').replace(/^\\url\{(.*)\}$/, '$1')
+      : plainText(value);
   };
   const first = (...names: string[]): string => names.map(text).find((value) => value.trim() !== '') ?? '';
   const cited = referenceFields.find((name) => fields.has(name));
@@ -251,7 +264,7 @@ function recordOf({ kind, key, fields, line }: Entry): { record: BibliographicRe
       ),
     },
   };
-} // prettier-ignore
+}
 
 /** BibTeX and BibLaTeX, with strings, braces, accents and all orders of names. Cited keys stand in a field `references`, `cites` or `cited`. */
 export const bibtexFormat: Format = {
@@ -283,10 +296,16 @@ export const bibtexFormat: Format = {
       );
     }
     if (broken.length) {
-      notes.push(`${counted(broken.length, 'entry is', 'entries are')} never closed and left out (from line ${broken.slice(0, 5).map(grouped).join(', ')}).`); // prettier-ignore
-      if (broken.length >= mostUnclosed) notes.push('What stands after them was not looked at. Close them, and bring the file in again.'); // prettier-ignore
+      notes.push(
+        `${counted(broken.length, 'entry is', 'entries are')} never closed and left out (from line ${broken.slice(0, 5).map(grouped).join(', ')}).`,
+      );
+      if (broken.length >= mostUnclosed)
+        notes.push('What stands after them was not looked at. Close them, and bring the file in again.');
     }
-    if (unnamed) notes.push(`${counted(unnamed, 'entry ends', 'entries end')} with “and others”: who these are is not known, so they are no authors.`); // prettier-ignore
+    if (unnamed)
+      notes.push(
+        `${counted(unnamed, 'entry ends', 'entries end')} with “and others”: who these are is not known, so they are no authors.`,
+      );
     return [bibliographicPart(records, `BibTeX, ${counted(records.length, 'entry', 'entries')}`, notes)];
   },
 };

@@ -3,7 +3,13 @@ import { CsvReader, NotUtf8 } from '../csv-read';
 import type { Format, FileSource, PlacedFaulty, ReadContext, ReadPart } from './format';
 import { own } from '../../own';
 
-const delimiterNames: Readonly<Record<string, string>> = { ',': 'commas', ';': 'semicolons', '\t': 'tabs', '|': 'bars', ' ': 'blanks' }; // prettier-ignore
+const delimiterNames: Readonly<Record<string, string>> = {
+  ',': 'commas',
+  ';': 'semicolons',
+  '\t': 'tabs',
+  '|': 'bars',
+  ' ': 'blanks',
+};
 
 async function attempt(source: FileSource, { settings, breathe }: ReadContext): Promise<ReadPart> {
   let builder: RawBuilder | undefined;

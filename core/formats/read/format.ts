@@ -82,7 +82,8 @@ export const tooLarge = (name: string): Fault =>
 /** All of the file as text, UTF-8 or UTF-16 by its mark, else Windows-1252; with a note where it is not the first. */
 export async function wholeText(source: FileSource, context: ReadContext): Promise<{ text: string; notes: string[] }> {
   const bytes = await wholeBytes(source, context);
-  const marked = bytes[0] === 0xff && bytes[1] === 0xfe ? 'utf-16le' : bytes[0] === 0xfe && bytes[1] === 0xff ? 'utf-16be' : 'utf-8'; // prettier-ignore
+  const marked =
+    bytes[0] === 0xff && bytes[1] === 0xfe ? 'utf-16le' : bytes[0] === 0xfe && bytes[1] === 0xff ? 'utf-16be' : 'utf-8';
   try {
     const text = new TextDecoder(marked, { fatal: true }).decode(bytes);
     return { text, notes: marked === 'utf-8' ? [] : [encodingNote(marked)] };
@@ -140,7 +141,12 @@ export class RecordRows {
     const used = names.map((_, c) => this.rows.some((row) => row[c]));
     const kept = names.flatMap((_, c) => (used[c] ? [c] : []));
     const builder = new RawBuilder(kept.map((c) => names[c]));
-    this.rows.forEach((row, r) => builder.push(kept.map((c) => row[c] ?? ''), this.lines[r])); // prettier-ignore
+    this.rows.forEach((row, r) =>
+      builder.push(
+        kept.map((c) => row[c] ?? ''),
+        this.lines[r],
+      ),
+    );
     return builder.done();
   }
 }

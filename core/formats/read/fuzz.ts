@@ -9,18 +9,83 @@ const samples: readonly { name: string; bytes: Uint8Array }[] = [
   { name: 'a.csv', bytes: strToU8(csv) },
   { name: 'a.tsv', bytes: strToU8(csv.replaceAll(',', '\t')) },
   { name: 'latin.csv', bytes: Uint8Array.from(csv, (letter) => letter.charCodeAt(0) & 255) },
-  { name: 'utf16.csv', bytes: new Uint8Array(Uint16Array.from(`\ufeff${csv}`, (letter) => letter.charCodeAt(0)).buffer) },
-  { name: 'a.xlsx', bytes: xlsx([{ name: 'one', rows: [['a', 'b'], ['x', 1], ['y', { day: 4 }]] }, { name: 'two', rows: [['p'], ['q']] }]) },
+  {
+    name: 'utf16.csv',
+    bytes: new Uint8Array(Uint16Array.from(`\ufeff${csv}`, (letter) => letter.charCodeAt(0)).buffer),
+  },
+  {
+    name: 'a.xlsx',
+    bytes: xlsx([
+      {
+        name: 'one',
+        rows: [
+          ['a', 'b'],
+          ['x', 1],
+          ['y', { day: 4 }],
+        ],
+      },
+      { name: 'two', rows: [['p'], ['q']] },
+    ]),
+  },
   { name: 'a.json', bytes: strToU8('[{"a":1,"b":{"c":["x","y"]}},{"a":null,"d":[{"e":1}]}]') },
   { name: 'a.ndjson', bytes: strToU8('{"a":1}\n{"a":"é","b":[1,2]}\n') },
-  { name: 'a.geojson', bytes: strToU8('{"type":"FeatureCollection","features":[{"type":"Feature","properties":{"n":1},"geometry":{"type":"Point","coordinates":[1,2]}}]}') },
-  { name: 'csl.json', bytes: strToU8('[{"id":"x","type":"book","author":[{"family":"Pell"}],"issued":{"date-parts":[[1911]]},"title":"t"}]') },
-  { name: 'a.ris', bytes: strToU8('TY  - JOUR\r\nAU  - Pell, A.\r\nTI  - On kale\r\nPY  - 1911\r\nKW  - kale; neep\r\nER  - \r\n') },
-  { name: 'a.bib', bytes: strToU8("@string{k = {Kale}}\n@article{x, author = {Pell, Alban and {\\'E}lise Holm}, title = {On {K}ale \\& neep}, year = 1911, journal = k # \" A\"}\n") },
-  { name: 'a.graphml', bytes: strToU8('<?xml version="1.0"?><graphml><key id="k" for="all" attr.name="n" attr.type="int"><default>1</default></key><graph edgedefault="directed"><node id="a"><data key="k">2</data></node><edge source="a" target="b"/></graph></graphml>') },
-]; // prettier-ignore
+  {
+    name: 'a.geojson',
+    bytes: strToU8(
+      '{"type":"FeatureCollection","features":[{"type":"Feature","properties":{"n":1},"geometry":{"type":"Point","coordinates":[1,2]}}]}',
+    ),
+  },
+  {
+    name: 'csl.json',
+    bytes: strToU8(
+      '[{"id":"x","type":"book","author":[{"family":"Pell"}],"issued":{"date-parts":[[1911]]},"title":"t"}]',
+    ),
+  },
+  {
+    name: 'a.ris',
+    bytes: strToU8('TY  - JOUR\r\nAU  - Pell, A.\r\nTI  - On kale\r\nPY  - 1911\r\nKW  - kale; neep\r\nER  - \r\n'),
+  },
+  {
+    name: 'a.bib',
+    bytes: strToU8(
+      '@string{k = {Kale}}\n@article{x, author = {Pell, Alban and {\\\'E}lise Holm}, title = {On {K}ale \\& neep}, year = 1911, journal = k # " A"}\n',
+    ),
+  },
+  {
+    name: 'a.graphml',
+    bytes: strToU8(
+      '<?xml version="1.0"?><graphml><key id="k" for="all" attr.name="n" attr.type="int"><default>1</default></key><graph edgedefault="directed"><node id="a"><data key="k">2</data></node><edge source="a" target="b"/></graph></graphml>',
+    ),
+  },
+];
 
-const spices = ['"', "'", '\0', '\r', '\n', '\ufeff', ',', ';', '\t', '{', '}', '[', ']', '<', '>', '&', '\\', '@', '=', '-', '9'.repeat(30), '𝕏', '\ud800', '<!ENTITY a "b">', '"'.repeat(5)].map((text) => strToU8(text)); // prettier-ignore
+const spices = [
+  '"',
+  "'",
+  '\0',
+  '\r',
+  '\n',
+  '\ufeff',
+  ',',
+  ';',
+  '\t',
+  '{',
+  '}',
+  '[',
+  ']',
+  '<',
+  '>',
+  '&',
+  '\\',
+  '@',
+  '=',
+  '-',
+  '9'.repeat(30),
+  '𝕏',
+  '\ud800',
+  '<!ENTITY a "b">',
+  '"'.repeat(5),
+].map((text) => strToU8(text));
 
 /** A sound file with one to six wounds: cut, doubled, overwritten, spiced, shuffled. */
 export function brokenFile(random: Random): FileSource {

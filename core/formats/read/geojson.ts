@@ -12,10 +12,13 @@ export const isGeo = (value: Item): boolean =>
 /** Longitude and latitude of a point, or of each of several. */
 function pointsOf(geometry: unknown): [number, number][] {
   if (!isItem(geometry) || !Array.isArray(geometry.coordinates)) return [];
-  const all: unknown[] = geometry.type === 'Point' ? [geometry.coordinates] : geometry.type === 'MultiPoint' ? geometry.coordinates : []; // prettier-ignore
+  const all: unknown[] =
+    geometry.type === 'Point' ? [geometry.coordinates] : geometry.type === 'MultiPoint' ? geometry.coordinates : [];
   // Numbers may stand as they were written.
   return all.flatMap((pair): [number, number][] => {
-    const [east, north] = Array.isArray(pair) ? pair.slice(0, 2).map((one) => (typeof one === 'string' || typeof one === 'number' ? Number(one) : NaN)) : []; // prettier-ignore
+    const [east, north] = Array.isArray(pair)
+      ? pair.slice(0, 2).map((one) => (typeof one === 'string' || typeof one === 'number' ? Number(one) : NaN))
+      : [];
     return Number.isFinite(east) && Number.isFinite(north) ? [[east, north]] : [];
   });
 }
@@ -25,10 +28,11 @@ function written(value: unknown, name: string, lists: Set<string>): string {
   if (value === null || value === undefined) return '';
   if (typeof value === 'string') return value;
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  if (!Array.isArray(value) || value.some((one) => typeof one === 'object' && one !== null)) return JSON.stringify(value);
+  if (!Array.isArray(value) || value.some((one) => typeof one === 'object' && one !== null))
+    return JSON.stringify(value);
   lists.add(name);
   return value.map((one) => written(one, name, lists).replaceAll(';', ',')).join('; ');
-} // prettier-ignore
+}
 
 export function readGeo(value: Item): ReadPart {
   const features: unknown[] = value.type === 'Feature' ? [value] : (value.features as unknown[]);

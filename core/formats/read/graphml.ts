@@ -51,41 +51,54 @@ export const graphmlFormat: Format = {
       rows.push(ended.record, rows.count + 1);
       record = outer.at(-1)?.record;
     };
-    await readXml(await wholeBytes(source, context), source.name, {
-      open(tag, attributes) {
-        text = '';
-        if (tag === 'graphml') seen = true;
-        else if (tag === 'key') {
-          key = { name: attributes['attr.name'] ?? attributes.id ?? '', type: attributes['attr.type'] ?? 'string', for: attributes.for ?? 'all' };
-          if (attributes.id !== undefined) keys.set(attributes.id, key);
-        } else if (tag === 'graph') byDefault = attributes.edgedefault ?? byDefault;
-        else if (tag === 'node') {
-          record = [['id', attributes.id ?? '']];
-          outer.push({ kind: 'node', record });
-        } else if (tag === 'edge') {
-          record = [['from', attributes.source ?? ''], ['to', attributes.target ?? '']]; // prettier-ignore
-          if (attributes.id) record.push(['id', attributes.id]);
-          const directed = attributes.directed === undefined ? byDefault === 'directed' : /^(true|1)$/.test(attributes.directed);
-          directions[directed ? 'directed' : 'undirected']++;
-          record.push(['directed', directed ? 'yes' : 'no']);
-          outer.push({ kind: 'edge', record });
-        } else if (tag === 'data') {
-          // What is no declared attribute (drawing instructions, say) is left out.
-          field = keys.get(attributes.key ?? '')?.name ?? attributes.key;
-        } else if (tag === 'hyperedge' || tag === 'port') left++;
+    await readXml(
+      await wholeBytes(source, context),
+      source.name,
+      {
+        open(tag, attributes) {
+          text = '';
+          if (tag === 'graphml') seen = true;
+          else if (tag === 'key') {
+            key = {
+              name: attributes['attr.name'] ?? attributes.id ?? '',
+              type: attributes['attr.type'] ?? 'string',
+              for: attributes.for ?? 'all',
+            };
+            if (attributes.id !== undefined) keys.set(attributes.id, key);
+          } else if (tag === 'graph') byDefault = attributes.edgedefault ?? byDefault;
+          else if (tag === 'node') {
+            record = [['id', attributes.id ?? '']];
+            outer.push({ kind: 'node', record });
+          } else if (tag === 'edge') {
+            record = [
+              ['from', attributes.source ?? ''],
+              ['to', attributes.target ?? ''],
+            ];
+            if (attributes.id) record.push(['id', attributes.id]);
+            const directed =
+              attributes.directed === undefined ? byDefault === 'directed' : /^(true|1)$/.test(attributes.directed);
+            directions[directed ? 'directed' : 'undirected']++;
+            record.push(['directed', directed ? 'yes' : 'no']);
+            outer.push({ kind: 'edge', record });
+          } else if (tag === 'data') {
+            // What is no declared attribute (drawing instructions, say) is left out.
+            field = keys.get(attributes.key ?? '')?.name ?? attributes.key;
+          } else if (tag === 'hyperedge' || tag === 'port') left++;
+        },
+        text(piece) {
+          text += piece;
+        },
+        close(tag) {
+          if (tag === 'default' && key) key.fallback = text.trim();
+          else if (tag === 'data' && field !== undefined && record) {
+            const own = ['id', 'from', 'to', 'directed'].includes(field) ? `${field} 2` : field;
+            record.push([own, text.trim()]);
+            field = undefined;
+          } else if (tag === 'node' || tag === 'edge') close(tag);
+        },
       },
-      text(piece) {
-        text += piece;
-      },
-      close(tag) {
-        if (tag === 'default' && key) key.fallback = text.trim();
-        else if (tag === 'data' && field !== undefined && record) {
-          const own = ['id', 'from', 'to', 'directed'].includes(field) ? `${field} 2` : field;
-          record.push([own, text.trim()]);
-          field = undefined;
-        } else if (tag === 'node' || tag === 'edge') close(tag);
-      },
-    }, (share) => context.breathe(0.3 + 0.6 * share)); // prettier-ignore
+      (share) => context.breathe(0.3 + 0.6 * share),
+    );
     if (!seen)
       throw new Fault(
         `“${source.name}” is XML, but no GraphML. Bring in GraphML, or save the table as CSV.`,
@@ -99,10 +112,12 @@ export const graphmlFormat: Format = {
     const mixed = directions.directed > 0 && directions.undirected > 0;
     const how = mixed ? 'edges directed and undirected' : directions.directed ? 'directed' : 'undirected';
     const typed = (kind: string): ReadPart['types'] =>
-      Object.fromEntries([...keys.values()].flatMap(({ name, type, for: whose }) => {
-        const known = whose === kind || whose === 'all' ? own(types, type) : undefined;
-        return known ? [[name, { type: known }]] : [];
-      })); // prettier-ignore
+      Object.fromEntries(
+        [...keys.values()].flatMap(({ name, type, for: whose }) => {
+          const known = whose === kind || whose === 'all' ? own(types, type) : undefined;
+          return known ? [[name, { type: known }]] : [];
+        }),
+      );
     const parts: ReadPart[] = [];
     if (nodes.count)
       parts.push({

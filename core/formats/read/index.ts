@@ -10,7 +10,15 @@ import { risFormat } from './ris';
 import { xlsxFormat } from './xlsx';
 
 /** In the order in which they are tried; the last fits every text. */
-export const formats: readonly Format[] = [xlsxFormat, graphmlFormat, jsonFormat, risFormat, nbibFormat, bibtexFormat, csvFormat]; // prettier-ignore
+export const formats: readonly Format[] = [
+  xlsxFormat,
+  graphmlFormat,
+  jsonFormat,
+  risFormat,
+  nbibFormat,
+  bibtexFormat,
+  csvFormat,
+];
 
 const headSize = 4096;
 
@@ -20,7 +28,8 @@ async function headOf(source: FileSource): Promise<Uint8Array> {
 }
 
 function looseText(head: Uint8Array): string {
-  const marked = head[0] === 0xff && head[1] === 0xfe ? 'utf-16le' : head[0] === 0xfe && head[1] === 0xff ? 'utf-16be' : 'utf-8'; // prettier-ignore
+  const marked =
+    head[0] === 0xff && head[1] === 0xfe ? 'utf-16le' : head[0] === 0xfe && head[1] === 0xff ? 'utf-16be' : 'utf-8';
   return new TextDecoder(marked).decode(head);
 }
 
@@ -36,10 +45,16 @@ async function formatOf(source: FileSource): Promise<Format> {
   const text = looseText(head);
   // What is known to be something else is not taken for a table because of its name.
   if (/^%PDF-/.test(text)) {
-    throw new Fault(`“${source.name}” is a PDF document, which holds no table that can be read. Bring in the table it was made from.`, source.name); // prettier-ignore
+    throw new Fault(
+      `“${source.name}” is a PDF document, which holds no table that can be read. Bring in the table it was made from.`,
+      source.name,
+    );
   }
   if (/^\ufeff?\s*(<!--[\s\S]*?-->\s*)?<(!doctype html|html|head|body)[\s>]/i.test(text)) {
-    throw new Fault(`“${source.name}” is a web page, no table; often an address asks for a sign-in first. Save the table itself as CSV, and bring it in again.`, source.name); // prettier-ignore
+    throw new Fault(
+      `“${source.name}” is a web page, no table; often an address asks for a sign-in first. Save the table itself as CSV, and bring it in again.`,
+      source.name,
+    );
   }
   const fitting = formats.filter((format) => format.fits(head, text));
   const ending = source.name.slice(source.name.lastIndexOf('.') + 1).toLowerCase();

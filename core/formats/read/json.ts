@@ -109,7 +109,10 @@ export const jsonFormat: Format = {
       const lineNumbers = filled.map((i) => i + 1);
       return noted([part('', records, lineNumbers, `NDJSON, ${counted(objects, 'record')}`)]);
     }
-    throw new Fault(`“${source.name}” is no complete JSON: ${whyBroken(text)}. Mend it, or save it anew, and bring it in again.`, source.name); // prettier-ignore
+    throw new Fault(
+      `“${source.name}” is no complete JSON: ${whyBroken(text)}. Mend it, or save it anew, and bring it in again.`,
+      source.name,
+    );
   },
 };
 

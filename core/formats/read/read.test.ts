@@ -46,7 +46,10 @@ describe('CSV', () => {
 
   test('apostrophes as quotes', async () => {
     const part = await only('a.csv', "'a','b'\n'1,5','it''s'\n'2','3'\n");
-    expect(rowsOf(part)).toEqual([{ a: '1,5', b: "it's" }, { a: '2', b: '3' }]); // prettier-ignore
+    expect(rowsOf(part)).toEqual([
+      { a: '1,5', b: "it's" },
+      { a: '2', b: '3' },
+    ]);
   });
 
   test('Windows-1252 that shows only far down, and UTF-16 without its mark', async () => {
@@ -61,13 +64,20 @@ describe('CSV', () => {
   test('files put one behind the other: the mark and the second header do no harm', async () => {
     const part = await only('a.csv', '\ufeffa,b\n1,2\n\ufeffa,b\n3,4\n');
     expect(part.faulty.map(({ line, reason }) => [line, reason])).toEqual([[3, 'repeats the header']]);
-    expect(rowsOf(part).filter((_, r) => r !== 1)).toEqual([{ a: '1', b: '2' }, { a: '3', b: '4' }]); // prettier-ignore
+    expect(rowsOf(part).filter((_, r) => r !== 1)).toEqual([
+      { a: '1', b: '2' },
+      { a: '3', b: '4' },
+    ]);
   });
 
   test('parted by blanks, with remarks; the last remark may be the header', async () => {
     const part = await only('roads.txt', '# Roads of the sound\n# source  target\n1   2\n2\t 3\n3 1\n');
     expect(part.how).toContain('parted by blanks');
-    expect(rowsOf(part)).toEqual([{ source: '1', target: '2' }, { source: '2', target: '3' }, { source: '3', target: '1' }]); // prettier-ignore
+    expect(rowsOf(part)).toEqual([
+      { source: '1', target: '2' },
+      { source: '2', target: '3' },
+      { source: '3', target: '1' },
+    ]);
     expect(part.notes).toEqual(['1 line of remarks (#) passed over.']);
     const plain = await only('a.edges', 'Tove Alban\nAlban Signe\nSigne Tove\n');
     expect([plain.how.includes('no header'), plain.table.rows]).toEqual([true, 3]);
@@ -95,16 +105,32 @@ describe('XLSX', () => {
     const bytes = await workbook((book) => {
       const sheet = book.addWorksheet('ledger B–D');
       sheet.addRow(['name', 'sent', 'at', 'packets', 'known', 'sum', 'note']);
-      sheet.addRow(['Tove', new Date(Date.UTC(1911, 2, 3)), new Date(Date.UTC(1911, 2, 3, 14, 30)), 12.1, true, { formula: 'D2*2', result: 24.2 }, { richText: [{ text: 'grey ' }, { text: 'bere' }] }]); // prettier-ignore
+      sheet.addRow([
+        'Tove',
+        new Date(Date.UTC(1911, 2, 3)),
+        new Date(Date.UTC(1911, 2, 3, 14, 30)),
+        12.1,
+        true,
+        { formula: 'D2*2', result: 24.2 },
+        { richText: [{ text: 'grey ' }, { text: 'bere' }] },
+      ]);
       sheet.getCell('C2').numFmt = 'dd/mm/yyyy hh:mm';
       sheet.addRow(['Alban & Co <x>', null, null, 0.1 + 0.2, false, { formula: 'D9' }, '007']);
       sheet.getCell('D2').numFmt = '0.00 "days"';
     });
     const part = await only('a.xlsx', bytes);
     expect(rowsOf(part)).toEqual([
-      { name: 'Tove', sent: '1911-03-03', at: '1911-03-03 14:30', packets: '12.1', known: 'yes', sum: '24.2', note: 'grey bere' },
+      {
+        name: 'Tove',
+        sent: '1911-03-03',
+        at: '1911-03-03 14:30',
+        packets: '12.1',
+        known: 'yes',
+        sum: '24.2',
+        note: 'grey bere',
+      },
       { name: 'Alban & Co <x>', sent: '', at: '', packets: '0.3', known: 'no', sum: '', note: '007' },
-    ]); // prettier-ignore
+    ]);
     expect(part.how).toBe('sheet “ledger B–D”; header in line 1');
     expect(part.notes.join()).toContain('1 formula without a stored result');
   });
@@ -172,26 +198,40 @@ describe('JSON', () => {
     expect(rowsOf(part)[1].a).toBe('12345678901234567891');
     const lines = await only('a.ndjson', '{"a":12345678901234567890}\n{"a":12345678901234567891}\n');
     expect(rowsOf(lines).map(({ a }) => a)).toEqual(['12345678901234567890', '12345678901234567891']);
-    const point = '{"type":"Feature","properties":{"n":12345678901234567890,"kinds":["a","b"]},"geometry":{"type":"Point","coordinates":[-31.40,48.0]}}'; // prettier-ignore
+    const point =
+      '{"type":"Feature","properties":{"n":12345678901234567890,"kinds":["a","b"]},"geometry":{"type":"Point","coordinates":[-31.40,48.0]}}';
     const geo = await only('a.geojson', `{"type":"FeatureCollection","features":[${point}]}`);
     expect(rowsOf(geo)).toEqual([{ n: '12345678901234567890', kinds: 'a; b', place: '48, -31.4' }]);
     expect(geo.types.kinds).toEqual({ type: 'list' });
   });
 
   test('a point beyond the poles is no place', async () => {
-    const part = await only('a.geojson', '{"type":"Feature","properties":{"n":1},"geometry":{"type":"Point","coordinates":[999,-999]}}'); // prettier-ignore
+    const part = await only(
+      'a.geojson',
+      '{"type":"Feature","properties":{"n":1},"geometry":{"type":"Point","coordinates":[999,-999]}}',
+    );
     expect(part.notes.join()).toContain('1 point beyond the poles');
-    expect(typedTable('t', part.table, [{ name: 'n', type: 'number' }, { name: 'place', type: 'place' }]).misfits).toHaveLength(1); // prettier-ignore
+    expect(
+      typedTable('t', part.table, [
+        { name: 'n', type: 'number' },
+        { name: 'place', type: 'place' },
+      ]).misfits,
+    ).toHaveLength(1);
   });
 
   test('more fields than there can be columns are said', async () => {
     const wide = JSON.stringify([Object.fromEntries(Array.from({ length: 2003 }, (_, i) => [`f${i}`, i]))]);
-    expect((await only('a.json', wide)).notes.join()).toMatch(/Only the first 2,000 fields are columns; 3 further ones are left out: “f2000”/); // prettier-ignore
+    expect((await only('a.json', wide)).notes.join()).toMatch(
+      /Only the first 2,000 fields are columns; 3 further ones are left out: “f2000”/,
+    );
   });
 
   test('nodes and links under their names', async () => {
     const found = await parts('a.json', '{"title":"x","nodes":[{"id":"a"}],"links":[{"source":"a","target":"b"}]}');
-    expect(found.map(({ name, table }) => [name, table.rows])).toEqual([['nodes', 1], ['links', 1]]); // prettier-ignore
+    expect(found.map(({ name, table }) => [name, table.rows])).toEqual([
+      ['nodes', 1],
+      ['links', 1],
+    ]);
   });
 
   test('points of GeoJSON; lines are left out and said', async () => {
@@ -222,7 +262,10 @@ describe('bibliographic records', () => {
     );
     expect(rowsOf(part)[0]).toEqual({ ...bulletin, kind: 'article', doi: '10.1/x', volume: '3' });
     expect(rowsOf(part)[1]).toMatchObject({ title: 'Kale', kind: 'book' });
-    expect(part.notes).toEqual(['1 record without an end (ER): what stands there was taken.', '1 line outside of a record left out.']); // prettier-ignore
+    expect(part.notes).toEqual([
+      '1 record without an end (ER): what stands there was taken.',
+      '1 line outside of a record left out.',
+    ]);
     expect(Array.from(part.table.lines)).toEqual([1, 17]);
   });
 
@@ -239,12 +282,22 @@ describe('bibliographic records', () => {
   test('BibTeX: markup, strings, names in all orders, and others', async () => {
     const tex = String.raw`@comment{x} @string(j = "Annals of " # {Kale})
       @Article(one, title = {The {\TeX}book of {\OE}uvre}, author = "Ludwig von {van Beethoven} and {Seed Society, Ness} and Pell, Jr., Alban and others", year = 1911, month = mar, pages = {12--15}, volume = 3, number = 2, journal = j, url = {http://a.example/x\_y}, note = {d\'{\i}a \& \v{c}})
-      @book{two, title = "A {"}quote{"}", year = 1912}`; // prettier-ignore
+      @book{two, title = "A {"}quote{"}", year = 1912}`;
     const part = await only('a.bib', tex);
     expect(rowsOf(part)[0]).toEqual({
-      id: 'one', title: 'The TeXbook of Œuvre', year: '1911', authors: 'von van Beethoven, Ludwig; Seed Society Ness; Pell Jr., Alban', journal: 'Annals of Kale', kind: 'article',
-      link: 'http://a.example/x_y', month: 'mar', pages: '12–15', volume: '3', issue: '2', note: 'día & č',
-    }); // prettier-ignore
+      id: 'one',
+      title: 'The TeXbook of Œuvre',
+      year: '1911',
+      authors: 'von van Beethoven, Ludwig; Seed Society Ness; Pell Jr., Alban',
+      journal: 'Annals of Kale',
+      kind: 'article',
+      link: 'http://a.example/x_y',
+      month: 'mar',
+      pages: '12–15',
+      volume: '3',
+      issue: '2',
+      note: 'día & č',
+    });
     expect(rowsOf(part)[1].title).toBe('A "quote"');
     expect(part.notes).toEqual(['1 entry ends with “and others”: who these are is not known, so they are no authors.']);
   });
@@ -255,7 +308,9 @@ describe('bibliographic records', () => {
     expect(part.table.rows).toBe(1);
     expect(part.notes.join()).toContain('never closed');
     const chain = Array.from({ length: 40 }, (_, i) => `@string{s${i + 1} = s${i} # s${i}}`).join('\n');
-    await expect(parts('a.bib', `@string{s0 = {0123456789}}\n${chain}\n@book{a, title = s40}`)).rejects.toThrow(/over a million characters/); // prettier-ignore
+    await expect(parts('a.bib', `@string{s0 = {0123456789}}\n${chain}\n@book{a, title = s40}`)).rejects.toThrow(
+      /over a million characters/,
+    );
   });
 
   test('BibTeX and RIS say when they are no UTF-8', async () => {
@@ -264,7 +319,6 @@ describe('bibliographic records', () => {
       ['a.bib', "@book{a, title = {Fruits d'été}}"],
       ['a.ris', "TY  - BOOK\nTI  - Fruits d'été\nER  - \n"],
     ]) {
-      // prettier-ignore
       const part = await only(name, latin(text));
       expect(rowsOf(part)[0].title).toBe("Fruits d'été");
       expect(part.notes).toEqual(['Read as windows-1252, as it is no UTF-8.']);
@@ -277,12 +331,22 @@ describe('bibliographic records', () => {
   });
 
   test('NBIB', async () => {
-    const text = 'PMID- 11\nTI  - On the grey bere and\n      its keepers\nFAU - Pell, Alban\nAU  - Pell A\nDP  - 1911 Mar 4\nJT  - Seed Bulletin\nMH  - *Bean\nPG  - 1-4\nAID - 10.1/x [doi]\n\nPMID- 12\nTI  - Kale\nAU  - Wick T\nDP  - 1912 Spring\n'; // prettier-ignore
+    const text =
+      'PMID- 11\nTI  - On the grey bere and\n      its keepers\nFAU - Pell, Alban\nAU  - Pell A\nDP  - 1911 Mar 4\nJT  - Seed Bulletin\nMH  - *Bean\nPG  - 1-4\nAID - 10.1/x [doi]\n\nPMID- 12\nTI  - Kale\nAU  - Wick T\nDP  - 1912 Spring\n';
     const part = await only('a.nbib', text);
     expect(rowsOf(part)).toEqual([
-      { id: '11', title: 'On the grey bere and its keepers', year: '1911-03-04', authors: 'Pell, Alban', keywords: 'Bean', journal: 'Seed Bulletin', doi: '10.1/x', pages: '1-4' },
+      {
+        id: '11',
+        title: 'On the grey bere and its keepers',
+        year: '1911-03-04',
+        authors: 'Pell, Alban',
+        keywords: 'Bean',
+        journal: 'Seed Bulletin',
+        doi: '10.1/x',
+        pages: '1-4',
+      },
       { id: '12', title: 'Kale', year: '1912', authors: 'Wick T', keywords: '', journal: '', doi: '', pages: '' },
-    ]); // prettier-ignore
+    ]);
   });
 
   test('CSL-JSON', async () => {
@@ -293,13 +357,16 @@ describe('bibliographic records', () => {
           id: 'B1',
           type: 'article-journal',
           title: bulletin.title,
-          author: [{ family: 'Pell', given: 'Alban' }, { 'non-dropping-particle': 'van der', family: 'Holm', given: 'Élise' }],
+          author: [
+            { family: 'Pell', given: 'Alban' },
+            { 'non-dropping-particle': 'van der', family: 'Holm', given: 'Élise' },
+          ],
           issued: { 'date-parts': [[1911, 3]] },
           keyword: 'bean, bere',
           references: ['B2', { key: 'B3' }],
           'container-title': 'Seed Bulletin',
         },
-      ]), // prettier-ignore
+      ]),
     );
     expect(rowsOf(part)[0]).toEqual({ ...bulletin, kind: 'article-journal' });
   });
@@ -311,7 +378,11 @@ describe('GraphML', () => {
       'a.graphml',
       `<?xml version="1.0"?><!-- c --><graphml xmlns="http://graphml.graphdrawing.org/xmlns"><key id="d0" for="node" attr.name="age" attr.type="int"><default>7</default></key><key id="d1" for="edge" attr.name="from" attr.type="string"/><graph edgedefault="directed"><node id="a &amp; b"><data key="d0">3</data><graph><node id="in"/></graph></node><node id="c"/><edge source="a &amp; b" target="c"><data key="d1"><![CDATA[<x>]]></data></edge><hyperedge/></graph></graphml>`,
     );
-    expect(rowsOf(nodes)).toEqual([{ id: 'in', age: '7' }, { id: 'a & b', age: '3' }, { id: 'c', age: '7' }]); // prettier-ignore
+    expect(rowsOf(nodes)).toEqual([
+      { id: 'in', age: '7' },
+      { id: 'a & b', age: '3' },
+      { id: 'c', age: '7' },
+    ]);
     expect(nodes.types).toEqual({ age: { type: 'number' } });
     expect(rowsOf(edges)).toEqual([{ from: 'a & b', to: 'c', 'from 2': '<x>' }]);
     expect(edges.how).toContain('; directed');
@@ -319,7 +390,8 @@ describe('GraphML', () => {
   });
 
   test('the encoding that it declares is honoured', async () => {
-    const xml = '<?xml version="1.0" encoding="ISO-8859-1"?><graphml><graph edgedefault="directed"><node id="Zoë"/><node id="Zoé"/><edge source="Zoë" target="Zoé"/></graph></graphml>'; // prettier-ignore
+    const xml =
+      '<?xml version="1.0" encoding="ISO-8859-1"?><graphml><graph edgedefault="directed"><node id="Zoë"/><node id="Zoé"/><edge source="Zoë" target="Zoé"/></graph></graphml>';
     const [nodes] = await parts('a.graphml', new Uint8Array(Buffer.from(xml, 'latin1')));
     expect(rowsOf(nodes).map(({ id }) => id)).toEqual(['Zoë', 'Zoé']);
     await expect(parts('a.graphml', xml.replace('ISO-8859-1', 'x-nothing'))).rejects.toThrow(
@@ -328,7 +400,12 @@ describe('GraphML', () => {
   });
 
   test('directions that differ become a column', async () => {
-    const edges = (await parts('a.graphml', '<graphml><graph edgedefault="undirected"><edge source="a" target="b"/><edge source="b" target="c" directed="true"/></graph></graphml>'))[0]; // prettier-ignore
+    const edges = (
+      await parts(
+        'a.graphml',
+        '<graphml><graph edgedefault="undirected"><edge source="a" target="b"/><edge source="b" target="c" directed="true"/></graph></graphml>',
+      )
+    )[0];
     expect(rowsOf(edges).map(({ directed }) => directed)).toEqual(['no', 'yes']);
   });
 });
@@ -336,29 +413,72 @@ describe('GraphML', () => {
 describe('broken files end in a sentence', () => {
   const sheet = (xml: string): Uint8Array =>
     zipSync({
-      'xl/workbook.xml': strToU8('<workbook xmlns:r="r"><sheets><sheet name="s" sheetId="1" r:id="r1"/></sheets></workbook>'),
-      'xl/_rels/workbook.xml.rels': strToU8('<Relationships><Relationship Id="r1" Type="t/worksheet" Target="worksheets/s.xml"/></Relationships>'),
+      'xl/workbook.xml': strToU8(
+        '<workbook xmlns:r="r"><sheets><sheet name="s" sheetId="1" r:id="r1"/></sheets></workbook>',
+      ),
+      'xl/_rels/workbook.xml.rels': strToU8(
+        '<Relationships><Relationship Id="r1" Type="t/worksheet" Target="worksheets/s.xml"/></Relationships>',
+      ),
       'xl/worksheets/s.xml': strToU8(xml),
-    }); // prettier-ignore
+    });
   const bomb = zipSync({ 'xl/workbook.xml': new Uint8Array(80 * 1048576) });
-  const lying = sheet('<worksheet><sheetData><row><c t="inlineStr"><is><t>a</t></is></c></row></sheetData></worksheet>').slice(0, 300); // prettier-ignore
+  const lying = sheet(
+    '<worksheet><sheetData><row><c t="inlineStr"><is><t>a</t></is></c></row></sheetData></worksheet>',
+  ).slice(0, 300);
   test.each<[string, string, string | Uint8Array, RegExp]>([
     ['an empty file', 'a.csv', '', /is empty/],
-    ['a picture called CSV', 'a.csv', new Uint8Array([137, 80, 78, 71, 13, 10, 26, 10, 0, 0, 0, 13, 0, 0, 0, 1, 2, 3]), /is no text/],
+    [
+      'a picture called CSV',
+      'a.csv',
+      new Uint8Array([137, 80, 78, 71, 13, 10, 26, 10, 0, 0, 0, 13, 0, 0, 0, 1, 2, 3]),
+      /is no text/,
+    ],
     ['an old workbook', 'a.xls', new Uint8Array([0xd0, 0xcf, 0x11, 0xe0, 1, 2]), /old binary kind/],
     ['an entry never closed', 'a.bib', '\n@article{a, title = {x\n', /begins on line 2 is never closed/],
     ['a quote never closed', 'a.csv', 'a,b\n1,"2\n3,4\n', /opens on line 2 is never closed/],
     ['a cut archive', 'a.xlsx', lying, /cannot be unpacked/],
     ['an archive that is no workbook', 'a.xlsx', zipSync({ 'b.txt': strToU8('x') }), /without a workbook/],
     ['an archive that unpacks to too much', 'a.xlsx', bomb, /unpacked/],
-    ['a small archive of much of the same', 'a.xlsx', zipSync({ 'xl/workbook.xml': new Uint8Array(40 * 1048576) }), /unpacked/],
-    ['a sheet of more rows than there may be', 'a.xlsx', sheet('<worksheet><sheetData><row r="1"><c><v>1</v></c></row><row r="1048577"><c><v>1</v></c></row></sheetData></worksheet>'), /over 1,048,576 rows/],
-    ['a sheet of more cells than memory should hold', 'a.xlsx', sheet(`<worksheet><sheetData>${'<row><c r="BXX1"><v>1</v></c></row>'.repeat(20_001)}</sheetData></worksheet>`), /over 40,000,000 cells/],
-    ['very many equal headers', 'a.csv', `${'a,'.repeat(20_000)}a\n${'1,'.repeat(20_000)}1\n`.repeat(60), /20001 columns|20,001 columns/],
+    [
+      'a small archive of much of the same',
+      'a.xlsx',
+      zipSync({ 'xl/workbook.xml': new Uint8Array(40 * 1048576) }),
+      /unpacked/,
+    ],
+    [
+      'a sheet of more rows than there may be',
+      'a.xlsx',
+      sheet(
+        '<worksheet><sheetData><row r="1"><c><v>1</v></c></row><row r="1048577"><c><v>1</v></c></row></sheetData></worksheet>',
+      ),
+      /over 1,048,576 rows/,
+    ],
+    [
+      'a sheet of more cells than memory should hold',
+      'a.xlsx',
+      sheet(`<worksheet><sheetData>${'<row><c r="BXX1"><v>1</v></c></row>'.repeat(20_001)}</sheetData></worksheet>`),
+      /over 40,000,000 cells/,
+    ],
+    [
+      'very many equal headers',
+      'a.csv',
+      `${'a,'.repeat(20_000)}a\n${'1,'.repeat(20_000)}1\n`.repeat(60),
+      /20001 columns|20,001 columns/,
+    ],
     ['a sheet cut off', 'a.xlsx', sheet('<worksheet><sheetData><row><c>'), /no complete XML/],
     ['a workbook without cells', 'a.xlsx', sheet('<worksheet><sheetData/></worksheet>'), /no sheet with cells/],
-    ['another kind of archive', 'a.ods', zipSync({ mimetype: strToU8('application/vnd.oasis.opendocument.spreadsheet') }), /no workbook|without a workbook|no XLSX/],
-    ['entities of its own', 'a.graphml', '<!DOCTYPE graphml [<!ENTITY a "aaaa"><!ENTITY b "&a;&a;">]><graphml><graph><node id="&b;"/></graph></graphml>', /entities/],
+    [
+      'another kind of archive',
+      'a.ods',
+      zipSync({ mimetype: strToU8('application/vnd.oasis.opendocument.spreadsheet') }),
+      /no workbook|without a workbook|no XLSX/,
+    ],
+    [
+      'entities of its own',
+      'a.graphml',
+      '<!DOCTYPE graphml [<!ENTITY a "aaaa"><!ENTITY b "&a;&a;">]><graphml><graph><node id="&b;"/></graph></graphml>',
+      /entities/,
+    ],
     ['a graph cut off', 'a.graphml', '<graphml><graph><node id="a"/><node', /no complete XML: line 1/],
     ['deep nesting in XML', 'a.graphml', `<graphml>${'<graph>'.repeat(1000)}`, /nested more than/],
     ['other XML', 'a.xml', '<?xml version="1.0"?><rss><a/></rss>', /no GraphML/],
@@ -374,12 +494,14 @@ describe('broken files end in a sentence', () => {
     const fault: unknown = await parts(name, content).catch((error: unknown) => error);
     expect(fault).toMatchObject({ name: 'Fault' });
     expect((fault as Error).message).toMatch(sentence);
-  }); // prettier-ignore
+  });
 
   test('what is odd but readable is read', async () => {
     expect((await only('nul.csv', `a,b\nx\0y,2\n${'q,r\n'.repeat(40)}`)).table.columns[0].dictionary).toContain('xy');
     expect((await only('mixed.csv', 'a,b\r1,2\r\n3,4\n5,6')).table.rows).toBe(3);
-    expect((await only('quotes.csv', 'a,b\n"x "y" z",2\n')).table.rows + (await only('q.csv', 'a,b\n"x""y",2\n')).table.rows).toBe(2); // prettier-ignore
+    expect(
+      (await only('quotes.csv', 'a,b\n"x "y" z",2\n')).table.rows + (await only('q.csv', 'a,b\n"x""y",2\n')).table.rows,
+    ).toBe(2);
     expect(rowsOf(await only('formula.csv', 'a,b\n=1+1,@x\n-3,+4\n'))[0]).toEqual({ a: '=1+1', b: '@x' });
     expect(namesOf(await only('doubled.csv', 'a,,a\nx,y,z\n'))).toEqual(['a', 'column 2', 'a 2']);
     expect((await only('long.csv', `a,b\n${'x'.repeat(7_000_000)},2\n`)).table.rows).toBe(1);

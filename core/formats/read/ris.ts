@@ -19,9 +19,21 @@ const kinds: Record<string, string> = {
 };
 const authorTags = new Set(['AU', 'A1']);
 const singles: Readonly<Record<string, 'id' | 'title' | 'journal' | 'doi' | 'link' | 'year' | undefined>> = {
-  ID: 'id', TI: 'title', T1: 'title', CT: 'title', JO: 'journal', JF: 'journal', JA: 'journal', T2: 'journal', DO: 'doi', UR: 'link', L1: 'link',
-  PY: 'year', Y1: 'year', DA: 'year',
-}; // prettier-ignore
+  ID: 'id',
+  TI: 'title',
+  T1: 'title',
+  CT: 'title',
+  JO: 'journal',
+  JF: 'journal',
+  JA: 'journal',
+  T2: 'journal',
+  DO: 'doi',
+  UR: 'link',
+  L1: 'link',
+  PY: 'year',
+  Y1: 'year',
+  DA: 'year',
+};
 /** Tags that become columns under a name of their own. */
 const named: ReadonlyMap<string, string> = new Map([
   ['VL', 'volume'],
@@ -35,7 +47,13 @@ const named: ReadonlyMap<string, string> = new Map([
 const passed = new Set(['ER', 'TY']);
 
 /** `1911/03/02/` as RIS writes dates. */
-const date = (text: string): string => text.split('/').slice(0, 3).map((part) => part.trim()).filter(Boolean).join('-'); // prettier-ignore
+const date = (text: string): string =>
+  text
+    .split('/')
+    .slice(0, 3)
+    .map((part) => part.trim())
+    .filter(Boolean)
+    .join('-');
 
 function take(record: BibliographicRecord, tag: string, value: string): void {
   const single = own(singles, tag);

@@ -2,7 +2,16 @@ import { strFromU8, unzipSync } from 'fflate';
 import { RawBuilder, dayNumber, writeDate, datePrecision } from '../../tables';
 import { Fault, counted, grouped } from '../../fault';
 import { HeadedRows } from '../headed-rows';
-import { type FileSource, type Format, type PlacedFaulty, type ReadContext, type ReadPart, largestWhole, tooLarge, wholeBytes } from './format'; // prettier-ignore
+import {
+  type FileSource,
+  type Format,
+  type PlacedFaulty,
+  type ReadContext,
+  type ReadPart,
+  largestWhole,
+  tooLarge,
+  wholeBytes,
+} from './format';
 import { readXml } from './xml';
 import { own } from '../../own';
 
@@ -41,7 +50,9 @@ const absolute = (target: string, folder: string): string => {
   if (target.startsWith('/')) return target.slice(1);
   const parts = `${folder}${target}`.split('/');
   const kept: string[] = [];
-  for (const part of parts) if (part === '..') kept.pop(); else if (part !== '.') kept.push(part); // prettier-ignore
+  for (const part of parts)
+    if (part === '..') kept.pop();
+    else if (part !== '.') kept.push(part);
   return kept.join('/');
 };
 
@@ -54,17 +65,26 @@ async function relations(
   const bytes = files[`${folder}_rels/${path.slice(folder.length)}.rels`];
   const found = new Map<string, { target: string; type: string }>();
   if (!bytes) return found;
-  await readXml(bytes, name, {
-    open(tag, { Id, Target, Type }) {
-      if (tag === 'Relationship') found.set(Id, { target: absolute(Target ?? '', folder), type: Type ?? '' });
+  await readXml(
+    bytes,
+    name,
+    {
+      open(tag, { Id, Target, Type }) {
+        if (tag === 'Relationship') found.set(Id, { target: absolute(Target ?? '', folder), type: Type ?? '' });
+      },
     },
-  }, () => undefined); // prettier-ignore
+    () => undefined,
+  );
   return found;
 }
 
 /** Whether a number format shows a day or a time: its letters outside of quotes and brackets. */
 function dateFormat(code: string): 'date' | 'time' | 'both' | undefined {
-  const bare = code.split(';')[0].replace(/"[^"]*"|\\.|_.|\*./g, '').replace(/\[(?!h|m|s)[^\]]*\]/gi, '').toLowerCase(); // prettier-ignore
+  const bare = code
+    .split(';')[0]
+    .replace(/"[^"]*"|\\.|_.|\*./g, '')
+    .replace(/\[(?!h|m|s)[^\]]*\]/gi, '')
+    .toLowerCase();
   if (/general|@/.test(bare) || !/[dmyhs]/.test(bare)) return undefined;
   const day = /[dy]/.test(bare) || (/m/.test(bare) && !/[hs]/.test(bare));
   const time = /[hs]/.test(bare);
@@ -85,14 +105,26 @@ async function workbookOf(files: Files, name: string, context: ReadContext): Pro
     throw new Fault(`“${name}” is an archive without a workbook. Bring in XLSX, or the files in it one by one.`, name);
   const links = await relations(files, path, name);
   const book: Workbook = { sheets: [], from1904: false, strings: [], dates: [] };
-  await readXml(bytes, name, {
-    open(tag, attributes) {
-      if (tag === 'workbookPr') book.from1904 = /^(1|true)$/.test(attributes.date1904 ?? '');
-      if (tag !== 'sheet') return;
-      const link = links.get(attributes['r:id'] ?? Object.entries(attributes).find(([key]) => key.endsWith(':id'))?.[1] ?? ''); // prettier-ignore
-      if (link) book.sheets.push({ name: attributes.name ?? '', path: link.target, hidden: /hidden/i.test(attributes.state ?? '') }); // prettier-ignore
+  await readXml(
+    bytes,
+    name,
+    {
+      open(tag, attributes) {
+        if (tag === 'workbookPr') book.from1904 = /^(1|true)$/.test(attributes.date1904 ?? '');
+        if (tag !== 'sheet') return;
+        const link = links.get(
+          attributes['r:id'] ?? Object.entries(attributes).find(([key]) => key.endsWith(':id'))?.[1] ?? '',
+        );
+        if (link)
+          book.sheets.push({
+            name: attributes.name ?? '',
+            path: link.target,
+            hidden: /hidden/i.test(attributes.state ?? ''),
+          });
+      },
     },
-  }, () => undefined); // prettier-ignore
+    () => undefined,
+  );
   const target = (ending: string): Uint8Array | undefined =>
     own(files, [...links.values()].find(({ type }) => type.endsWith(ending))?.target ?? '');
   const strings = target('/sharedStrings');
@@ -111,36 +143,50 @@ async function readStrings(
   let text = '';
   let taking = false;
   let phonetic = false;
-  await readXml(bytes, name, {
-    open(tag) {
-      if (tag === 'si') text = '';
-      else if (tag === 'rPh') phonetic = true;
-      else if (tag === 't') taking = !phonetic;
+  await readXml(
+    bytes,
+    name,
+    {
+      open(tag) {
+        if (tag === 'si') text = '';
+        else if (tag === 'rPh') phonetic = true;
+        else if (tag === 't') taking = !phonetic;
+      },
+      text: (piece) => {
+        if (taking) text += piece;
+      },
+      close(tag) {
+        if (tag === 't') taking = false;
+        else if (tag === 'rPh') phonetic = false;
+        else if (tag === 'si') into.push(unescaped(text));
+      },
     },
-    text: (piece) => { if (taking) text += piece; }, // prettier-ignore
-    close(tag) {
-      if (tag === 't') taking = false;
-      else if (tag === 'rPh') phonetic = false;
-      else if (tag === 'si') into.push(unescaped(text));
-    },
-  }, breathe); // prettier-ignore
+    breathe,
+  );
 }
 
 async function readStyles(bytes: Uint8Array, name: string, book: Workbook): Promise<void> {
   const codes = new Map<number, string>();
   let inCells = false;
-  await readXml(bytes, name, {
-    open(tag, attributes) {
-      if (tag === 'numFmt') codes.set(Number(attributes.numFmtId), attributes.formatCode ?? '');
-      else if (tag === 'cellXfs') inCells = true;
-      else if (tag === 'xf' && inCells) {
-        const id = Number(attributes.numFmtId ?? 0);
-        const code = codes.get(id);
-        book.dates.push(code === undefined ? builtInFormat(id) : dateFormat(code));
-      }
+  await readXml(
+    bytes,
+    name,
+    {
+      open(tag, attributes) {
+        if (tag === 'numFmt') codes.set(Number(attributes.numFmtId), attributes.formatCode ?? '');
+        else if (tag === 'cellXfs') inCells = true;
+        else if (tag === 'xf' && inCells) {
+          const id = Number(attributes.numFmtId ?? 0);
+          const code = codes.get(id);
+          book.dates.push(code === undefined ? builtInFormat(id) : dateFormat(code));
+        }
+      },
+      close: (tag) => {
+        if (tag === 'cellXfs') inCells = false;
+      },
     },
-    close: (tag) => { if (tag === 'cellXfs') inCells = false; }, // prettier-ignore
-  }, () => undefined); // prettier-ignore
+    () => undefined,
+  );
 }
 
 /** Characters that XML cannot hold stand as `_x000D_`. */
@@ -158,7 +204,8 @@ function serialDate(serial: number, shows: 'date' | 'time' | 'both', from1904: b
     return `${two(Math.floor(seconds / 3600))}:${two(Math.floor(seconds / 60) % 60)}${seconds % 60 ? `:${two(seconds % 60)}` : ''}`;
   }
   const start = from1904 ? dayNumber(1904, 1, 1) : dayNumber(1899, 12, day < 60 ? 31 : 30);
-  const precision = seconds === 0 && shows !== 'both' ? datePrecision.day : seconds % 60 ? datePrecision.second : datePrecision.minute; // prettier-ignore
+  const precision =
+    seconds === 0 && shows !== 'both' ? datePrecision.day : seconds % 60 ? datePrecision.second : datePrecision.minute;
   const date = start + day + seconds / 86400;
   return Math.abs(date) < 3_000_000 ? writeDate(date, precision, false) : String(serial);
 }
@@ -209,9 +256,15 @@ function bounded(name: string): (line: number, cells: number) => void {
   return (line, cells) => {
     sum += cells;
     if (line > mostRowsOfSheet)
-      throw new Fault(`“${name}” has a sheet of over ${grouped(mostRowsOfSheet)} rows, which no workbook may have. Save it as CSV, and bring that in.`, name); // prettier-ignore
+      throw new Fault(
+        `“${name}” has a sheet of over ${grouped(mostRowsOfSheet)} rows, which no workbook may have. Save it as CSV, and bring that in.`,
+        name,
+      );
     if (sum > mostCells)
-      throw new Fault(`“${name}” has over ${grouped(mostCells)} cells. Split it, or leave sheets and columns out, and bring in the parts.`, name); // prettier-ignore
+      throw new Fault(
+        `“${name}” has over ${grouped(mostCells)} cells. Split it, or leave sheets and columns out, and bring in the parts.`,
+        name,
+      );
   };
 }
 
@@ -241,37 +294,44 @@ async function sheetOf(
   let withoutValue = 0;
   let formula = false;
   let valued = false;
-  await readXml(bytes, source.name, {
-    open(tag, attributes) {
-      if (tag === 'c') {
-        column = attributes.r ? columnOf(attributes.r) : column + 1;
-        type = attributes.t ?? '';
-        style = Number(attributes.s ?? 0);
-        text = '';
-        formula = valued = false;
-      } else if (tag === 'v' || tag === 't') taking = valued = true;
-      else if (tag === 'f') formula = true;
-      else if (tag === 'row') {
-        line = attributes.r ? Number(attributes.r) : line + 1;
-        cells = [];
-        column = -1;
-      }
-    },
-    text: (piece) => { if (taking) text += piece; }, // prettier-ignore
-    close(tag) {
-      if (tag === 'v' || tag === 't') taking = false;
-      else if (tag === 'c') {
-        if (formula && !valued) withoutValue++;
-        if (text !== '' && column >= 0 && column < mostColumnsOfSheet) {
-          while (cells.length < column) cells.push('');
-          cells[column] = cellOf(type, style, text, book);
+  await readXml(
+    bytes,
+    source.name,
+    {
+      open(tag, attributes) {
+        if (tag === 'c') {
+          column = attributes.r ? columnOf(attributes.r) : column + 1;
+          type = attributes.t ?? '';
+          style = Number(attributes.s ?? 0);
+          text = '';
+          formula = valued = false;
+        } else if (tag === 'v' || tag === 't') taking = valued = true;
+        else if (tag === 'f') formula = true;
+        else if (tag === 'row') {
+          line = attributes.r ? Number(attributes.r) : line + 1;
+          cells = [];
+          column = -1;
         }
-      } else if (tag === 'row') {
-        bound(line, cells.length);
-        headed.push(cells, line);
-      }
+      },
+      text: (piece) => {
+        if (taking) text += piece;
+      },
+      close(tag) {
+        if (tag === 'v' || tag === 't') taking = false;
+        else if (tag === 'c') {
+          if (formula && !valued) withoutValue++;
+          if (text !== '' && column >= 0 && column < mostColumnsOfSheet) {
+            while (cells.length < column) cells.push('');
+            cells[column] = cellOf(type, style, text, book);
+          }
+        } else if (tag === 'row') {
+          bound(line, cells.length);
+          headed.push(cells, line);
+        }
+      },
     },
-  }, (share) => context.breathe(0.4 + 0.6 * share)); // prettier-ignore
+    (share) => context.breathe(0.4 + 0.6 * share),
+  );
   const found = headed.end();
   if (!found) return undefined;
   const notes = [...found.notes];

@@ -6,8 +6,11 @@ import { own } from '../../own';
 const by = z.literal('category').meta({ title: 'by category' });
 
 /** A way of setting a channel by category; `most` values at most, where more could not be told apart. */
-export const byCategory = <S extends z.ZodRawShape>(of: 'nodes' | 'edges', shape: S, more: { most?: number; wish?: string } = {}) =>
-  z.object({ by, column: z.string().meta({ title: 'Column', column: { of, as: 'category', ...more } }), ...shape }); // prettier-ignore
+export const byCategory = <S extends z.ZodRawShape>(
+  of: 'nodes' | 'edges',
+  shape: S,
+  more: { most?: number; wish?: string } = {},
+) => z.object({ by, column: z.string().meta({ title: 'Column', column: { of, as: 'category', ...more } }), ...shape });
 
 /** Values of a column with their counts, most frequent first, equal counts as in the dictionary; an empty cell is no value. */
 export function categories(col: Column): { value: string; count: number }[] {
@@ -55,7 +58,12 @@ export function lookOf<T>(
 }
 
 /** Writes for each row the place of its value's look among all looks; the first where it has none. */
-export function fillPlaces<T>(col: Column, entries: readonly { value: string; look: T }[], looks: readonly T[], into: Uint8Array): void {
+export function fillPlaces<T>(
+  col: Column,
+  entries: readonly { value: string; look: T }[],
+  looks: readonly T[],
+  into: Uint8Array,
+): void {
   const byValue = new Map(entries.map(({ value, look }) => [value, looks.indexOf(look)]));
   for (let r = 0; r < into.length; r++) into[r] = byValue.get(cellText(col, r)) ?? 0;
-} // prettier-ignore
+}

@@ -29,20 +29,23 @@ export const combine: StepKind<CombineSettings> = {
   summary: ({ as, by }) => (as === 'add' ? `with another, by ${by}` : `before and after, by ${by}`),
   async run(state, settings, context) {
     const { network, style } = given(state);
-    if (!settings.network) throw new Fault('No other network is chosen yet. Choose one in the step.', context.step, true);
+    if (!settings.network)
+      throw new Fault('No other network is chosen yet. Choose one in the step.', context.step, true);
     const other = await context.network(settings.network);
     const names: [string, string] = settings.as === 'change' ? ['before', 'after'] : ['this network', other.name];
     const room = await import('../../combine');
     const found = room.combined(network, other.network, { ...settings, names });
     const whole =
-      settings.as === 'change' ? withChange(room, found, network, other.network, context.step) : withOrigins(room, found, names, context.step);
+      settings.as === 'change'
+        ? withChange(room, found, network, other.network, context.step)
+        : withOrigins(room, found, names, context.step);
     return {
       state: { network: whole, style },
       result: `${grouped(nodeCount(whole))} · ${grouped(edgeCount(whole))}`,
       notes: notesOn(room, found, settings, other.name, whole),
     };
   },
-}; // prettier-ignore
+};
 
 /** How networks are laid over one another: loaded when it is done. */
 type Room = typeof import('../../combine');
@@ -84,7 +87,10 @@ function notesOn({ changes }: Room, found: Combined, settings: CombineSettings, 
   const said = (counts: readonly number[], one: string): string =>
     `${one}: ${counts.map((count, i) => `${grouped(count)} ${words[i]}`).join(', ')}.`;
   const notes: Note[] = [{ text: said(nodes, 'Nodes') }, { text: said(edges, 'Edges') }];
-  if (!nodes[2]) notes.push({ text: `No node of the two is the same by ${settings.by}. Match by ${settings.by === 'id' ? 'name' : 'id'}, or join spellings in Names.` }); // prettier-ignore
+  if (!nodes[2])
+    notes.push({
+      text: `No node of the two is the same by ${settings.by}. Match by ${settings.by === 'id' ? 'name' : 'id'}, or join spellings in Names.`,
+    });
   if (found.conflicts.length) {
     notes.push({
       text: `${counted(found.conflicts.length, 'value differs', 'values differ')}; that of ${settings.prefer === 'this' ? 'this network' : `“${other}”`} is taken.`,
@@ -92,7 +98,9 @@ function notesOn({ changes }: Room, found: Combined, settings: CombineSettings, 
     });
   }
   if (found.ambiguous.length) {
-    notes.push({ text: `${counted(found.ambiguous.length, 'name stands', 'names stand')} for several nodes and matched nothing: ${listed(found.ambiguous)}.` }); // prettier-ignore
+    notes.push({
+      text: `${counted(found.ambiguous.length, 'name stands', 'names stand')} for several nodes and matched nothing: ${listed(found.ambiguous)}.`,
+    });
   }
   const moved = whole.nodeColumns.find(({ name }) => name === 'changed group');
   if (moved?.type === 'yesno') {
@@ -105,7 +113,11 @@ function notesOn({ changes }: Room, found: Combined, settings: CombineSettings, 
   if (settings.as === 'change') {
     words.slice(0, 2).forEach((word, which) => {
       const who = whole.labels.filter((_, v) => (which ? found.nodes[0][v] < 0 : found.nodes[1][v] < 0));
-      if (who.length) notes.push({ text: `${counted(who.length, 'node')} ${word}.`, values: who.map((value) => ({ value, count: 1 })) }); // prettier-ignore
+      if (who.length)
+        notes.push({
+          text: `${counted(who.length, 'node')} ${word}.`,
+          values: who.map((value) => ({ value, count: 1 })),
+        });
     });
   }
   return notes;

@@ -107,7 +107,14 @@ async function made(
       return { column: byFormula(input, name, how.formula), notes: [] };
     case 'shortlists':
       if (!nodes) throw new Fault('Shortlists hold nodes, not edges. Derive the column of the nodes.', context.step);
-      return { column: byMembership(name, net.ids, how.shortlists.map((id) => context.shortlist(id))), notes: [] }; // prettier-ignore
+      return {
+        column: byMembership(
+          name,
+          net.ids,
+          how.shortlists.map((id) => context.shortlist(id)),
+        ),
+        notes: [],
+      };
   }
 }
 

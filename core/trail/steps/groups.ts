@@ -52,7 +52,9 @@ export const groups: StepKind<GroupsSettings> = {
     if (method === 'column') return `by ${column ?? 'a column'}`;
     const { name, uses } = groupMethods[method];
     const short = name.replace(/ \(modularity\)/, '');
-    return (uses as readonly string[]).includes('resolution') ? `${short}, resolution ${Number(resolution.toPrecision(3))}` : short; // prettier-ignore
+    return (uses as readonly string[]).includes('resolution')
+      ? `${short}, resolution ${Number(resolution.toPrecision(3))}`
+      : short;
   },
   atHand: (settings, kept) => settings.method === 'column' || kept(keyOf(settings)),
   /** Large networks are parted after the first picture. */

@@ -1,7 +1,18 @@
 /** Project: from a two-mode network to ties among one of its sides. */
 import * as z from 'zod';
 import { type Column, Dictionary } from '../../tables';
-import { type Network, type Records, type Rows, bundled, edgeCount, kindColumn, nodeColumn, nodeCount, pickRecords, subnetwork } from '../../graph'; // prettier-ignore
+import {
+  type Network,
+  type Records,
+  type Rows,
+  bundled,
+  edgeCount,
+  kindColumn,
+  nodeColumn,
+  nodeCount,
+  pickRecords,
+  subnetwork,
+} from '../../graph';
 import { normalisations } from '../../ties';
 import { Fault, counted, grouped } from '../../fault';
 import { type StepContext, type StepKind, given } from '../step';
@@ -32,8 +43,12 @@ export const project: StepKind<ProjectSettings> = {
     const projected = await projectedOn(network, settings, context);
     const notes = [
       ...(edgeCount(network) && settings.minWeight && !edgeCount(projected) ? [noEdge] : []),
-      { text: 'A tie’s weight is the number of things its two ends share' + (settings.counting === 'fractional' ? ', each counted 1/(k − 1) where k nodes share it.' : '.') },
-    ]; // prettier-ignore
+      {
+        text:
+          'A tie’s weight is the number of things its two ends share' +
+          (settings.counting === 'fractional' ? ', each counted 1/(k − 1) where k nodes share it.' : '.'),
+      },
+    ];
     return {
       state: { network: projected },
       result: `${grouped(nodeCount(projected))} · ${counted(edgeCount(projected), 'tie')}`,
@@ -47,14 +62,20 @@ export const defaultSide = (sides: readonly [string, string]): string => sides[0
 
 async function projectedOn(net: Network, settings: ProjectSettings, context: StepContext): Promise<Network> {
   if (!net.sides) {
-    throw new Fault('This network has one kind of node, so there is nothing to project. Make a two-mode network in the Ties step.', context.step); // prettier-ignore
+    throw new Fault(
+      'This network has one kind of node, so there is nothing to project. Make a two-mode network in the Ties step.',
+      context.step,
+    );
   }
   const side = settings.side ?? defaultSide(net.sides);
   const kinds = nodeColumn(net, kindColumn, context.step);
   const code = kinds.type === 'text' ? kinds.dictionary.indexOf(side) : -1;
   if (kinds.type !== 'text' || code < 0) {
-    throw new Fault(`The network has no side “${side}”. Its sides are “${net.sides[0]}” and “${net.sides[1]}”.`, context.step);
-  } // prettier-ignore
+    throw new Fault(
+      `The network has no side “${side}”. Its sides are “${net.sides[0]}” and “${net.sides[1]}”.`,
+      context.step,
+    );
+  }
   const stays = Uint8Array.from(kinds.codes, (one) => (one === code ? 1 : 0));
   const { normalised, projection } = await import('../../ties/project');
   const n = nodeCount(net);

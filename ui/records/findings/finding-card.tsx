@@ -99,11 +99,15 @@ function FaultyCard({ finding, decided, onDecide }: FindingProps<'faulty'>) {
       </Remedies>
       <Cases
         label="Faulty rows"
-        cases={finding.examples.map(({ line, reason, text }) => ({ key: String(line), text: `line ${grouped(line)}: ${reason}`, title: text }))}
+        cases={finding.examples.map(({ line, reason, text }) => ({
+          key: String(line),
+          text: `line ${grouped(line)}: ${reason}`,
+          title: text,
+        }))}
       />
     </Card>
   );
-} // prettier-ignore
+}
 
 function AsksCard({ finding, specs, decided, onDecide }: FindingProps<'asks'>) {
   const { column, what, examples, answered } = finding;
@@ -170,40 +174,60 @@ function AsksCard({ finding, specs, decided, onDecide }: FindingProps<'asks'>) {
   );
 }
 
-const markNames: Readonly<Record<string, string | undefined>> = { ';': 'semicolons', '|': 'bars', '\n': 'line breaks', ' / ': 'slashes', ',': 'commas' }; // prettier-ignore
+const markNames: Readonly<Record<string, string | undefined>> = {
+  ';': 'semicolons',
+  '|': 'bars',
+  '\n': 'line breaks',
+  ' / ': 'slashes',
+  ',': 'commas',
+};
 
 function ListCard({ finding, specs, onDecide }: FindingProps<'list'>) {
   const { column, separator, cells, examples, done } = finding;
   const read = (type: 'text' | 'list'): void =>
     onDecide(
       {
-        columns: specs.map((one): ColumnSpec => (one.name === column ? { name: one.name, type, ...(type === 'list' ? { separator } : {}), ...(one.id ? { id: one.id } : {}) } : one)),
+        columns: specs.map((one): ColumnSpec =>
+          one.name === column
+            ? { name: one.name, type, ...(type === 'list' ? { separator } : {}), ...(one.id ? { id: one.id } : {}) }
+            : one,
+        ),
       },
       `${column} as ${type === 'list' ? 'a list' : 'one text'}`,
-    ); // prettier-ignore
+    );
   return (
     <Card title={`Does ${column} hold lists?`}>
       <Quiet>
-        {counted(cells, 'cell')} with {own(markNames, separator) ?? `“${separator}”`}: {examples.slice(0, 2).map((one) => `“${one}”`).join(', ')}. Nothing says that they part
-        several things, so the cells stay whole.
+        {counted(cells, 'cell')} with {own(markNames, separator) ?? `“${separator}”`}:{' '}
+        {examples
+          .slice(0, 2)
+          .map((one) => `“${one}”`)
+          .join(', ')}
+        . Nothing says that they part several things, so the cells stay whole.
       </Quiet>
       <Remedies>
         <Remedy label="One text" chosen={!done} onChoose={() => read('text')} />
         <Remedy label="Several values" chosen={done} onChoose={() => read('list')} />
       </Remedies>
     </Card>
-  ); // prettier-ignore
+  );
 }
 
 function MisfitsCard({ finding, decided, specs, onDecide }: FindingProps<'misfits'>) {
   const { column, type, count, filled, examples } = finding;
   const what = own(decided.misfits, column) ?? 'keep';
-  const choose = (how: 'keep' | 'empty' | 'aside'): void => onDecide({ misfits: { ...decided.misfits, [column]: how } }, `${counted(count, 'cell')} of ${column}`); // prettier-ignore
+  const choose = (how: 'keep' | 'empty' | 'aside'): void =>
+    onDecide({ misfits: { ...decided.misfits, [column]: how } }, `${counted(count, 'cell')} of ${column}`);
   return (
-    <Card title={`${counted(count, 'cell')} of ${column} ${count === 1 ? 'is' : 'are'} no ${typeNames[type as ColumnSpec['type']]}`}>
+    <Card
+      title={`${counted(count, 'cell')} of ${column} ${count === 1 ? 'is' : 'are'} no ${typeNames[type as ColumnSpec['type']]}`}
+    >
       <Quiet>
-        {examples.slice(0, 4).map(({ text, lines }) => `“${text}” (${linesInWords(lines.slice(0, 3))})`).join(', ')}; {Math.floor((1 - count / Math.max(1, filled)) * 100)} % of the
-        filled cells fit.
+        {examples
+          .slice(0, 4)
+          .map(({ text, lines }) => `“${text}” (${linesInWords(lines.slice(0, 3))})`)
+          .join(', ')}
+        ; {Math.floor((1 - count / Math.max(1, filled)) * 100)} % of the filled cells fit.
       </Quiet>
       <Remedies>
         <Remedy label="Keep as written" chosen={what === 'keep'} onChoose={() => choose('keep')} />
@@ -211,11 +235,16 @@ function MisfitsCard({ finding, decided, specs, onDecide }: FindingProps<'misfit
         <Remedy label="Set rows aside" chosen={what === 'aside'} onChoose={() => choose('aside')} />
         <Remedy
           label="Read as text"
-          onChoose={() => onDecide({ columns: specs.map((one) => (one.name === column ? { ...one, type: 'text' } : one)) }, `${column} as text`)}
+          onChoose={() =>
+            onDecide(
+              { columns: specs.map((one) => (one.name === column ? { ...one, type: 'text' } : one)) },
+              `${column} as text`,
+            )
+          }
         />
       </Remedies>
     </Card>
-  ); // prettier-ignore
+  );
 }
 
 function DoublesCard({ finding, decided, specs, onDecide }: FindingProps<'doubles'>) {
@@ -243,11 +272,15 @@ function DoublesCard({ finding, decided, specs, onDecide }: FindingProps<'double
       </Remedies>
       <Cases
         label={`Doubles by ${by}`}
-        cases={examples.map(({ key, lines }) => ({ key: lines.join(), text: `${key} (${linesInWords(lines.slice(0, 4))})`, title: `${key}: ${linesInWords(lines)}` }))}
+        cases={examples.map(({ key, lines }) => ({
+          key: lines.join(),
+          text: `${key} (${linesInWords(lines.slice(0, 4))})`,
+          title: `${key}: ${linesInWords(lines)}`,
+        }))}
       />
     </Card>
   );
-} // prettier-ignore
+}
 
 function ShapeCard({ finding, decided, onDecide }: FindingProps<'shape'>) {
   const { shape, symmetric, misfits, ties } = finding;

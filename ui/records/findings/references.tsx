@@ -31,7 +31,10 @@ export function ReferenceCard({ finding, specs, onDecide }: FindingProps<'refere
 }
 
 const said = (values: readonly { value: string; count: number }[]): string =>
-  values.slice(0, 3).map(({ value, count }) => `${value} (${counted(count, 'row')})`).join(', ') + (values.length > 3 ? ', …' : ''); // prettier-ignore
+  values
+    .slice(0, 3)
+    .map(({ value, count }) => `${value} (${counted(count, 'row')})`)
+    .join(', ') + (values.length > 3 ? ', …' : '');
 
 /** Names that several records of the table have: decided by a rule, one by one, or taken for one. */
 export function AmbiguousCard({ finding, decided, onReference }: FindingProps<'ambiguous'>) {
@@ -232,12 +235,16 @@ function MatchRow({
           className="h-7 min-w-0 grow rounded-md border border-line bg-panel px-2"
         />
         <datalist id={list}>
-          {text.length > 0 && known.filter((one) => one.toLowerCase().includes(text.toLowerCase())).slice(0, 30).map((one) => <option key={one} value={one} />)}
+          {text.length > 0 &&
+            known
+              .filter((one) => one.toLowerCase().includes(text.toLowerCase()))
+              .slice(0, 30)
+              .map((one) => <option key={one} value={one} />)}
         </datalist>
         <Button disabled={!fits || text === (to ?? '')} onClick={() => onMatch(text)}>
           {to !== undefined && text === '' ? 'Unmatch' : 'Match'}
         </Button>
       </span>
     </li>
-  ); // prettier-ignore
+  );
 }

@@ -8,7 +8,13 @@ function Editor() {
   const step = useWorkbench((state) => state.trail.steps[1]);
   const store = useWorkbenchStore();
   if (step.kind !== 'arrange') return null;
-  return <ArrangeEditor step={step} before={undefined} set={(change, merge) => store.getState().setStep(step.id, change, merge)} />; // prettier-ignore
+  return (
+    <ArrangeEditor
+      step={step}
+      before={undefined}
+      set={(change, merge) => store.getState().setStep(step.id, change, merge)}
+    />
+  );
 }
 const shown = (settings: object = {}) =>
   inWorkbench(<Editor />, { trail: trail({ kind: 'arrange', method: 'force', ...settings }) });
@@ -20,7 +26,9 @@ test('the settings of the layout are drawn from what it says of them, and change
   await user.clear(screen.getByLabelText('Seed'));
   await user.type(screen.getByLabelText('Seed'), '12{Enter}');
   await user.click(screen.getByRole('switch', { name: 'Heavier ties pull harder' }));
-  expect(store.getState().trail.steps[1]).toMatchObject({ settings: { spread: 60, seed: 12, weights: true, pack: true } }); // prettier-ignore
+  expect(store.getState().trail.steps[1]).toMatchObject({
+    settings: { spread: 60, seed: 12, weights: true, pack: true },
+  });
 });
 
 test('what is placed by hand is counted, and let go', async () => {

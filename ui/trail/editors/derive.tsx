@@ -179,12 +179,17 @@ function FromTable({ how, columns, onChange }: PartProps<'table'>) {
         help="A file becomes a table on the Records page."
       />
       <div className="grid grid-cols-2 gap-2">
-        <Choose label="Where it matches" value={how.match} choices={names} onChange={(match) => onChange({ ...how, match })} />
+        <Choose
+          label="Where it matches"
+          value={how.match}
+          choices={names}
+          onChange={(match) => onChange({ ...how, match })}
+        />
         <Choose label="Take" value={how.take} choices={names} onChange={(take) => onChange({ ...how, take })} />
       </div>
     </>
   );
-} // prettier-ignore
+}
 
 function Bands({ how, columns, onChange }: PartProps<'bands'>) {
   const numbers = columns.filter(({ type }) => type === 'number');
@@ -213,7 +218,9 @@ function Bands({ how, columns, onChange }: PartProps<'bands'>) {
         label="Names of the bands, parted by semicolons"
         value={how.names.join('; ')}
         placeholder="by their bounds"
-        onCommit={(text) => onChange({ ...how, names: text.trim() === '' ? [] : text.split(';').map((one) => one.trim()) })} // prettier-ignore
+        onCommit={(text) =>
+          onChange({ ...how, names: text.trim() === '' ? [] : text.split(';').map((one) => one.trim()) })
+        }
       />
     </>
   );
@@ -247,7 +254,9 @@ function Membership({ how, onChange }: Omit<PartProps<'shortlists'>, 'columns'>)
           key={id}
           label={name}
           checked={how.shortlists.includes(id)}
-          onChange={(on) => onChange({ ...how, shortlists: on ? [...how.shortlists, id] : how.shortlists.filter((one) => one !== id) })} // prettier-ignore
+          onChange={(on) =>
+            onChange({ ...how, shortlists: on ? [...how.shortlists, id] : how.shortlists.filter((one) => one !== id) })
+          }
         />
       ))}
     </Field>

@@ -11,15 +11,28 @@ type ColumnField = Extract<SettingField, { kind: 'column' }>;
 const isAmount = ({ type }: ColumnHoldings): boolean => type === 'number' || type === 'date';
 
 /** The columns that fit, with what they are called; edges have their weight beside their columns. */
-export function columnsFor({ of, as, most = Infinity }: ColumnField['column'], before: Holdings | undefined): { value: string; label: string }[] {
+export function columnsFor(
+  { of, as, most = Infinity }: ColumnField['column'],
+  before: Holdings | undefined,
+): { value: string; label: string }[] {
   const columns = (of === 'nodes' ? before?.nodeColumns : before?.edgeColumns) ?? [];
   const fits = as === 'amount' ? isAmount : ({ values }: ColumnHoldings) => values.length > 0 && values.length <= most;
   const found = columns.filter(fits).map(({ name }) => ({ value: name, label: columnTitle(name) }));
   return of === 'edges' && as === 'amount' ? [{ value: 'weight', label: 'weight' }, ...found] : found;
-} // prettier-ignore
+}
 
 /** The choice of a column; what was set by value goes with the column that had the values. */
-export function ColumnField({ field, values, before, onChange }: { field: ColumnField; values: Readonly<Record<string, unknown>>; before: Holdings | undefined; onChange: Change }) {
+export function ColumnField({
+  field,
+  values,
+  before,
+  onChange,
+}: {
+  field: ColumnField;
+  values: Readonly<Record<string, unknown>>;
+  before: Holdings | undefined;
+  onChange: Change;
+}) {
   const { column, key, title } = field;
   const none = column.none === undefined ? [] : [{ value: '', label: column.none }];
   const byValue: Record<string, object> = {};
@@ -32,4 +45,4 @@ export function ColumnField({ field, values, before, onChange }: { field: Column
       onChange={(name) => onChange({ ...byValue, [key]: name || undefined })}
     />
   );
-} // prettier-ignore
+}

@@ -10,7 +10,13 @@ import { useWorkbench } from '@/ui/shell/workbench-context';
 import type { Holdings } from '@/worker/client';
 
 /** The colour of each value. */
-export function ValueColours({ rule, onChange }: { rule: Extract<StyleSettings['nodeColour'], { by: 'category' }>; onChange: Change }) {
+export function ValueColours({
+  rule,
+  onChange,
+}: {
+  rule: Extract<StyleSettings['nodeColour'], { by: 'category' }>;
+  onChange: Change;
+}) {
   const net = useWorkbench((state) => state.net);
   const entries = useMemo(() => {
     const col = net?.nodeColumns.find(({ name }) => name === rule.column);
@@ -24,7 +30,9 @@ export function ValueColours({ rule, onChange }: { rule: Extract<StyleSettings['
             type="color"
             aria-label={`Colour of ${value}`}
             value={colour}
-            onChange={(event) => onChange({ colours: { ...rule.colours, [value]: event.target.value } }, `colour ${value}`)}
+            onChange={(event) =>
+              onChange({ colours: { ...rule.colours, [value]: event.target.value } }, `colour ${value}`)
+            }
             className="size-5 cursor-pointer rounded border border-line bg-panel"
           />
           <span className="truncate">{value}</span>
@@ -32,12 +40,24 @@ export function ValueColours({ rule, onChange }: { rule: Extract<StyleSettings['
       ))}
     </ul>
   );
-} // prettier-ignore
+}
 
 type ValuesField = Extract<SettingField, { kind: 'values' }>;
 
 /** Which value looks how: each with a choice. */
-export function ValueLooks({ field, of, values, before, onChange }: { field: ValuesField; of: 'nodes' | 'edges'; values: Readonly<Record<string, unknown>>; before: Holdings | undefined; onChange: Change }) {
+export function ValueLooks({
+  field,
+  of,
+  values,
+  before,
+  onChange,
+}: {
+  field: ValuesField;
+  of: 'nodes' | 'edges';
+  values: Readonly<Record<string, unknown>>;
+  before: Holdings | undefined;
+  onChange: Change;
+}) {
   const { key, title, looks, rest } = field;
   const columns = (of === 'nodes' ? before?.nodeColumns : before?.edgeColumns) ?? [];
   const col = columns.find(({ name }) => name === values.column);
@@ -58,4 +78,4 @@ export function ValueLooks({ field, of, values, before, onChange }: { field: Val
       ))}
     </ul>
   );
-} // prettier-ignore
+}

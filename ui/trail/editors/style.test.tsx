@@ -26,13 +26,20 @@ function Editor({ holdings }: { holdings: Holdings | undefined }) {
   const step = useWorkbench((state) => state.trail.steps[1]);
   const store = useWorkbenchStore();
   if (step.kind !== 'style') return null;
-  return <StyleEditor step={step} before={holdings} set={(change, merge) => store.getState().setStep(step.id, change, merge)} />; // prettier-ignore
+  return (
+    <StyleEditor
+      step={step}
+      before={holdings}
+      set={(change, merge) => store.getState().setStep(step.id, change, merge)}
+    />
+  );
 }
 const shown = (settings: object = {}, holdings: Holdings | undefined = before): Shown =>
   inWorkbench(<Editor holdings={holdings} />, { trail: trail({ kind: 'style', ...settings }) });
 const style = ({ store }: Shown) => store.getState().trail.steps[1];
 
-const section = (title: string): HTMLElement => screen.getByRole('heading', { name: title }).closest('section') as HTMLElement; // prettier-ignore
+const section = (title: string): HTMLElement =>
+  screen.getByRole('heading', { name: title }).closest('section') as HTMLElement;
 async function choose({ user }: Shown, title: string, label: string, option: string): Promise<void> {
   await user.click(within(section(title)).getByRole('combobox', { name: label }));
   await user.click(screen.getByRole('option', { name: option }));
@@ -53,7 +60,9 @@ test('everything that can be set stands under what it belongs to', () => {
 test('colour by category begins with the groups, or the first column; its colours are set one by one', async () => {
   const it = shown();
   await choose(it, 'Nodes', 'Colour', 'by category');
-  expect(style(it)).toMatchObject({ nodeColour: { by: 'category', column: 'island', palette: 'moraine', colours: {} } }); // prettier-ignore
+  expect(style(it)).toMatchObject({
+    nodeColour: { by: 'category', column: 'island', palette: 'moraine', colours: {} },
+  });
   expect(screen.getByLabelText<HTMLInputElement>('Colour of Ness').value).toBe('#377393');
   expect(screen.getByRole('list', { name: 'Colours' }).textContent).toBe('NessHolm');
   await choose(it, 'Nodes', 'Palette', 'Okabe–Ito');
@@ -73,7 +82,10 @@ test('size by amount begins with the degree, its bounds beside each other', asyn
 });
 
 test('shapes and lines go by value; another column lets go of what was set', async () => {
-  const it = shown({ nodeShape: { by: 'category', column: 'island', shapes: {} }, edgePattern: { by: 'category', column: 'certainty' } }); // prettier-ignore
+  const it = shown({
+    nodeShape: { by: 'category', column: 'island', shapes: {} },
+    edgePattern: { by: 'category', column: 'certainty' },
+  });
   const of = (name: string): string | null => screen.getByRole('combobox', { name }).textContent;
   expect([of('Shape of Ness'), of('Shape of Holm')]).toEqual(['circle', 'square']);
   await it.user.click(screen.getByRole('combobox', { name: 'Shape of Holm' }));

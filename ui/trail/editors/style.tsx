@@ -43,9 +43,20 @@ export function StyleEditor({ step, before, set }: EditorProps<'style'>) {
   ));
 }
 
-function ChannelForm({ form, style, before, set }: { form: (typeof forms)[number]; style: StyleSettings; before: Holdings | undefined; set: Change }) {
+function ChannelForm({
+  form,
+  style,
+  before,
+  set,
+}: {
+  form: (typeof forms)[number];
+  style: StyleSettings;
+  before: Holdings | undefined;
+  set: Change;
+}) {
   const { key, title, ways, fields, single } = form;
-  const more = (field: SettingField, values: Readonly<Record<string, unknown>>, onChange: Change) => moreFields(key, field, values, before, onChange);
+  const more = (field: SettingField, values: Readonly<Record<string, unknown>>, onChange: Change) =>
+    moreFields(key, field, values, before, onChange);
   if (ways) {
     const rule = style[key] as Readonly<Record<string, unknown>>;
     const way = ways.find(({ by }) => by === rule.by);
@@ -55,30 +66,66 @@ function ChannelForm({ form, style, before, set }: { form: (typeof forms)[number
           label={title ?? key}
           value={rule.by as string}
           choices={ways.map((one) => ({ value: one.by, label: one.title }))}
-          onChange={(by) => set({ [key]: ways.find((one) => one.by === by)?.begin((wish) => columnsFor(wish, before).map(({ value }) => value)) })}
+          onChange={(by) =>
+            set({
+              [key]: ways
+                .find((one) => one.by === by)
+                ?.begin((wish) => columnsFor(wish, before).map(({ value }) => value)),
+            })
+          }
         />
-        {way && <SettingsForm fields={way.fields} values={rule} more={more} onChange={(change, merge) => set({ [key]: { ...rule, ...change } }, merge && `${key} ${merge}`)} />}
+        {way && (
+          <SettingsForm
+            fields={way.fields}
+            values={rule}
+            more={more}
+            onChange={(change, merge) => set({ [key]: { ...rule, ...change } }, merge && `${key} ${merge}`)}
+          />
+        )}
       </>
     );
   }
   if (fields) {
     const whole = style[key] as Readonly<Record<string, unknown>>;
-    return <SettingsForm fields={fields} values={whole} more={more} onChange={(change, merge) => set({ [key]: { ...whole, ...change } }, merge && `${key} ${merge}`)} />;
+    return (
+      <SettingsForm
+        fields={fields}
+        values={whole}
+        more={more}
+        onChange={(change, merge) => set({ [key]: { ...whole, ...change } }, merge && `${key} ${merge}`)}
+      />
+    );
   }
   if (!single || (single.directed && before?.directed === false)) return null;
   return <Setting field={single} values={style} onChange={set} />;
-} // prettier-ignore
+}
 
 /** Fields that need to know what the network holds. */
-function moreFields(key: ChannelName, field: SettingField, values: Readonly<Record<string, unknown>>, before: Holdings | undefined, onChange: Change) {
+function moreFields(
+  key: ChannelName,
+  field: SettingField,
+  values: Readonly<Record<string, unknown>>,
+  before: Holdings | undefined,
+  onChange: Change,
+) {
   switch (field.kind) {
     case 'column':
       return <ColumnField field={field} values={values} before={before} onChange={onChange} />;
     case 'colours':
-      return <ValueColours rule={values as Extract<StyleSettings['nodeColour'], { by: 'category' }>} onChange={onChange} />;
+      return (
+        <ValueColours rule={values as Extract<StyleSettings['nodeColour'], { by: 'category' }>} onChange={onChange} />
+      );
     case 'values':
-      return <ValueLooks field={field} of={key.startsWith('edge') ? 'edges' : 'nodes'} values={values} before={before} onChange={onChange} />;
+      return (
+        <ValueLooks
+          field={field}
+          of={key.startsWith('edge') ? 'edges' : 'nodes'}
+          values={values}
+          before={before}
+          onChange={onChange}
+        />
+      );
     default:
       return null;
   }
-} // prettier-ignore
+}

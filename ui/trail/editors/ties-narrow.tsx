@@ -112,10 +112,18 @@ function Candidates({ step, set, view }: Required<Props> & { view: TiesView }) {
         </IconButton>
       </div>
       <div className="mt-1 flex justify-end gap-3 text-xs text-quiet">
-        <button type="button" className={byStrength ? '' : 'font-semibold text-accent'} onClick={() => setByStrength(false)}>
+        <button
+          type="button"
+          className={byStrength ? '' : 'font-semibold text-accent'}
+          onClick={() => setByStrength(false)}
+        >
           records
         </button>
-        <button type="button" className={byStrength ? 'font-semibold text-accent' : ''} onClick={() => setByStrength(true)}>
+        <button
+          type="button"
+          className={byStrength ? 'font-semibold text-accent' : ''}
+          onClick={() => setByStrength(true)}
+        >
           strength
         </button>
       </div>
@@ -129,7 +137,9 @@ function Candidates({ step, set, view }: Required<Props> & { view: TiesView }) {
                 checked={!out.has(row.id)}
                 onChange={(event) =>
                   set({
-                    leftOut: event.target.checked ? step.leftOut.filter((id) => id !== row.id) : [...step.leftOut, row.id],
+                    leftOut: event.target.checked
+                      ? step.leftOut.filter((id) => id !== row.id)
+                      : [...step.leftOut, row.id],
                   })
                 }
               />
@@ -142,11 +152,13 @@ function Candidates({ step, set, view }: Required<Props> & { view: TiesView }) {
         ))}
       </ul>
       {view.all > rows.length && !search && (
-        <p className="mt-1 text-sm text-quiet">and {counted(view.all - rows.length, 'more', 'more')}; the list holds all</p>
+        <p className="mt-1 text-sm text-quiet">
+          and {counted(view.all - rows.length, 'more', 'more')}; the list holds all
+        </p>
       )}
     </details>
   );
-} // prettier-ignore
+}
 
 /** Size, and ten ties in words, below the editor where they stay in view. */
 export function Samples({ view }: { view: TiesView | undefined }) {

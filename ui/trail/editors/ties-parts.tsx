@@ -43,7 +43,8 @@ export function NodeTables({
         {chosen.map((one, i) => {
           const table = tables.find(({ key }) => key === one.table);
           const columns = choicesOf(table?.columns.map(({ name }) => name) ?? []);
-          const change = (part: Partial<Describes>): void => commit(chosen.map((held, k) => (k === i ? { ...held, ...part } : held))); // prettier-ignore
+          const change = (part: Partial<Describes>): void =>
+            commit(chosen.map((held, k) => (k === i ? { ...held, ...part } : held)));
           return (
             <li key={one.table} className="rounded-md border border-line p-2">
               <div className="flex items-center justify-between">
@@ -188,7 +189,9 @@ export function GatherField({
               label={`Column ${i + 1}`}
               value={column}
               choices={choicesOf(columns.map(({ name }) => name))}
-              onChange={(name) => onChange(value.map((one, k) => (k === i ? { column: name, as: fitting(name)[0] } : one)))} // prettier-ignore
+              onChange={(name) =>
+                onChange(value.map((one, k) => (k === i ? { column: name, as: fitting(name)[0] } : one)))
+              }
             />
             <Choose
               compact

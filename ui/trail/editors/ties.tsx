@@ -1,6 +1,14 @@
 'use client';
 import { useMemo } from 'react';
-import { type CitationTies, type DirectTies, type IncidenceTies, offer, offerByHand, questionOf, tiesSchema } from '@/core/ties'; // prettier-ignore
+import {
+  type CitationTies,
+  type DirectTies,
+  type IncidenceTies,
+  offer,
+  offerByHand,
+  questionOf,
+  tiesSchema,
+} from '@/core/ties';
 import type { NamesList } from '@/core/names';
 import { Choose, NumberField, Toggle } from '@/ui/kit';
 import { useWorkbench } from '@/ui/shell/workbench-context';
@@ -31,7 +39,16 @@ export function TiesEditor({ step, set }: EditorProps<'ties'>) {
         label="Table of records"
         value={step.table}
         choices={tables.map(({ key, name }) => ({ value: key, label: name }))}
-        onChange={(key) => set(onTable(step, tables.find((one) => one.key === key), tables, names))} // prettier-ignore
+        onChange={(key) =>
+          set(
+            onTable(
+              step,
+              tables.find((one) => one.key === key),
+              tables,
+              names,
+            ),
+          )
+        }
       />
       {step.make === 'incidence' ? (
         <IncidenceForm step={step} table={table} set={set} />
@@ -59,20 +76,47 @@ export function onTable(
   if (!table) return {};
   const has = (name: string): boolean => table.columns.some((col) => col.name === name);
   const own =
-    step.make === 'incidence' ? [...step.left, ...step.right] : step.make === 'citation' ? [step.references] : [step.from, step.to];
+    step.make === 'incidence'
+      ? [...step.left, ...step.right]
+      : step.make === 'citation'
+        ? [step.references]
+        : [step.from, step.to];
   const kept = (name: string | undefined): string | undefined => (name && has(name) ? name : undefined);
-  const common = { table: table.key, gather: undefined, leftOut: [], weight: kept('weight' in step ? step.weight : undefined) };
+  const common = {
+    table: table.key,
+    gather: undefined,
+    leftOut: [],
+    weight: kept('weight' in step ? step.weight : undefined),
+  };
   if (own.every(has)) {
-    const held = (part: 'key' | 'doi' | 'authors' | 'year' | 'title'): string | undefined => (step.make === 'citation' ? kept(step[part]) : undefined);
+    const held = (part: 'key' | 'doi' | 'authors' | 'year' | 'title'): string | undefined =>
+      step.make === 'citation' ? kept(step[part]) : undefined;
     return step.make === 'citation'
-      ? { ...common, key: held('key'), doi: held('doi'), authors: held('authors'), year: held('year'), title: held('title'), label: undefined }
+      ? {
+          ...common,
+          key: held('key'),
+          doi: held('doi'),
+          authors: held('authors'),
+          year: held('year'),
+          title: held('title'),
+          label: undefined,
+        }
       : { ...common, ...(step.make === 'incidence' ? { label: kept(step.label) } : {}) };
   }
   const question = questionOf(step);
   const known = offer(question, tables, names, table.key) as { table?: string } | undefined;
   const asked = known?.table === table.key ? known : offerByHand(question, table);
-  return { ...blank, ...tiesSchema.parse({ id: step.id, kind: 'ties', on: true, question, ...(asked ?? { table: table.key, from: '', to: '' }) }) };
-} // prettier-ignore
+  return {
+    ...blank,
+    ...tiesSchema.parse({
+      id: step.id,
+      kind: 'ties',
+      on: true,
+      question,
+      ...(asked ?? { table: table.key, from: '', to: '' }),
+    }),
+  };
+}
 
 function WeightField({ step, table, set }: FormProps<DirectTies | IncidenceTies>) {
   const numbers = table?.columns.filter(({ type }) => type === 'number').map(({ name }) => name) ?? [];
@@ -291,11 +335,12 @@ function IncidenceForm({ step, table, set }: FormProps<IncidenceTies>) {
 
 const normaliseHelp: Record<IncidenceTies['normalise'], string> = {
   none: '',
-  'association strength': '2·S·c / (sᵢ·sⱼ): c over what chance would give, with s the sum of a node’s counts and S that of all.',
+  'association strength':
+    '2·S·c / (sᵢ·sⱼ): c over what chance would give, with s the sum of a node’s counts and S that of all.',
   cosine: 'c / √(oᵢ·oⱼ), with o the records that hold a node.',
   jaccard: 'c / (oᵢ + oⱼ − c): the shared part of all that hold one of the two.',
   inclusion: 'c / min(oᵢ, oⱼ): the shared part of the rarer one.',
-}; // prettier-ignore
+};
 
 const citationColumns = [
   ['key', 'Key'],

@@ -18,7 +18,8 @@ export function ChancePanel() {
   const values: Record<string, FigureValue> = figures?.of === work.of ? { ...cheap, ...figures.values } : cheap;
   const held = found?.of === work.of ? [...found.chance.figures, ...found.shuffled] : [];
   const busy = work.chance.share ?? work.shuffle.share;
-  const columns = net?.nodeColumns.filter((col) => col.type === 'text' || col.type === 'yesno' || col.type === 'number') ?? []; // prettier-ignore
+  const columns =
+    net?.nodeColumns.filter((col) => col.type === 'text' || col.type === 'yesno' || col.type === 'number') ?? [];
   const fault = work.chance.fault ?? work.shuffle.fault ?? work.computing.fault;
   return (
     <>
@@ -30,7 +31,14 @@ export function ChancePanel() {
         help={`${chanceModels[model].words} ${chanceModels[model].source}.`}
       />
       <div className="grid grid-cols-2 gap-3">
-        <NumberField label="Draws" whole min={2} max={mostDraws} value={draws} onCommit={(next) => useChance.setState({ draws: next })} />
+        <NumberField
+          label="Draws"
+          whole
+          min={2}
+          max={mostDraws}
+          value={draws}
+          onCommit={(next) => useChance.setState({ draws: next })}
+        />
         <NumberField label="Seed" whole value={seed} onCommit={(next) => useChance.setState({ seed: next })} />
       </div>
       <Choose
@@ -66,10 +74,18 @@ export function ChancePanel() {
         {wholeFigures
           .filter(({ key, part }) => part !== 'triads' && key in values)
           .map((figure) => (
-            <FigureRow key={figure.key} model={found?.chance.model ?? model} figure={figure} value={own(values, figure.key) ?? { value: null }} chance={held.find(({ key }) => key === figure.key)} />
+            <FigureRow
+              key={figure.key}
+              model={found?.chance.model ?? model}
+              figure={figure}
+              value={own(values, figure.key) ?? { value: null }}
+              chance={held.find(({ key }) => key === figure.key)}
+            />
           ))}
       </ul>
-      {work.computing.share !== undefined && <Progress name="Figures" share={work.computing.share} onStop={work.computing.stop} />}
+      {work.computing.share !== undefined && (
+        <Progress name="Figures" share={work.computing.share} onStop={work.computing.stop} />
+      )}
       {figures?.of !== work.of && work.computing.share === undefined && (
         <Button className="mt-2" onClick={() => void work.compute()}>
           Compute distances and centralisation, about {Math.max(1, Math.round(work.seconds))} s
@@ -92,7 +108,9 @@ export function ChancePanel() {
               .then((text) => {
                 const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: true });
                 const next = profilesFrom(data);
-                useChance.setState((now) => ({ profiles: [...now.profiles.filter(({ name }) => !next.some((one) => one.name === name)), ...next] }));
+                useChance.setState((now) => ({
+                  profiles: [...now.profiles.filter(({ name }) => !next.some((one) => one.name === name)), ...next],
+                }));
               })
               .catch((error: unknown) => toast.error(sentence(error)));
           }}
@@ -106,9 +124,19 @@ export function ChancePanel() {
       <p className="mt-1 text-sm text-quiet">A table with 003, 012 … 300 in its first row or column.</p>
     </>
   );
-} // prettier-ignore
+}
 
-function FigureRow({ figure, value, chance, model }: { figure: WholeFigure; value: FigureValue; chance?: ChanceFigure; model: ChanceModel }) {
+function FigureRow({
+  figure,
+  value,
+  chance,
+  model,
+}: {
+  figure: WholeFigure;
+  value: FigureValue;
+  chance?: ChanceFigure;
+  model: ChanceModel;
+}) {
   const net = useWorkbench((state) => state.net);
   const { p, q } = useChance();
   const options = { p, q };
@@ -119,9 +147,17 @@ function FigureRow({ figure, value, chance, model }: { figure: WholeFigure; valu
     <li className="border-b border-rule">
       <details>
         <summary className="flex cursor-pointer list-none items-baseline justify-between gap-2 py-1 hover:bg-ground">
-          <span className="truncate">{net ? figureName(figure, net, { ...plainOptions, ...options }) : figure.name}</span>
+          <span className="truncate">
+            {net ? figureName(figure, net, { ...plainOptions, ...options }) : figure.name}
+          </span>
           <span className="shrink-0">
-            {value.value === null ? <span className="text-quiet">undefined</span> : <b className="font-semibold" title={`Exactly ${value.value}`}>{shortNumber(value.value)}</b>}
+            {value.value === null ? (
+              <span className="text-quiet">undefined</span>
+            ) : (
+              <b className="font-semibold" title={`Exactly ${value.value}`}>
+                {shortNumber(value.value)}
+              </b>
+            )}
             {against && <span className="ml-2 inline-block min-w-14 text-right text-quiet">{against}</span>}
           </span>
         </summary>
@@ -130,7 +166,8 @@ function FigureRow({ figure, value, chance, model }: { figure: WholeFigure; valu
           {value.why && <p className="text-danger">{value.why}</p>}
           {chance && chance.mean !== null && (
             <p>
-              By chance {shortNumber(chance.mean)} ± {shortNumber(chance.sd ?? 0)}; {shortNumber(100 * (chance.share ?? 0))} % of the draws at this value or beyond.
+              By chance {shortNumber(chance.mean)} ± {shortNumber(chance.sd ?? 0)};{' '}
+              {shortNumber(100 * (chance.share ?? 0))} % of the draws at this value or beyond.
             </p>
           )}
           <p>
@@ -160,4 +197,4 @@ function FigureRow({ figure, value, chance, model }: { figure: WholeFigure; valu
       </details>
     </li>
   );
-} // prettier-ignore
+}

@@ -28,7 +28,10 @@ export function ChanceView() {
     <div className="min-h-0 grow overflow-auto bg-paper px-5 pt-14 pb-8">
       <div className="mx-auto max-w-3xl">
         {!inEditor && (
-          <section aria-label="Whole-network figures" className="mb-6 max-w-md rounded-lg border border-line bg-panel px-4 py-3">
+          <section
+            aria-label="Whole-network figures"
+            className="mb-6 max-w-md rounded-lg border border-line bg-panel px-4 py-3"
+          >
             <h2 className="font-serif text-lg font-semibold">The whole network, and chance</h2>
             <p className="text-sm text-quiet">Whole-network figures, and what chance alone would give.</p>
             <ChancePanel />
@@ -36,7 +39,9 @@ export function ChanceView() {
         )}
         {!chance && (
           <p className="text-quiet">
-            {found && !fresh ? 'The network has changed since the last draws. Draw again to compare it as it is now.' : 'Draw random networks to see which figures chance alone would give, and which kinds of triads stand out.'}
+            {found && !fresh
+              ? 'The network has changed since the last draws. Draw again to compare it as it is now.'
+              : 'Draw random networks to see which figures chance alone would give, and which kinds of triads stand out.'}
           </p>
         )}
         {chance && (
@@ -45,16 +50,31 @@ export function ChanceView() {
               <div>
                 <h2 className="font-serif text-lg font-semibold">Triads against chance</h2>
                 <p className="text-sm text-quiet">
-                  {grouped(chance.draws)} random networks that keep {chanceModels[chance.model].name}, of {counted(chance.nodes, 'node')} and{' '}
-                  {counted(chance.ties, 'tie')}; loops and parallel ties left out. Above the line: more often than chance; below: less often.
+                  {grouped(chance.draws)} random networks that keep {chanceModels[chance.model].name}, of{' '}
+                  {counted(chance.nodes, 'node')} and {counted(chance.ties, 'tie')}; loops and parallel ties left out.
+                  Above the line: more often than chance; below: less often.
                 </p>
               </div>
-              <Button onClick={() => saveFile(new Blob([csv(asTable(figures))], { type: 'text/csv' }), `${network.name} against chance.csv`)}>
+              <Button
+                onClick={() =>
+                  saveFile(
+                    new Blob([csv(asTable(figures))], { type: 'text/csv' }),
+                    `${network.name} against chance.csv`,
+                  )
+                }
+              >
                 As CSV
               </Button>
             </div>
             <ProfileChart figures={triads} profiles={profiles} />
-            <ChanceTable title="Class" figures={[...triads].sort((a, b) => Math.abs(b.z ?? (b.sd === 0 && b.observed !== b.mean ? 1e9 : -1)) - Math.abs(a.z ?? (a.sd === 0 && a.observed !== a.mean ? 1e9 : -1)))} />
+            <ChanceTable
+              title="Class"
+              figures={[...triads].sort(
+                (a, b) =>
+                  Math.abs(b.z ?? (b.sd === 0 && b.observed !== b.mean ? 1e9 : -1)) -
+                  Math.abs(a.z ?? (a.sd === 0 && a.observed !== a.mean ? 1e9 : -1)),
+              )}
+            />
             <h2 className="mt-6 font-serif text-lg font-semibold">Figures against chance</h2>
             <p className="text-sm text-quiet">What the random networks keep by their making is left out.</p>
             <ChanceTable title="Figure" figures={rest} />
@@ -63,7 +83,7 @@ export function ChanceView() {
       </div>
     </div>
   );
-} // prettier-ignore
+}
 
 const nameOf = (key: string): string => wholeFigures.find((one) => one.key === key)?.name ?? key;
 
@@ -73,12 +93,24 @@ function ChanceTable({ title, figures }: { title: string; figures: readonly Chan
       <caption className="sr-only">{title} against chance</caption>
       <thead>
         <tr className="border-b border-line text-left text-sm text-quiet">
-          <th scope="col" className="py-1 font-medium">{title}</th>
-          <th scope="col" className="px-2 py-1 text-right font-medium">here</th>
-          <th scope="col" className="px-2 py-1 text-right font-medium">by chance</th>
-          <th scope="col" className="px-2 py-1 text-right font-medium">z</th>
-          <th scope="col" className="px-2 py-1 text-right font-medium">at or beyond</th>
-          <th scope="col" className="w-[200px] py-1 pl-3 font-medium">draws</th>
+          <th scope="col" className="py-1 font-medium">
+            {title}
+          </th>
+          <th scope="col" className="px-2 py-1 text-right font-medium">
+            here
+          </th>
+          <th scope="col" className="px-2 py-1 text-right font-medium">
+            by chance
+          </th>
+          <th scope="col" className="px-2 py-1 text-right font-medium">
+            z
+          </th>
+          <th scope="col" className="px-2 py-1 text-right font-medium">
+            at or beyond
+          </th>
+          <th scope="col" className="w-[200px] py-1 pl-3 font-medium">
+            draws
+          </th>
         </tr>
       </thead>
       <tbody>
@@ -90,19 +122,31 @@ function ChanceTable({ title, figures }: { title: string; figures: readonly Chan
                 {key.startsWith('triad_') ? key.slice(6) : nameOf(key)}
               </span>
             </th>
-            <td className="px-2 text-right font-semibold" title={String(observed ?? why ?? '')}>{observed === null ? 'undefined' : shortNumber(observed)}</td>
-            <td className="px-2 text-right" title={`${mean} ± ${sd}`}>{mean === null ? '' : `${brief(mean)} ± ${brief(sd ?? 0)}`}</td>
-            <td className="px-2 text-right font-semibold" title={z === null ? undefined : String(z)}>
-              {z === null ? <span className="font-normal text-quiet">{unvaried(observed, mean, sd)}</span> : z.toFixed(1).replace('-', '−')}
+            <td className="px-2 text-right font-semibold" title={String(observed ?? why ?? '')}>
+              {observed === null ? 'undefined' : shortNumber(observed)}
             </td>
-            <td className="px-2 text-right text-quiet">{share === null ? '' : share === 0 ? 'none' : `${shortNumber(100 * share)} %`}</td>
-            <td className="pl-3"><Spread draws={draws} observed={observed} /></td>
+            <td className="px-2 text-right" title={`${mean} ± ${sd}`}>
+              {mean === null ? '' : `${brief(mean)} ± ${brief(sd ?? 0)}`}
+            </td>
+            <td className="px-2 text-right font-semibold" title={z === null ? undefined : String(z)}>
+              {z === null ? (
+                <span className="font-normal text-quiet">{unvaried(observed, mean, sd)}</span>
+              ) : (
+                z.toFixed(1).replace('-', '−')
+              )}
+            </td>
+            <td className="px-2 text-right text-quiet">
+              {share === null ? '' : share === 0 ? 'none' : `${shortNumber(100 * share)} %`}
+            </td>
+            <td className="pl-3">
+              <Spread draws={draws} observed={observed} />
+            </td>
           </tr>
         ))}
       </tbody>
     </table>
   );
-} // prettier-ignore
+}
 
 /** Why there is no z. */
 function unvaried(observed: number | null, mean: number | null, sd: number | null): string {

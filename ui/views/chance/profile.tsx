@@ -16,7 +16,13 @@ import { Triad } from './triad';
 const colours = ['#C9772B', '#8A5A9E', '#6B8E3D', '#B8475A', '#7A7F35'];
 
 /** The profile of triads: z scaled to length 1, with profiles from files laid over it, and the drawings under it. */
-export function ProfileChart({ figures, profiles }: { figures: readonly ChanceFigure[]; profiles: readonly Profile[] }) {
+export function ProfileChart({
+  figures,
+  profiles,
+}: {
+  figures: readonly ChanceFigure[];
+  profiles: readonly Profile[];
+}) {
   const own = significanceProfile(figures);
   const rows = triadNames.map((name, i) => ({
     name,
@@ -40,9 +46,21 @@ export function ProfileChart({ figures, profiles }: { figures: readonly ChanceFi
             <CartesianGrid vertical={false} stroke="var(--rule)" />
             <ReferenceArea y1={-0.1} y2={0.1} fill="var(--trail-ground)" fillOpacity={0.7} />
             <ReferenceLine y={0} stroke="var(--quiet)" />
-            <XAxis dataKey="name"
-              padding={{ left: 18, right: 18 }} interval={0} tick={{ fontSize: 10.5, fill: 'var(--ink)' }} tickLine={false} axisLine={false} />
-            <YAxis domain={[-1, 1]} ticks={[-1, -0.5, 0, 0.5, 1]} tick={{ fontSize: 10.5, fill: 'var(--quiet)' }} tickLine={false} axisLine={false} />
+            <XAxis
+              dataKey="name"
+              padding={{ left: 18, right: 18 }}
+              interval={0}
+              tick={{ fontSize: 10.5, fill: 'var(--ink)' }}
+              tickLine={false}
+              axisLine={false}
+            />
+            <YAxis
+              domain={[-1, 1]}
+              ticks={[-1, -0.5, 0, 0.5, 1]}
+              tick={{ fontSize: 10.5, fill: 'var(--quiet)' }}
+              tickLine={false}
+              axisLine={false}
+            />
             {profiles.map(({ name }, p) => (
               <Line
                 key={name}
@@ -58,7 +76,15 @@ export function ProfileChart({ figures, profiles }: { figures: readonly ChanceFi
               stroke="var(--accent)"
               strokeWidth={2}
               isAnimationActive={false}
-              dot={({ cx, cy, payload }: { cx?: number; cy?: number; payload?: { name: string; own: number | null } }) => (
+              dot={({
+                cx,
+                cy,
+                payload,
+              }: {
+                cx?: number;
+                cy?: number;
+                payload?: { name: string; own: number | null };
+              }) => (
                 <circle
                   key={payload?.name}
                   cx={cx}
@@ -81,9 +107,9 @@ export function ProfileChart({ figures, profiles }: { figures: readonly ChanceFi
         ))}
       </div>
       <figcaption className="mt-1 text-sm text-quiet">
-        z of each kind, all scaled to length 1. Filled points lie two standard deviations or more from chance; kinds that chance always gives alike have no
-        point.
+        z of each kind, all scaled to length 1. Filled points lie two standard deviations or more from chance; kinds
+        that chance always gives alike have no point.
       </figcaption>
     </figure>
   );
-} // prettier-ignore
+}

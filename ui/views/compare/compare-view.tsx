@@ -32,7 +32,11 @@ export function CompareView() {
     };
   }, [trail, other, session]);
   if (!others.length) {
-    return <p className="m-auto text-quiet">There is no other network to compare with. Fork this one in the menu by its name.</p>; // prettier-ignore
+    return (
+      <p className="m-auto text-quiet">
+        There is no other network to compare with. Fork this one in the menu by its name.
+      </p>
+    );
   }
   return (
     <div className="min-h-0 grow overflow-auto bg-paper px-6 pt-13 pb-8">
@@ -149,39 +153,78 @@ function Flow({ flow, own, other }: { flow: NonNullable<Comparison['flow']>; own
   const scale = (height - gap * most) / all;
   const tops = sides.map((side) => {
     let y = 0;
-    return new Map(side.map(([name, count]) => {
-      const top = y;
-      y += count * scale + gap;
-      return [name, { top, used: 0, count }] as [string, { top: number; used: number; count: number }];
-    }));
+    return new Map(
+      side.map(([name, count]) => {
+        const top = y;
+        y += count * scale + gap;
+        return [name, { top, used: 0, count }] as [string, { top: number; used: number; count: number }];
+      }),
+    );
   });
   const colour = new Map(sides[0].map(([name], i) => [name, hues[i % hues.length]]));
-  const bands = [...flow].sort((a, b) => sides[0].findIndex(([n]) => n === a.from) - sides[0].findIndex(([n]) => n === b.from) || sides[1].findIndex(([n]) => n === a.to) - sides[1].findIndex(([n]) => n === b.to)).map((one) => {
-    const [a, b] = [tops[0].get(one.from), tops[1].get(one.to)];
-    const band = { ...one, y1: (a?.top ?? 0) + (a?.used ?? 0), y2: (b?.top ?? 0) + (b?.used ?? 0), h: one.count * scale };
-    if (a) a.used += band.h;
-    if (b) b.used += band.h;
-    return band;
-  });
+  const bands = [...flow]
+    .sort(
+      (a, b) =>
+        sides[0].findIndex(([n]) => n === a.from) - sides[0].findIndex(([n]) => n === b.from) ||
+        sides[1].findIndex(([n]) => n === a.to) - sides[1].findIndex(([n]) => n === b.to),
+    )
+    .map((one) => {
+      const [a, b] = [tops[0].get(one.from), tops[1].get(one.to)];
+      const band = {
+        ...one,
+        y1: (a?.top ?? 0) + (a?.used ?? 0),
+        y2: (b?.top ?? 0) + (b?.used ?? 0),
+        h: one.count * scale,
+      };
+      if (a) a.used += band.h;
+      if (b) b.used += band.h;
+      return band;
+    });
   const [x1, x2] = [150, flowWidth - 150];
   const bend = (x1 + x2) / 2;
   return (
     <figure className="mt-5 max-w-2xl">
       <h2 className="font-serif text-base font-semibold">Who changed group</h2>
-      <svg viewBox={`0 0 ${flowWidth} ${height + 20}`} width="100%" role="img" aria-label={`Groups of “${own}” and of “${other}”: ${flow.map(({ from, to, count }) => `${from} to ${to} ${count}`).join('; ')}`}>
-        <text x={x1 - 8} y={11} textAnchor="end" fontSize={11} fill="var(--quiet)">{own.slice(0, 26)}</text>
-        <text x={x2 + 8} y={11} fontSize={11} fill="var(--quiet)">{other.slice(0, 26)}</text>
+      <svg
+        viewBox={`0 0 ${flowWidth} ${height + 20}`}
+        width="100%"
+        role="img"
+        aria-label={`Groups of “${own}” and of “${other}”: ${flow.map(({ from, to, count }) => `${from} to ${to} ${count}`).join('; ')}`}
+      >
+        <text x={x1 - 8} y={11} textAnchor="end" fontSize={11} fill="var(--quiet)">
+          {own.slice(0, 26)}
+        </text>
+        <text x={x2 + 8} y={11} fontSize={11} fill="var(--quiet)">
+          {other.slice(0, 26)}
+        </text>
         <g transform="translate(0 18)">
           {bands.map(({ from, to, count, y1, y2, h }) => (
-            <path key={`${from} ${to}`} d={`M${x1 + 8} ${y1}C${bend} ${y1} ${bend} ${y2} ${x2 - 8} ${y2}V${y2 + h}C${bend} ${y2 + h} ${bend} ${y1 + h} ${x1 + 8} ${y1 + h}Z`} fill={colour.get(from)} fillOpacity={0.4}>
+            <path
+              key={`${from} ${to}`}
+              d={`M${x1 + 8} ${y1}C${bend} ${y1} ${bend} ${y2} ${x2 - 8} ${y2}V${y2 + h}C${bend} ${y2 + h} ${bend} ${y1 + h} ${x1 + 8} ${y1 + h}Z`}
+              fill={colour.get(from)}
+              fillOpacity={0.4}
+            >
               <title>{`${from} → ${to}: ${counted(count, 'node')}`}</title>
             </path>
           ))}
           {[0, 1].map((side) =>
             [...tops[side]].map(([name, { top, count }]) => (
               <g key={`${side} ${name}`}>
-                <rect x={side ? x2 - 8 : x1} y={top} width={8} height={Math.max(1, count * scale)} fill={side ? 'var(--quiet)' : colour.get(name)} />
-                <text x={side ? x2 + 6 : x1 - 6} y={top + Math.max(4, (count * scale) / 2 + 4)} textAnchor={side ? 'start' : 'end'} fontSize={11.5} fill="var(--ink)">
+                <rect
+                  x={side ? x2 - 8 : x1}
+                  y={top}
+                  width={8}
+                  height={Math.max(1, count * scale)}
+                  fill={side ? 'var(--quiet)' : colour.get(name)}
+                />
+                <text
+                  x={side ? x2 + 6 : x1 - 6}
+                  y={top + Math.max(4, (count * scale) / 2 + 4)}
+                  textAnchor={side ? 'start' : 'end'}
+                  fontSize={11.5}
+                  fill="var(--ink)"
+                >
                   {name.slice(0, 22)} {count}
                 </text>
               </g>
@@ -191,23 +234,37 @@ function Flow({ flow, own, other }: { flow: NonNullable<Comparison['flow']>; own
       </svg>
     </figure>
   );
-} // prettier-ignore
+}
 
 function Head({ first, own, name }: { first: string; own: string; name: string }) {
   return (
     <thead>
       <tr className="border-b border-line text-sm text-quiet">
         {[first, own, name, 'Difference'].map((title, i) => (
-          <th key={i} scope="col" className={i ? 'px-3 py-1 text-right font-medium' : 'px-3 py-1 text-left font-medium'}>
+          <th
+            key={i}
+            scope="col"
+            className={i ? 'px-3 py-1 text-right font-medium' : 'px-3 py-1 text-left font-medium'}
+          >
             {title}
           </th>
         ))}
       </tr>
     </thead>
   );
-} // prettier-ignore
+}
 
-function Row({ name, words, here, there }: { name: string; words?: string; here: number | null; there: number | null }) {
+function Row({
+  name,
+  words,
+  here,
+  there,
+}: {
+  name: string;
+  words?: string;
+  here: number | null;
+  there: number | null;
+}) {
   const difference = here === null || there === null ? null : there - here;
   return (
     <tr className="border-b border-rule">
@@ -220,11 +277,15 @@ function Row({ name, words, here, there }: { name: string; words?: string; here:
         </td>
       ))}
       <td className="px-3 py-1 text-right text-quiet">
-        {difference === null ? '' : difference > 0 ? `+${shortNumber(difference)}` : shortNumber(difference).replace('-', '−')}
+        {difference === null
+          ? ''
+          : difference > 0
+            ? `+${shortNumber(difference)}`
+            : shortNumber(difference).replace('-', '−')}
       </td>
     </tr>
   );
-} // prettier-ignore
+}
 
 const shown = 60;
 

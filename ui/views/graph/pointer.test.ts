@@ -83,7 +83,11 @@ test('a click on an edge selects it, on nothing lets go', () => {
 test('a node is dragged to its place by hand, those selected with it go along', () => {
   const { drag, store, pointer } = opened();
   store.getState().select({ nodes: ['k1', 'k3'] });
-  drag([[50, 50], [60, 60], [80.06, 70]]); // prettier-ignore
+  drag([
+    [50, 50],
+    [60, 60],
+    [80.06, 70],
+  ]);
   expect([...store.getState().positions.slice(0, 6)].map(Math.round)).toEqual([80, 70, 250, 50, 80, 270]);
   const [, step] = store.getState().trail.steps;
   expect(step).toMatchObject({ placed: { k1: [80.1, 70], k3: [80.1, 270] } });
@@ -93,7 +97,10 @@ test('a node is dragged to its place by hand, those selected with it go along', 
 
 test('without a layout in the trail a dragged node keeps no place', () => {
   const { drag, store, pointer } = opened(trail());
-  drag([[50, 50], [90, 90]]); // prettier-ignore
+  drag([
+    [50, 50],
+    [90, 90],
+  ]);
   expect(store.getState().trail.steps).toHaveLength(1);
   pointer.dispose();
 });
@@ -111,24 +118,47 @@ test('a drag that is broken off puts nodes back', () => {
 
 test('the map is moved where nothing lies; a small slip is a click', () => {
   const { drag, went, pointer, chosen, store } = opened();
-  drag([[150, 20], [160, 30]]); // prettier-ignore
+  drag([
+    [150, 20],
+    [160, 30],
+  ]);
   expect(went).toContain('pan 10,10');
   store.getState().select({ nodes: ['k4'] });
-  drag([[150, 290], [152, 291]]); // prettier-ignore
+  drag([
+    [150, 290],
+    [152, 291],
+  ]);
   expect(chosen().nodes).toEqual([]);
   pointer.dispose();
 });
 
 test('Shift draws a box around nodes, the lasso a line', () => {
   const { drag, chosen, pointer, stage } = opened();
-  drag([[20, 20], [280, 100]], { shiftKey: true }); // prettier-ignore
+  drag(
+    [
+      [20, 20],
+      [280, 100],
+    ],
+    { shiftKey: true },
+  );
   expect([...chosen().nodes].sort()).toEqual(['k1', 'k2']);
   expect(stage.overlay.frame).toBeUndefined();
   pointer.tool = 'lasso';
-  drag([[20, 20], [100, 20], [100, 290], [20, 290]]); // prettier-ignore
+  drag([
+    [20, 20],
+    [100, 20],
+    [100, 290],
+    [20, 290],
+  ]);
   expect([...chosen().nodes].sort()).toEqual(['k1', 'k3']);
   pointer.tool = 'box';
-  drag([[200, 200], [300, 300]], { ctrlKey: true }); // prettier-ignore
+  drag(
+    [
+      [200, 200],
+      [300, 300],
+    ],
+    { ctrlKey: true },
+  );
   expect([...chosen().nodes].sort()).toEqual(['k1', 'k3', 'k4']);
   pointer.dispose();
 });
@@ -164,7 +194,13 @@ test('keys fit, zoom, step from node to node and nudge', () => {
   key('-');
   key('n');
   key('N', { shiftKey: true });
-  expect(went).toEqual(['fit', 'zoom 1.350 at undefined,undefined', 'zoom 0.741 at undefined,undefined', 'step 1', 'step -1']); // prettier-ignore
+  expect(went).toEqual([
+    'fit',
+    'zoom 1.350 at undefined,undefined',
+    'zoom 0.741 at undefined,undefined',
+    'step 1',
+    'step -1',
+  ]);
   store.getState().select({ nodes: ['k2'] });
   key('ArrowRight');
   const [, step] = store.getState().trail.steps;

@@ -217,7 +217,12 @@ export class Stage {
     if (!keepFollowing) this.following = true;
     if (!this.scene) return;
     const { width, height } = this.size;
-    const camera = fit(keepFollowing ? this.firstBounds() : boundsOf(this.scene.positions), width, height - inset.top - inset.bottom, margin); // prettier-ignore
+    const camera = fit(
+      keepFollowing ? this.firstBounds() : boundsOf(this.scene.positions),
+      width,
+      height - inset.top - inset.bottom,
+      margin,
+    );
     this.setCamera({ ...camera, y: camera.y + inset.top });
   }
 

@@ -11,19 +11,28 @@ export function Histogram({ bars, log, column }: { bars: readonly Bar[]; log: bo
   const select = ({ from, to, last }: { from: number; to: number; last: boolean }): void => {
     const { net } = store.getState();
     if (!net) return;
-    const inside = (value: number): boolean => value >= from && (last ? value <= to * (1 + 1e-12) + 1e-300 : value < to);
+    const inside = (value: number): boolean =>
+      value >= from && (last ? value <= to * (1 + 1e-12) + 1e-300 : value < to);
     store.getState().select({ nodes: net.ids.filter((_, v) => inside(column.values[v])) });
   };
   return (
     <div className="mt-2 h-64" role="img" aria-label={`Spread of ${column.name}: ${counted(bars.length, 'bar')}`}>
       <ResponsiveContainer width="100%" height="100%" minWidth={200} initialDimension={{ width: 640, height: 256 }}>
         <BarChart data={rows} margin={{ top: 6, right: 6, bottom: 4, left: -14 }} barCategoryGap={1}>
-          <XAxis dataKey="name" tick={{ fontSize: 11, fill: 'var(--quiet)' }} interval="preserveStartEnd" minTickGap={24} stroke="var(--line)" />
+          <XAxis
+            dataKey="name"
+            tick={{ fontSize: 11, fill: 'var(--quiet)' }}
+            interval="preserveStartEnd"
+            minTickGap={24}
+            stroke="var(--line)"
+          />
           <YAxis
             tick={{ fontSize: 11, fill: 'var(--quiet)' }}
             stroke="var(--line)"
             allowDecimals={false}
-            {...(log ? { scale: 'log' as const, domain: [0.8, 'auto'] as [number, 'auto'], allowDataOverflow: true } : {})}
+            {...(log
+              ? { scale: 'log' as const, domain: [0.8, 'auto'] as [number, 'auto'], allowDataOverflow: true }
+              : {})}
           />
           <Tooltip
             isAnimationActive={false}
@@ -37,9 +46,15 @@ export function Histogram({ bars, log, column }: { bars: readonly Bar[]; log: bo
               ) : null;
             }}
           />
-          <Column dataKey="count" fill="var(--bar)" isAnimationActive={false} onClick={(_data, i) => select(rows[i])} className="cursor-pointer" />
+          <Column
+            dataKey="count"
+            fill="var(--bar)"
+            isAnimationActive={false}
+            onClick={(_data, i) => select(rows[i])}
+            className="cursor-pointer"
+          />
         </BarChart>
       </ResponsiveContainer>
     </div>
   );
-} // prettier-ignore
+}

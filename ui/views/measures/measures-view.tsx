@@ -26,7 +26,11 @@ export function MeasuresView() {
     return (
       <div className="m-auto max-w-80 text-center text-quiet">
         <p>No node has a number yet. A Measure step computes some.</p>
-        <Button look="main" className="mt-3" onClick={() => store.getState().addStep('measure', { measures: ['degree', 'betweenness'] })}>
+        <Button
+          look="main"
+          className="mt-3"
+          onClick={() => store.getState().addStep('measure', { measures: ['degree', 'betweenness'] })}
+        >
           Add a Measure step
         </Button>
       </div>
@@ -64,14 +68,17 @@ export function MeasuresView() {
       {show === 'two' && <Scatter net={net} first={one} second={two} />}
     </div>
   );
-} // prettier-ignore
+}
 
 function Spreading({ column }: { column: NumberColumn }) {
   const net = useWorkbench((state) => state.net);
   const [log, setLog] = useState(false);
   const measure = measureOf(column.name);
   const found = useMemo(() => bars(column.values, 40, log), [column, log]);
-  const left = useMemo(() => (log ? column.values.reduce((sum, value) => sum + (value <= 0 ? 1 : 0), 0) : 0), [column, log]);
+  const left = useMemo(
+    () => (log ? column.values.reduce((sum, value) => sum + (value <= 0 ? 1 : 0), 0) : 0),
+    [column, log],
+  );
   if (!net) return null;
   return (
     <div className="min-h-0 grow overflow-auto pb-6">
@@ -88,7 +95,11 @@ function Spreading({ column }: { column: NumberColumn }) {
             ]}
             onChange={(next) => setLog(next === 'log')}
           />
-          {left > 0 && <span className="text-sm text-quiet">{shortNumber(left)} of 0 or less have no place on a logarithmic scale.</span>}
+          {left > 0 && (
+            <span className="text-sm text-quiet">
+              {shortNumber(left)} of 0 or less have no place on a logarithmic scale.
+            </span>
+          )}
         </div>
         <Histogram bars={found} log={log} column={column} />
         {measure && (
@@ -100,4 +111,4 @@ function Spreading({ column }: { column: NumberColumn }) {
       </div>
     </div>
   );
-} // prettier-ignore
+}

@@ -24,7 +24,10 @@ export function Scatter({ net, first, second }: { net: Network; first: NumberCol
   }, [ask, first.name, second.name, top, digest]);
   const { points, left, thinned } = useMemo(() => {
     const usable = (v: number): boolean =>
-      !Number.isNaN(first.values[v]) && !Number.isNaN(second.values[v]) && (!log.x || first.values[v] > 0) && (!log.y || second.values[v] > 0);
+      !Number.isNaN(first.values[v]) &&
+      !Number.isNaN(second.values[v]) &&
+      (!log.x || first.values[v] > 0) &&
+      (!log.y || second.values[v] > 0);
     const all = Array.from(net.ids.keys()).filter(usable);
     const every = Math.max(1, Math.ceil(all.length / mostPoints));
     const high = new Set([...highest(all, first.values), ...highest(all, second.values)]);
@@ -40,7 +43,11 @@ export function Scatter({ net, first, second }: { net: Network; first: NumberCol
   return (
     <div className="grid min-h-0 grow grid-cols-[minmax(0,1fr)_15rem] gap-5 overflow-auto pb-6">
       <div>
-        <div className="h-[420px]" role="img" aria-label={`${columnTitle(first.name)} against ${columnTitle(second.name)}`}>
+        <div
+          className="h-[420px]"
+          role="img"
+          aria-label={`${columnTitle(first.name)} against ${columnTitle(second.name)}`}
+        >
           <ResponsiveContainer width="100%" height="100%" minWidth={200} initialDimension={{ width: 420, height: 420 }}>
             <ScatterChart margin={{ top: 8, right: 8, bottom: 22, left: 4 }}>
               <CartesianGrid stroke="var(--rule)" />
@@ -60,7 +67,13 @@ export function Scatter({ net, first, second }: { net: Network; first: NumberCol
                 tickFormatter={shortNumber}
                 tick={{ fontSize: 11, fill: 'var(--quiet)' }}
                 stroke="var(--line)"
-                label={{ value: columnTitle(second.name), angle: -90, position: 'insideLeft', fill: 'var(--ink)', style: { textAnchor: 'middle' } }}
+                label={{
+                  value: columnTitle(second.name),
+                  angle: -90,
+                  position: 'insideLeft',
+                  fill: 'var(--ink)',
+                  style: { textAnchor: 'middle' },
+                }}
               />
               <Tooltip
                 isAnimationActive={false}
@@ -78,7 +91,16 @@ export function Scatter({ net, first, second }: { net: Network; first: NumberCol
                 isAnimationActive={false}
                 shape={({ cx, cy, payload }: { cx?: number; cy?: number; payload?: (typeof points)[number] }) => {
                   const on = payload && selected.has(net.ids[payload.v]);
-                  return <circle cx={cx} cy={cy} r={on ? 5 : 3.2} fill={on ? '#C9772B' : 'var(--accent)'} fillOpacity={on ? 1 : 0.55} className="cursor-pointer" />;
+                  return (
+                    <circle
+                      cx={cx}
+                      cy={cy}
+                      r={on ? 5 : 3.2}
+                      fill={on ? '#C9772B' : 'var(--accent)'}
+                      fillOpacity={on ? 1 : 0.55}
+                      className="cursor-pointer"
+                    />
+                  );
                 }}
                 onClick={(point) => {
                   const { v } = point.payload as unknown as (typeof points)[number];
@@ -101,8 +123,16 @@ export function Scatter({ net, first, second }: { net: Network; first: NumberCol
         {fault && <p className="mt-3 text-danger">{fault}</p>}
         {answer && (
           <dl className="mt-4">
-            <Fact name="Spearman’s ρ" value={answer.rho} help="Correlation of the ranks; equal values share the mean of their ranks." />
-            <Fact name="Kendall’s τ-b" value={answer.tau} help="Pairs in the same order less pairs in the other, with ties allowed for." />
+            <Fact
+              name="Spearman’s ρ"
+              value={answer.rho}
+              help="Correlation of the ranks; equal values share the mean of their ranks."
+            />
+            <Fact
+              name="Kendall’s τ-b"
+              value={answer.tau}
+              help="Pairs in the same order less pairs in the other, with ties allowed for."
+            />
           </dl>
         )}
         <div className="mt-4">
@@ -115,17 +145,36 @@ export function Scatter({ net, first, second }: { net: Network; first: NumberCol
               {(answer.top.first > top || answer.top.second > top) && ', with those equal to the last'}.
             </p>
             <div className="mt-2 flex flex-col items-start gap-1.5">
-              <Button disabled={!answer.top.both.length} onClick={() => store.getState().select({ nodes: answer.top.both })}>Select those in both</Button>
-              <Button onClick={() => store.getState().select({ nodes: answer.firstTop.filter((id) => !answer.top.both.includes(id)) })}>Only in {columnTitle(first.name)}</Button>
-              <Button onClick={() => store.getState().select({ nodes: answer.secondTop.filter((id) => !answer.top.both.includes(id)) })}>Only in {columnTitle(second.name)}</Button>
-              <Button disabled={!chosen.length} onClick={() => store.setState({ lists: true })}>Selection into a shortlist</Button>
+              <Button
+                disabled={!answer.top.both.length}
+                onClick={() => store.getState().select({ nodes: answer.top.both })}
+              >
+                Select those in both
+              </Button>
+              <Button
+                onClick={() =>
+                  store.getState().select({ nodes: answer.firstTop.filter((id) => !answer.top.both.includes(id)) })
+                }
+              >
+                Only in {columnTitle(first.name)}
+              </Button>
+              <Button
+                onClick={() =>
+                  store.getState().select({ nodes: answer.secondTop.filter((id) => !answer.top.both.includes(id)) })
+                }
+              >
+                Only in {columnTitle(second.name)}
+              </Button>
+              <Button disabled={!chosen.length} onClick={() => store.setState({ lists: true })}>
+                Selection into a shortlist
+              </Button>
             </div>
           </>
         )}
       </div>
     </div>
   );
-} // prettier-ignore
+}
 
 function Fact({ name, value, help }: { name: string; value: number | null; help: string }) {
   return (

@@ -10,13 +10,33 @@ import type { PathAnswer, PathAsk } from '@/worker/client';
 import { type Find, type PathsState, answerKey, freshPaths, usePaths } from './paths-store';
 
 const finds: readonly { value: Find; label: string; help: string }[] = [
-  { value: 'shortest', label: 'Shortest paths', help: 'All paths between two nodes or sets that are as short as any. Between sets, the nearest pairs.' },
-  { value: 'all', label: 'All paths up to a length', help: 'Paths that meet no node twice. Counting ends at two hundred, or where it would take too long; it is said then.' },
-  { value: 'around', label: 'Upstream, downstream, around', help: 'Who leads to the chosen nodes, whom they lead to, or who is near, within so many steps.' },
+  {
+    value: 'shortest',
+    label: 'Shortest paths',
+    help: 'All paths between two nodes or sets that are as short as any. Between sets, the nearest pairs.',
+  },
+  {
+    value: 'all',
+    label: 'All paths up to a length',
+    help: 'Paths that meet no node twice. Counting ends at two hundred, or where it would take too long; it is said then.',
+  },
+  {
+    value: 'around',
+    label: 'Upstream, downstream, around',
+    help: 'Who leads to the chosen nodes, whom they lead to, or who is near, within so many steps.',
+  },
   { value: 'cycles', label: 'Cycles', help: 'Ways that come back to where they began, each once.' },
-  { value: 'tree', label: 'Spanning tree', help: 'The ties that hold every part together with the least, or the most, weight and without a cycle (Kruskal 1956).' },
-  { value: 'flow', label: 'Flow and cut', help: 'The most that can run from one node to another when weights are capacities, and the ties that limit it (Dinic 1970).' },
-]; // prettier-ignore
+  {
+    value: 'tree',
+    label: 'Spanning tree',
+    help: 'The ties that hold every part together with the least, or the most, weight and without a cycle (Kruskal 1956).',
+  },
+  {
+    value: 'flow',
+    label: 'Flow and cut',
+    help: 'The most that can run from one node to another when weights are capacities, and the ties that limit it (Dinic 1970).',
+  },
+];
 
 const set = (change: Partial<PathsState>): void => usePaths.setState(change);
 
@@ -34,7 +54,10 @@ export function PathsView() {
     // Another network's ends say nothing here; nodes that are selected are the ends that are meant.
     if (now.network !== network) usePaths.setState({ ...freshPaths, network });
     if (selected.length && (now.network !== network || !now.from)) {
-      set({ from: { from: 'nodes', ids: [selected[0]] }, to: selected.length > 1 ? { from: 'nodes', ids: selected.slice(1) } : undefined });
+      set({
+        from: { from: 'nodes', ids: [selected[0]] },
+        to: selected.length > 1 ? { from: 'nodes', ids: selected.slice(1) } : undefined,
+      });
     }
   }, [network, store]);
   const { ask, share, stop, fault, clear } = useQuestion('paths');
@@ -57,14 +80,26 @@ export function PathsView() {
   return (
     <div className="grid min-h-0 grow grid-cols-[15.5rem_minmax(0,1fr)] gap-6 overflow-hidden bg-paper px-5 pt-12">
       <section aria-label="What is looked for" className="-ml-1 overflow-y-auto pr-1 pb-6 pl-1">
-        <Choose label="Find" value={find} choices={finds.map(({ value, label }) => ({ value, label }))} onChange={(next) => set({ find: next as Find })} help={finds.find(({ value }) => value === find)?.help} />
-        {(needsEnds || find === 'around') && <ChooseNodes label={find === 'around' ? 'Of' : 'From'} value={from} onChange={(from) => set({ from })} />}
+        <Choose
+          label="Find"
+          value={find}
+          choices={finds.map(({ value, label }) => ({ value, label }))}
+          onChange={(next) => set({ find: next as Find })}
+          help={finds.find(({ value }) => value === find)?.help}
+        />
+        {(needsEnds || find === 'around') && (
+          <ChooseNodes label={find === 'around' ? 'Of' : 'From'} value={from} onChange={(from) => set({ from })} />
+        )}
         {needsEnds && <ChooseNodes label="To" value={to} onChange={(to) => set({ to })} />}
         {find === 'around' && (
           <Choose
             label="Direction"
             value={way}
-            choices={[{ value: 'in', label: 'upstream: who leads to them' }, { value: 'out', label: 'downstream: whom they lead to' }, { value: 'both', label: 'around: either way' }]}
+            choices={[
+              { value: 'in', label: 'upstream: who leads to them' },
+              { value: 'out', label: 'downstream: whom they lead to' },
+              { value: 'both', label: 'around: either way' },
+            ]}
             onChange={(next) => set({ way: next as typeof way })}
           />
         )}
@@ -72,20 +107,68 @@ export function PathsView() {
           <Choose
             label="Length"
             value={as}
-            choices={[{ value: 'none', label: 'in steps' }, { value: 'strength', label: 'strong ties are short (1 / weight)' }, { value: 'distance', label: 'weights are distances' }]}
+            choices={[
+              { value: 'none', label: 'in steps' },
+              { value: 'strength', label: 'strong ties are short (1 / weight)' },
+              { value: 'distance', label: 'weights are distances' },
+            ]}
             onChange={(next) => set({ as: next as WeightAs })}
           />
         )}
-        {(find === 'all' || find === 'cycles' || find === 'around') && <NumberField label="At most so many steps" whole min={1} max={find === 'around' ? 100 : 12} value={longest} onCommit={(longest) => set({ longest })} />}
-        {find === 'tree' && <Choose label="With" value={which} choices={[{ value: 'maximum', label: 'the strongest ties' }, { value: 'minimum', label: 'the weakest ties' }]} onChange={(next) => set({ which: next as typeof which })} />}
-        {find === 'flow' && <Choose label="Capacities" value={capacities} choices={[{ value: 'weights', label: net.weightName }, { value: 'ones', label: 'one for each tie' }]} onChange={(next) => set({ capacities: next as typeof capacities })} />}
-        {net.directed && (find === 'shortest' || find === 'all' || find === 'cycles') && <Toggle label="Ignore direction" checked={either} onChange={(either) => set({ either })} />}
+        {(find === 'all' || find === 'cycles' || find === 'around') && (
+          <NumberField
+            label="At most so many steps"
+            whole
+            min={1}
+            max={find === 'around' ? 100 : 12}
+            value={longest}
+            onCommit={(longest) => set({ longest })}
+          />
+        )}
+        {find === 'tree' && (
+          <Choose
+            label="With"
+            value={which}
+            choices={[
+              { value: 'maximum', label: 'the strongest ties' },
+              { value: 'minimum', label: 'the weakest ties' },
+            ]}
+            onChange={(next) => set({ which: next as typeof which })}
+          />
+        )}
+        {find === 'flow' && (
+          <Choose
+            label="Capacities"
+            value={capacities}
+            choices={[
+              { value: 'weights', label: net.weightName },
+              { value: 'ones', label: 'one for each tie' },
+            ]}
+            onChange={(next) => set({ capacities: next as typeof capacities })}
+          />
+        )}
+        {net.directed && (find === 'shortest' || find === 'all' || find === 'cycles') && (
+          <Toggle label="Ignore direction" checked={either} onChange={(either) => set({ either })} />
+        )}
         {find !== 'around' && (
-          <Button look="main" className="mt-4" disabled={!ready} onClick={() => void ask('end', asked()).then((answer) => answer && usePaths.setState({ found: { of: answerKey(asked(), digest), answer } }))}>
+          <Button
+            look="main"
+            className="mt-4"
+            disabled={!ready}
+            onClick={() =>
+              void ask('end', asked()).then(
+                (answer) => answer && usePaths.setState({ found: { of: answerKey(asked(), digest), answer } }),
+              )
+            }
+          >
             Find {find === 'cycles' ? 'cycles' : find === 'tree' ? 'the tree' : find === 'flow' ? 'the flow' : 'paths'}
           </Button>
         )}
-        {!ready && <p className="mt-2 text-sm text-quiet">Choose the nodes: by name, from the selection, a shortlist, or a column.</p>}
+        {!ready && (
+          <p className="mt-2 text-sm text-quiet">
+            Choose the nodes: by name, from the selection, a shortlist, or a column.
+          </p>
+        )}
         {share !== undefined && share > 0 && <Progress name="Looking" share={share} onStop={stop} />}
         {fault && <Trouble>{fault}</Trouble>}
       </section>
@@ -93,49 +176,90 @@ export function PathsView() {
         {find === 'around' && ready && (
           <>
             <h2 className="mt-3 font-serif text-lg font-semibold">{counted(around.length, 'node')}</h2>
-            <p className="text-sm text-quiet">The chosen ones and all within {counted(longest, 'step')}, {{ in: 'upstream', out: 'downstream', both: 'either way' }[way]}.</p>
+            <p className="text-sm text-quiet">
+              The chosen ones and all within {counted(longest, 'step')},{' '}
+              {{ in: 'upstream', out: 'downstream', both: 'either way' }[way]}.
+            </p>
             <Actions nodes={around} />
           </>
         )}
         {find !== 'around' && found && !answer && share === undefined && (
-          <p className="mt-3 text-quiet">The settings have changed since the last answer. Find again to see what holds now.</p>
+          <p className="mt-3 text-quiet">
+            The settings have changed since the last answer. Find again to see what holds now.
+          </p>
         )}
-        {find !== 'around' && answer && <Found answer={answer} find={find} weightName={net.weightName} directed={net.directed && !either} />}
+        {find !== 'around' && answer && (
+          <Found answer={answer} find={find} weightName={net.weightName} directed={net.directed && !either} />
+        )}
       </section>
     </div>
   );
-} // prettier-ignore
+}
 
 const none: readonly string[] = [];
 
 /** Ids of the nodes within so many steps of some, in the order of the network; none without a node to start from. */
-function useAround(net: Network | undefined, from: readonly string[], way: PathsState['way'], longest: number): string[] {
+function useAround(
+  net: Network | undefined,
+  from: readonly string[],
+  way: PathsState['way'],
+  longest: number,
+): string[] {
   return useMemo(() => {
     if (!net || from.length === 0) return [];
     const place = new Map(net.ids.map((id, v) => [id, v]));
-    const far = distances(net, from.flatMap((id) => place.get(id) ?? []), way, longest); // prettier-ignore
+    const far = distances(
+      net,
+      from.flatMap((id) => place.get(id) ?? []),
+      way,
+      longest,
+    );
     return net.ids.filter((_, v) => far[v] >= 0);
   }, [net, from, way, longest]);
-} // prettier-ignore
+}
 
 function Actions({ nodes, edges }: { nodes: readonly string[]; edges?: readonly number[] }) {
   const store = useWorkbenchStore();
   return (
     <div className="mt-2 flex flex-wrap gap-2">
-      <Button look="main" disabled={!nodes.length} onClick={() => { store.getState().select({ nodes: [...nodes], edges: edges && [...edges] }); store.getState().show('graph'); }}>
+      <Button
+        look="main"
+        disabled={!nodes.length}
+        onClick={() => {
+          store.getState().select({ nodes: [...nodes], edges: edges && [...edges] });
+          store.getState().show('graph');
+        }}
+      >
         Show in the graph
       </Button>
-      <Button disabled={!nodes.length} onClick={() => store.getState().select({ nodes: [...nodes] })}>Select the nodes</Button>
-      <Button disabled={!nodes.length} onClick={() => {
-        const { net, addStep } = store.getState();
-        const ties = net && edges?.map((e) => [net.ids[net.source[e]], net.ids[net.target[e]]]);
-        addStep('keep', { rule: { by: 'nodes', nodes: [...nodes], ...(ties ? { ties } : {}) } });
-      }}>Keep only these</Button>
+      <Button disabled={!nodes.length} onClick={() => store.getState().select({ nodes: [...nodes] })}>
+        Select the nodes
+      </Button>
+      <Button
+        disabled={!nodes.length}
+        onClick={() => {
+          const { net, addStep } = store.getState();
+          const ties = net && edges?.map((e) => [net.ids[net.source[e]], net.ids[net.target[e]]]);
+          addStep('keep', { rule: { by: 'nodes', nodes: [...nodes], ...(ties ? { ties } : {}) } });
+        }}
+      >
+        Keep only these
+      </Button>
     </div>
   );
-} // prettier-ignore
+}
 
-function Found({ answer, find, weightName, directed }: { answer: PathAnswer; find: PathAsk['find']; weightName: string; directed: boolean }) {
+function Found({
+  answer,
+  find,
+  weightName,
+  directed,
+}: {
+  answer: PathAnswer;
+  find: PathAsk['find'];
+  weightName: string;
+  directed: boolean;
+}) {
   const store = useWorkbenchStore();
   const { rows, more, flow, tree } = answer;
   let title = `${grouped(rows.length)}${more ? ' and more' : ''} ${find === 'cycles' ? (rows.length === 1 ? 'cycle' : 'cycles') : rows.length === 1 ? 'path' : 'paths'}`;
@@ -144,15 +268,36 @@ function Found({ answer, find, weightName, directed }: { answer: PathAnswer; fin
   const nothing = !flow && !tree && rows.length === 0;
   return (
     <>
-      <h2 className="mt-3 font-serif text-lg font-semibold">{nothing ? (find === 'cycles' ? 'No cycle' : 'No path') : title}</h2>
-      {nothing && <p className="text-quiet">{find === 'cycles' ? 'No way of so few steps comes back to where it began.' : 'None leads from the one to the other. Ignore direction, or allow more steps.'}</p>}
-      {more && <p className="text-sm text-quiet">There are more than are listed. Take fewer steps or smaller sets to see all.</p>}
+      <h2 className="mt-3 font-serif text-lg font-semibold">
+        {nothing ? (find === 'cycles' ? 'No cycle' : 'No path') : title}
+      </h2>
+      {nothing && (
+        <p className="text-quiet">
+          {find === 'cycles'
+            ? 'No way of so few steps comes back to where it began.'
+            : 'None leads from the one to the other. Ignore direction, or allow more steps.'}
+        </p>
+      )}
+      {more && (
+        <p className="text-sm text-quiet">
+          There are more than are listed. Take fewer steps or smaller sets to see all.
+        </p>
+      )}
       {!nothing && <Actions nodes={answer.nodes} edges={answer.edges} />}
       {flow && (
         <>
-          <p className="mt-3">{counted(flow.connectivity, 'tie')} must go before nothing joins the two (directions as they are, parallel ties as one).</p>
+          <p className="mt-3">
+            {counted(flow.connectivity, 'tie')} must go before nothing joins the two (directions as they are, parallel
+            ties as one).
+          </p>
           <h3 className="mt-3 text-sm font-semibold">The smallest cut: {counted(flow.cut.length, 'tie')}</h3>
-          <ul>{flow.cut.slice(0, 100).map((words, i) => <li key={i} className="border-b border-rule py-0.5">{words}</li>)}</ul>
+          <ul>
+            {flow.cut.slice(0, 100).map((words, i) => (
+              <li key={i} className="border-b border-rule py-0.5">
+                {words}
+              </li>
+            ))}
+          </ul>
         </>
       )}
       <ol aria-label="Paths" className="mt-3">
@@ -161,17 +306,26 @@ function Found({ answer, find, weightName, directed }: { answer: PathAnswer; fin
             <button
               type="button"
               className="block w-full border-b border-rule px-1 py-1.5 text-left hover:bg-ground"
-              onClick={() => store.getState().select({ nodes: [...new Set(row.nodes.map(({ id }) => id))], edges: row.edges })}
+              onClick={() =>
+                store.getState().select({ nodes: [...new Set(row.nodes.map(({ id }) => id))], edges: row.edges })
+              }
             >
               {row.nodes.map(({ id, label }, k) => (
                 <span key={`${id} ${k}`}>
-                  {k > 0 && <span className="px-1 text-quiet" title={`${shortNumber(row.weights[k - 1])} ${weightName}`}>{directed ? '→' : '–'}<sub> {shortNumber(row.weights[k - 1])}</sub> </span>}
+                  {k > 0 && (
+                    <span className="px-1 text-quiet" title={`${shortNumber(row.weights[k - 1])} ${weightName}`}>
+                      {directed ? '→' : '–'}
+                      <sub> {shortNumber(row.weights[k - 1])}</sub>{' '}
+                    </span>
+                  )}
                   {label}
                 </span>
               ))}
               <span className="block text-sm text-quiet">
                 {counted(row.nodes.length - 1, 'step')}
-                {row.length !== row.nodes.length - 1 && `, length ${shortNumber(row.length)}`}; weakest tie {shortNumber(Math.min(...row.weights))}, {shortNumber(row.weights.reduce((sum, w) => sum + w, 0))} {weightName} along the way
+                {row.length !== row.nodes.length - 1 && `, length ${shortNumber(row.length)}`}; weakest tie{' '}
+                {shortNumber(Math.min(...row.weights))}, {shortNumber(row.weights.reduce((sum, w) => sum + w, 0))}{' '}
+                {weightName} along the way
               </span>
             </button>
           </li>
@@ -179,4 +333,4 @@ function Found({ answer, find, weightName, directed }: { answer: PathAnswer; fin
       </ol>
     </>
   );
-} // prettier-ignore
+}

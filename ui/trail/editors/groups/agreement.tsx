@@ -17,16 +17,27 @@ export function Agreement({ columns }: { columns: readonly string[] }) {
   }, [column, ask, digest]);
   return (
     <>
-      <Choose label="Known column" value={column} choices={columns.filter((name) => name !== groupColumn).map((name) => ({ value: name, label: name }))} onChange={setColumn} />
+      <Choose
+        label="Known column"
+        value={column}
+        choices={columns.filter((name) => name !== groupColumn).map((name) => ({ value: name, label: name }))}
+        onChange={setColumn}
+      />
       {fault && <Trouble>{fault}</Trouble>}
       {column && answer && (
         <>
           <dl className="mt-2">
-            <div className="flex justify-between border-b border-rule py-0.5" title="Agreement over pairs of nodes beyond chance; 1 is the same (Hubert & Arabie 1985)">
+            <div
+              className="flex justify-between border-b border-rule py-0.5"
+              title="Agreement over pairs of nodes beyond chance; 1 is the same (Hubert & Arabie 1985)"
+            >
               <dt>Adjusted Rand index</dt>
               <dd className="font-semibold">{answer.rand?.toFixed(3).replace('-', '−') ?? 'undefined'}</dd>
             </div>
-            <div className="flex justify-between border-b border-rule py-0.5" title="What one grouping tells of the other, over the mean of their entropies">
+            <div
+              className="flex justify-between border-b border-rule py-0.5"
+              title="What one grouping tells of the other, over the mean of their entropies"
+            >
               <dt>Normalised mutual information</dt>
               <dd className="font-semibold">{answer.information?.toFixed(3) ?? 'undefined'}</dd>
             </div>
@@ -38,16 +49,31 @@ export function Agreement({ columns }: { columns: readonly string[] }) {
                 <tr>
                   <td />
                   {answer.columns.slice(0, mostSides).map((name) => (
-                    <th key={name} scope="col" className="max-w-16 truncate px-1.5 py-0.5 text-right font-medium text-quiet" title={name}>{name}</th>
+                    <th
+                      key={name}
+                      scope="col"
+                      className="max-w-16 truncate px-1.5 py-0.5 text-right font-medium text-quiet"
+                      title={name}
+                    >
+                      {name}
+                    </th>
                   ))}
                 </tr>
               </thead>
               <tbody>
                 {answer.rows.slice(0, mostSides).map((name, r) => (
                   <tr key={name} className="border-t border-rule">
-                    <th scope="row" className="max-w-20 truncate py-0.5 pr-2 text-left font-medium" title={name}>{name}</th>
+                    <th scope="row" className="max-w-20 truncate py-0.5 pr-2 text-left font-medium" title={name}>
+                      {name}
+                    </th>
                     {answer.counts[r].slice(0, mostSides).map((count, c) => (
-                      <td key={c} className="px-1.5 text-right" style={{ background: `color-mix(in srgb, var(--rise) ${Math.round((100 * count) / Math.max(1, ...answer.counts[r]))}%, transparent)` }}>
+                      <td
+                        key={c}
+                        className="px-1.5 text-right"
+                        style={{
+                          background: `color-mix(in srgb, var(--rise) ${Math.round((100 * count) / Math.max(1, ...answer.counts[r]))}%, transparent)`,
+                        }}
+                      >
                         {count ? grouped(count) : ''}
                       </td>
                     ))}
@@ -56,9 +82,11 @@ export function Agreement({ columns }: { columns: readonly string[] }) {
               </tbody>
             </table>
           </div>
-          {answer.left > 0 && <p className="mt-1 text-sm text-quiet">{counted(answer.left, 'node')} without a value left out.</p>}
+          {answer.left > 0 && (
+            <p className="mt-1 text-sm text-quiet">{counted(answer.left, 'node')} without a value left out.</p>
+          )}
         </>
       )}
     </>
   );
-} // prettier-ignore
+}

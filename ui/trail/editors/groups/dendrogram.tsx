@@ -24,7 +24,8 @@ export function Dendrogram({ step, set }: Pick<EditorProps<'groups'>, 'step' | '
   if (!tree || !answer || answer.merges.length === 0) return null;
   const { merges } = answer;
   const count = Math.min(step.count ?? 6, merges.length + 1);
-  const cut = (merges[merges.length - count + 1]?.height ?? tree.most) * 0.5 + (merges[merges.length - count]?.height ?? 0) * 0.5;
+  const cut =
+    (merges[merges.length - count + 1]?.height ?? tree.most) * 0.5 + (merges[merges.length - count]?.height ?? 0) * 0.5;
   const y = (value: number): number => 6 + (1 - value / tree.most) * (height - 12);
   return (
     <figure className="mt-3">
@@ -40,15 +41,20 @@ export function Dendrogram({ step, set }: Pick<EditorProps<'groups'>, 'step' | '
           set({ count: merges.filter((one) => one.height > value).length + 1 });
         }}
       >
-        <path d={tree.lines.map(({ x1, x2, h1, h2, h }) => `M${x1} ${y(h1)}V${y(h)}H${x2}V${y(h2)}`).join('')} fill="none" stroke="var(--accent)" />
+        <path
+          d={tree.lines.map(({ x1, x2, h1, h2, h }) => `M${x1} ${y(h1)}V${y(h)}H${x2}V${y(h2)}`).join('')}
+          fill="none"
+          stroke="var(--accent)"
+        />
         <line x1={0} x2={width} y1={y(cut)} y2={y(cut)} stroke="#B8475A" strokeDasharray="4 3" />
       </svg>
       <figcaption className="text-sm text-quiet">
-        Height is how unlike two clusters are. Click at a height to cut there{merges.length > mostMerges && `; the last ${mostMerges} of ${merges.length} merges are drawn`}.
+        Height is how unlike two clusters are. Click at a height to cut there
+        {merges.length > mostMerges && `; the last ${mostMerges} of ${merges.length} merges are drawn`}.
       </figcaption>
     </figure>
   );
-} // prettier-ignore
+}
 
 interface Line {
   x1: number;

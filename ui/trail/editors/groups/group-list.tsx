@@ -36,7 +36,14 @@ export function GroupList({ step, set }: Pick<EditorProps<'groups'>, 'step' | 's
     const col = net?.nodeColumns.find(({ name }) => name === groupColumn);
     if (!net || col?.type !== 'text' || !col.marks) return [];
     const { marks, codes } = col;
-    const found = col.dictionary.map((name, g): Group => ({ name, mark: marks[g], members: [], colour: 'var(--line)', inner: 0, outer: 0 }));
+    const found = col.dictionary.map((name, g): Group => ({
+      name,
+      mark: marks[g],
+      members: [],
+      colour: 'var(--line)',
+      inner: 0,
+      outer: 0,
+    }));
     const strength = strengths(net);
     const order = Array.from(net.ids.keys()).sort((a, b) => strength[b] - strength[a] || a - b);
     for (const v of order) if (codes[v] >= 0) found[codes[v]].members.push(v);
@@ -50,7 +57,8 @@ export function GroupList({ step, set }: Pick<EditorProps<'groups'>, 'step' | 's
     }
     for (const group of found) {
       const [first] = group.members;
-      if (first !== undefined && looks) group.colour = hex([looks.fill[3 * first], looks.fill[3 * first + 1], looks.fill[3 * first + 2]]);
+      if (first !== undefined && looks)
+        group.colour = hex([looks.fill[3 * first], looks.fill[3 * first + 1], looks.fill[3 * first + 2]]);
     }
     return found.filter(({ members }) => members.length > 0).sort((a, b) => b.members.length - a.members.length);
   }, [net, looks]);
@@ -69,7 +77,10 @@ export function GroupList({ step, set }: Pick<EditorProps<'groups'>, 'step' | 's
     set({ known: [...known(), ...more], byHand: { ...step.byHand, ...placed(members, id) } });
   const merge = (ids: readonly number[]): void => {
     const [into, ...others] = groups.filter(({ mark }) => ids.includes(mark.id));
-    place(others.flatMap(({ members }) => members), into.mark.id);
+    place(
+      others.flatMap(({ members }) => members),
+      into.mark.id,
+    );
     setMarked([]);
   };
   const split = async (group: Group): Promise<void> => {
@@ -93,7 +104,9 @@ export function GroupList({ step, set }: Pick<EditorProps<'groups'>, 'step' | 's
       slots.add(slot);
       return { id: first + part, slot, anchors: [] };
     });
-    const moved = Object.fromEntries(Object.entries(found).flatMap(([id, part]) => (part > 0 ? [[id, first + part]] : [])));
+    const moved = Object.fromEntries(
+      Object.entries(found).flatMap(([id, part]) => (part > 0 ? [[id, first + part]] : [])),
+    );
     set({ known: [...now, ...more], byHand: { ...step.byHand, ...moved } });
   };
   return (
@@ -137,7 +150,12 @@ export function GroupList({ step, set }: Pick<EditorProps<'groups'>, 'step' | 's
                     title="Click to select, double-click to name"
                   >
                     <b className="block truncate font-semibold">{name}</b>
-                    <span className="block truncate text-sm text-quiet">{members.slice(0, 2).map((v) => net.labels[v]).join(', ')}</span>
+                    <span className="block truncate text-sm text-quiet">
+                      {members
+                        .slice(0, 2)
+                        .map((v) => net.labels[v])
+                        .join(', ')}
+                    </span>
                     <span className="block text-sm text-quiet">
                       {grouped(inner)} inside, {grouped(outer)} out
                     </span>
@@ -154,11 +172,27 @@ export function GroupList({ step, set }: Pick<EditorProps<'groups'>, 'step' | 's
                 }
                 entries={[
                   { label: 'Name …', onSelect: () => setNaming(mark.id) },
-                  { label: marked.includes(mark.id) ? 'Do not merge' : 'Mark to merge', onSelect: () => setMarked((now) => (now.includes(mark.id) ? now.filter((one) => one !== mark.id) : [...now, mark.id])) },
+                  {
+                    label: marked.includes(mark.id) ? 'Do not merge' : 'Mark to merge',
+                    onSelect: () =>
+                      setMarked((now) =>
+                        now.includes(mark.id) ? now.filter((one) => one !== mark.id) : [...now, mark.id],
+                      ),
+                  },
                   { label: 'Split', disabled: members.length < 2, onSelect: () => void split(group) },
                   { label: 'Dissolve', onSelect: () => place(members, -1) },
-                  { label: 'Palette’s colour', disabled: !mark.colour, onSelect: () => changed(mark.id, { colour: undefined }) },
-                  { label: 'Keep only this group', onSelect: () => store.getState().addStep('keep', { rule: { by: 'nodes', nodes: members.map((v) => net.ids[v]) } }) },
+                  {
+                    label: 'Palette’s colour',
+                    disabled: !mark.colour,
+                    onSelect: () => changed(mark.id, { colour: undefined }),
+                  },
+                  {
+                    label: 'Keep only this group',
+                    onSelect: () =>
+                      store
+                        .getState()
+                        .addStep('keep', { rule: { by: 'nodes', nodes: members.map((v) => net.ids[v]) } }),
+                  },
                 ]}
               />
             </li>
@@ -172,8 +206,14 @@ export function GroupList({ step, set }: Pick<EditorProps<'groups'>, 'step' | 's
           {grouped(left)}
         </p>
       )}
-      {groups.length > mostShown && <p className="text-sm text-quiet">and {grouped(groups.length - mostShown)} smaller ones</p>}
-      {marked.length === 1 && <p className="mt-1 text-sm text-quiet">Mark another group to merge it with “{groups.find(({ mark }) => mark.id === marked[0])?.name}”.</p>}
+      {groups.length > mostShown && (
+        <p className="text-sm text-quiet">and {grouped(groups.length - mostShown)} smaller ones</p>
+      )}
+      {marked.length === 1 && (
+        <p className="mt-1 text-sm text-quiet">
+          Mark another group to merge it with “{groups.find(({ mark }) => mark.id === marked[0])?.name}”.
+        </p>
+      )}
     </>
   );
-} // prettier-ignore
+}

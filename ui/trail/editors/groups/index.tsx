@@ -73,7 +73,14 @@ export function GroupsEditor({ step, before, set }: EditorProps<'groups'>) {
         />
       )}
       {uses('count') && (
-        <NumberField label="Groups" whole min={1} max={1000} value={step.count ?? 6} onCommit={(count) => set({ count })} />
+        <NumberField
+          label="Groups"
+          whole
+          min={1}
+          max={1000}
+          value={step.count ?? 6}
+          onCommit={(count) => set({ count })}
+        />
       )}
       {step.method === 'profiles' && <Dendrogram step={step} set={set} />}
       {uses('resolution') && <Resolution step={step} set={set} />}
@@ -93,13 +100,20 @@ export function GroupsEditor({ step, before, set }: EditorProps<'groups'>) {
             ...named.map(({ name }) => ({ value: name, label: `most frequent ${name}` })),
           ]}
           onChange={(next) =>
-            set({ nameBy: next && next !== '\u0001' ? next : undefined, suggest: next === '\u0001' ? 'members' : undefined })
+            set({
+              nameBy: next && next !== '\u0001' ? next : undefined,
+              suggest: next === '\u0001' ? 'members' : undefined,
+            })
           }
           help="Names given by hand stay."
         />
-        {method && <p className="mt-3 text-sm text-quiet">{method.name}: {method.source}.</p>}
+        {method && (
+          <p className="mt-3 text-sm text-quiet">
+            {method.name}: {method.source}.
+          </p>
+        )}
         {uses('seed') && <NumberField label="Seed" whole value={step.seed} onCommit={(seed) => set({ seed })} />}
       </details>
     </>
   );
-} // prettier-ignore
+}

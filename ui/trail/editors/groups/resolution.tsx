@@ -29,7 +29,13 @@ export function Resolution({ step, set }: Pick<EditorProps<'groups'>, 'step' | '
   const [wanted, setWanted] = useState(0);
   const { method, weights, directed, seed } = step;
   const asked = useMemo(
-    () => ({ method: method === 'column' ? ('leiden' as const) : method, weights, directed: directed ?? false, seed, resolution: 1 }),
+    () => ({
+      method: method === 'column' ? ('leiden' as const) : method,
+      weights,
+      directed: directed ?? false,
+      seed,
+      resolution: 1,
+    }),
     [method, weights, directed, seed],
   );
   useEffect(() => {
@@ -57,7 +63,9 @@ export function Resolution({ step, set }: Pick<EditorProps<'groups'>, 'step' | '
         onChoose={(resolution) => set({ resolution }, 'resolution')}
       />
       <p className="mt-0.5 text-sm text-quiet">
-        {potts ? 'Groups are at least so dense inside.' : 'Above 1: more and smaller groups. Below 1: fewer and larger ones.'}
+        {potts
+          ? 'Groups are at least so dense inside.'
+          : 'Above 1: more and smaller groups. Below 1: fewer and larger ones.'}
       </p>
       {share !== undefined && edges > unasked && <Progress name="Exploring" share={share} onStop={stop} />}
       {edges > unasked && share === undefined && points.length === 0 && at && (
@@ -80,7 +88,9 @@ export function Resolution({ step, set }: Pick<EditorProps<'groups'>, 'step' | '
             onCommit={(next) => {
               if (!at) return;
               setWanted(next);
-              void aim.ask(at, { ...asked, wanted: next }).then((point) => point && set({ resolution: Number(point.resolution.toPrecision(4)) }));
+              void aim
+                .ask(at, { ...asked, wanted: next })
+                .then((point) => point && set({ resolution: Number(point.resolution.toPrecision(4)) }));
             }}
           />
           groups
@@ -96,7 +106,7 @@ export function Resolution({ step, set }: Pick<EditorProps<'groups'>, 'step' | '
       )}
     </>
   );
-} // prettier-ignore
+}
 
 /** Runs that agree by this much are steady. */
 const steady = 0.9;
@@ -111,7 +121,21 @@ const partWords = ({ part }: ResolutionPoint): string =>
   ` of two nodes or more${part === undefined ? '' : ` in the largest connected part (${counted(part, 'node')})`}`;
 
 /** The numbers of groups over the range, and on the same axis the handle that sets the resolution, with the number of groups it gives. */
-function Curve({ points, low, high, at, groups, onChoose }: { points: readonly ResolutionPoint[]; low: number; high: number; at: number; groups: number; onChoose: (resolution: number) => void }) {
+function Curve({
+  points,
+  low,
+  high,
+  at,
+  groups,
+  onChoose,
+}: {
+  points: readonly ResolutionPoint[];
+  low: number;
+  high: number;
+  at: number;
+  groups: number;
+  onChoose: (resolution: number) => void;
+}) {
   const most = Math.max(1, ...points.map(({ groups }) => groups));
   const share = (resolution: number): number => Math.log(resolution / low) / Math.log(high / low);
   const x = (resolution: number): number => margin + (width - 2 * margin) * share(resolution);
@@ -120,41 +144,77 @@ function Curve({ points, low, high, at, groups, onChoose }: { points: readonly R
   const [from, to] = longestSteady(sorted);
   return (
     <div className="mt-1">
-    <svg viewBox={`0 0 ${width} ${height}`} width="100%" role="group" aria-label="Groups by resolution" className="block">
-      {from && to && (
-        <>
-          <rect x={x(from.resolution) - 6} width={x(to.resolution) - x(from.resolution) + 12} y={6} height={60} fill="var(--tint)" rx={2} />
-          <text x={(x(from.resolution) + x(to.resolution)) / 2} y={15} textAnchor="middle" fontSize={10} fill="var(--ink)">
-            steady
-          </text>
-        </>
-      )}
-      <polyline points={sorted.map((p) => `${x(p.resolution)},${y(p.groups)}`).join(' ')} fill="none" stroke="var(--accent)" strokeWidth={1.6} />
-      {sorted.map((p) => (
-        <circle
-          key={p.resolution}
-          cx={x(p.resolution)}
-          cy={y(p.groups)}
-          r={p.stability >= steady ? 4 : 3}
-          fill={p.stability >= steady ? 'var(--accent)' : 'var(--panel)'}
+      <svg
+        viewBox={`0 0 ${width} ${height}`}
+        width="100%"
+        role="group"
+        aria-label="Groups by resolution"
+        className="block"
+      >
+        {from && to && (
+          <>
+            <rect
+              x={x(from.resolution) - 6}
+              width={x(to.resolution) - x(from.resolution) + 12}
+              y={6}
+              height={60}
+              fill="var(--tint)"
+              rx={2}
+            />
+            <text
+              x={(x(from.resolution) + x(to.resolution)) / 2}
+              y={15}
+              textAnchor="middle"
+              fontSize={10}
+              fill="var(--ink)"
+            >
+              steady
+            </text>
+          </>
+        )}
+        <polyline
+          points={sorted.map((p) => `${x(p.resolution)},${y(p.groups)}`).join(' ')}
+          fill="none"
           stroke="var(--accent)"
-          role="button"
-          tabIndex={0}
-          aria-label={`Resolution ${shortNumber(p.resolution)}: ${counted(p.groups, 'group')}, agreement ${Math.round(100 * p.stability)} %`}
-          className="cursor-pointer"
-          onClick={() => onChoose(Number(p.resolution.toPrecision(3)))}
-          onKeyDown={(event) => (event.key === 'Enter' || event.key === ' ') && onChoose(Number(p.resolution.toPrecision(3)))}
-        >
-          <title>{`Resolution ${shortNumber(p.resolution)}: ${counted(p.groups, 'group')}; ${p.runs} runs agree by ${Math.round(100 * p.stability)} %`}</title>
-        </circle>
-      ))}
-      <line x1={x(at)} x2={x(at)} y1={20} y2={height} stroke="var(--ink)" strokeDasharray="2 2" />
-      {groups > 0 && (
-        <text x={share(at) > 0.75 ? x(at) - 4 : x(at) + 4} y={30} fontSize={11} fontWeight={600} textAnchor={share(at) > 0.75 ? 'end' : 'start'} fill="var(--ink)" stroke="var(--panel)" strokeWidth={3} paintOrder="stroke">
-          {counted(groups, 'group')}
-        </text>
-      )}
-    </svg>
+          strokeWidth={1.6}
+        />
+        {sorted.map((p) => (
+          <circle
+            key={p.resolution}
+            cx={x(p.resolution)}
+            cy={y(p.groups)}
+            r={p.stability >= steady ? 4 : 3}
+            fill={p.stability >= steady ? 'var(--accent)' : 'var(--panel)'}
+            stroke="var(--accent)"
+            role="button"
+            tabIndex={0}
+            aria-label={`Resolution ${shortNumber(p.resolution)}: ${counted(p.groups, 'group')}, agreement ${Math.round(100 * p.stability)} %`}
+            className="cursor-pointer"
+            onClick={() => onChoose(Number(p.resolution.toPrecision(3)))}
+            onKeyDown={(event) =>
+              (event.key === 'Enter' || event.key === ' ') && onChoose(Number(p.resolution.toPrecision(3)))
+            }
+          >
+            <title>{`Resolution ${shortNumber(p.resolution)}: ${counted(p.groups, 'group')}; ${p.runs} runs agree by ${Math.round(100 * p.stability)} %`}</title>
+          </circle>
+        ))}
+        <line x1={x(at)} x2={x(at)} y1={20} y2={height} stroke="var(--ink)" strokeDasharray="2 2" />
+        {groups > 0 && (
+          <text
+            x={share(at) > 0.75 ? x(at) - 4 : x(at) + 4}
+            y={30}
+            fontSize={11}
+            fontWeight={600}
+            textAnchor={share(at) > 0.75 ? 'end' : 'start'}
+            fill="var(--ink)"
+            stroke="var(--panel)"
+            strokeWidth={3}
+            paintOrder="stroke"
+          >
+            {counted(groups, 'group')}
+          </text>
+        )}
+      </svg>
       <Slider.Root
         className="relative flex h-4 touch-none items-center select-none"
         value={[Math.round(steps * share(at))]}
@@ -176,7 +236,7 @@ function Curve({ points, low, high, at, groups, onChoose }: { points: readonly R
       </div>
     </div>
   );
-} // prettier-ignore
+}
 
 /** The longest run of points with one number of groups and steady agreement; two points at least. */
 function longestSteady(points: readonly ResolutionPoint[]): [ResolutionPoint?, ResolutionPoint?] {

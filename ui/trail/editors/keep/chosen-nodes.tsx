@@ -38,7 +38,10 @@ export function ChosenNodes({
         {ids.slice(0, shown).map((id) => (
           <li key={id} className="flex items-center justify-between border-b border-rule">
             <span className="truncate">{labels.get(id) ?? id}</span>
-            <IconButton name={`Without ${labels.get(id) ?? id}`} onClick={() => onChange(ids.filter((one) => one !== id))}>
+            <IconButton
+              name={`Without ${labels.get(id) ?? id}`}
+              onClick={() => onChange(ids.filter((one) => one !== id))}
+            >
               <X size={13} aria-hidden />
             </IconButton>
           </li>
@@ -66,4 +69,4 @@ export function ChosenNodes({
       </div>
     </Field>
   );
-} // prettier-ignore
+}

@@ -26,12 +26,20 @@ export function Conditions({
           { value: 'nodes', label: 'nodes' },
           { value: 'edges', label: 'edges' },
         ]}
-        onChange={(on) => onChange({ by: 'condition', on: on as 'nodes' | 'edges', where: { match: 'all', rules: [] } })}
+        onChange={(on) =>
+          onChange({ by: 'condition', on: on as 'nodes' | 'edges', where: { match: 'all', rules: [] } })
+        }
       />
-      <GroupForm group={rule.where} on={rule.on} before={before} depth={0} onChange={(where) => onChange({ ...rule, where })} />
+      <GroupForm
+        group={rule.where}
+        on={rule.on}
+        before={before}
+        depth={0}
+        onChange={(where) => onChange({ ...rule, where })}
+      />
     </>
   );
-} // prettier-ignore
+}
 
 export interface GroupProps {
   group: ConditionGroup;
@@ -48,7 +56,11 @@ export function GroupForm({ group, on, before, depth, onChange }: GroupProps) {
   const add = (rule: ComparisonRule | ConditionGroup): void => onChange({ ...group, rules: [...group.rules, rule] });
   const first = subjects(on, before)[0];
   return (
-    <div role="group" aria-label={depth ? 'Conditions in a group' : 'Conditions'} className={depth ? 'border-l-2 border-rise pl-2' : 'mt-3'}>
+    <div
+      role="group"
+      aria-label={depth ? 'Conditions in a group' : 'Conditions'}
+      className={depth ? 'border-l-2 border-rise pl-2' : 'mt-3'}
+    >
       {group.rules.length > 1 && (
         <Choose
           compact
@@ -91,7 +103,7 @@ export function GroupForm({ group, on, before, depth, onChange }: GroupProps) {
       </div>
     </div>
   );
-} // prettier-ignore
+}
 
 /** What can be compared, with its type. */
 interface Subject {
@@ -102,7 +114,12 @@ interface Subject {
 }
 
 function subjects(on: 'nodes' | 'edges', before: Holdings): Subject[] {
-  const columns = (on === 'nodes' ? before.nodeColumns : before.edgeColumns).map(({ name, type, values }) => ({ value: `column ${name}`, label: name, type, values })); // prettier-ignore
+  const columns = (on === 'nodes' ? before.nodeColumns : before.edgeColumns).map(({ name, type, values }) => ({
+    value: `column ${name}`,
+    label: name,
+    type,
+    values,
+  }));
   const number = (value: string, label: string): Subject => ({ value, label, type: 'number', values: [] });
   const own: Subject[] =
     on === 'edges'
@@ -113,7 +130,10 @@ function subjects(on: 'nodes' | 'edges', before: Holdings): Subject[] {
           { value: 'name', label: 'name', type: 'text', values: [] },
           { value: 'shortlist', label: 'shortlist', type: 'shortlist', values: [] },
         ];
-  return [...own, ...columns.filter(({ label }) => on === 'edges' || label !== 'degree' || !own.some(({ value }) => value === label))]; // prettier-ignore
+  return [
+    ...own,
+    ...columns.filter(({ label }) => on === 'edges' || label !== 'degree' || !own.some(({ value }) => value === label)),
+  ];
 }
 
 function blankRule(subject: Subject): ComparisonRule {
@@ -122,20 +142,37 @@ function blankRule(subject: Subject): ComparisonRule {
     about: (column ? 'column' : subject.value) as ComparisonRule['about'],
     column: column ? subject.value.slice(7) : '',
     is: comparisonsFor(subject.type)[0],
-    value: subject.type === 'number' ? '0' : (subject.values[0]?.value ?? (subject.type === 'yesno' ? 'yes' : subject.type === 'date' ? '1900' : '')),
+    value:
+      subject.type === 'number'
+        ? '0'
+        : (subject.values[0]?.value ?? (subject.type === 'yesno' ? 'yes' : subject.type === 'date' ? '1900' : '')),
     to: '',
   };
-} // prettier-ignore
+}
 
 const mostChoices = 200;
 
-function ComparisonForm({ rule, on, before, onChange }: { rule: ComparisonRule; on: 'nodes' | 'edges'; before: Holdings; onChange: (rule: ComparisonRule) => void }) {
+function ComparisonForm({
+  rule,
+  on,
+  before,
+  onChange,
+}: {
+  rule: ComparisonRule;
+  on: 'nodes' | 'edges';
+  before: Holdings;
+  onChange: (rule: ComparisonRule) => void;
+}) {
   const shortlists = useWorkbench((state) => state.shortlists);
   const offered = subjects(on, before);
   const at = rule.about === 'column' ? `column ${rule.column}` : rule.about;
   const subject = offered.find(({ value }) => value === at);
   const none = rule.is === 'empty' || rule.is === 'filled';
-  const listed = (rule.is === 'is' || rule.is === 'is not') && subject && subject.values.length > 0 && subject.values.length <= mostChoices;
+  const listed =
+    (rule.is === 'is' || rule.is === 'is not') &&
+    subject &&
+    subject.values.length > 0 &&
+    subject.values.length <= mostChoices;
   return (
     <div className="grid grid-cols-2 gap-1">
       <Choose
@@ -158,15 +195,41 @@ function ComparisonForm({ rule, on, before, onChange }: { rule: ComparisonRule; 
       {!none && (
         <div className={rule.is === 'between' ? '' : 'col-span-2'}>
           {subject?.type === 'shortlist' ? (
-            <Choose compact label="Value" value={rule.value} choices={shortlists.map(({ id, name }) => ({ value: id, label: name }))} onChange={(value) => onChange({ ...rule, value })} />
+            <Choose
+              compact
+              label="Value"
+              value={rule.value}
+              choices={shortlists.map(({ id, name }) => ({ value: id, label: name }))}
+              onChange={(value) => onChange({ ...rule, value })}
+            />
           ) : listed ? (
-            <Choose compact label="Value" value={rule.value} choices={subject.values.map(({ value }) => ({ value, label: value }))} onChange={(value) => onChange({ ...rule, value })} />
+            <Choose
+              compact
+              label="Value"
+              value={rule.value}
+              choices={subject.values.map(({ value }) => ({ value, label: value }))}
+              onChange={(value) => onChange({ ...rule, value })}
+            />
           ) : (
-            <TextField compact label="Value" className="h-7" value={rule.value} onCommit={(value) => onChange({ ...rule, value })} />
+            <TextField
+              compact
+              label="Value"
+              className="h-7"
+              value={rule.value}
+              onCommit={(value) => onChange({ ...rule, value })}
+            />
           )}
         </div>
       )}
-      {rule.is === 'between' && <TextField compact label="Upper value" className="h-7" value={rule.to} onCommit={(to) => onChange({ ...rule, to })} />}
+      {rule.is === 'between' && (
+        <TextField
+          compact
+          label="Upper value"
+          className="h-7"
+          value={rule.to}
+          onCommit={(to) => onChange({ ...rule, to })}
+        />
+      )}
     </div>
   );
-} // prettier-ignore
+}

@@ -71,7 +71,11 @@ function firstRule(by: KeepRule['by'], before: Holdings): KeepRule {
       return col ? { by, on: 'nodes', column: col.name } : { by, on: 'edges', column: 'weight' };
     }
     case 'condition':
-      return { by, on: 'nodes', where: { match: 'all', rules: [{ about: 'degree', column: '', is: 'at least', value: '2', to: '' }] } }; // prettier-ignore
+      return {
+        by,
+        on: 'nodes',
+        where: { match: 'all', rules: [{ about: 'degree', column: '', is: 'at least', value: '2', to: '' }] },
+      };
     default:
       return keepKinds[by].schema.parse({ by, nodes: [], from: [], to: [], shortlist: '' });
   }
@@ -102,13 +106,36 @@ function RuleForm({ rule, before, set, at }: RuleProps<KeepRule['by']>): ReactNo
     case 'condition':
       return <Conditions rule={rule} before={before} onChange={(next) => set({ rule: next }, 'condition')} />;
     case 'core':
-      return <Slide label="k" value={rule.k} min={1} max={Math.max(10, rule.k)} step={1} onChange={(k) => set({ rule: { ...rule, k } }, 'k')} />; // prettier-ignore
+      return (
+        <Slide
+          label="k"
+          value={rule.k}
+          min={1}
+          max={Math.max(10, rule.k)}
+          step={1}
+          onChange={(k) => set({ rule: { ...rule, k } }, 'k')}
+        />
+      );
     case 'ego':
       return (
         <>
-          <ChosenNodes at={at} label="Around" ids={rule.nodes} onChange={(nodes) => set({ rule: { ...rule, nodes } })} />
-          <Slide label="Steps" value={rule.distance} min={1} max={Math.max(6, rule.distance)} step={1} onChange={(distance) => set({ rule: { ...rule, distance } }, 'distance')} />
-          {before.directed && <WayField value={rule.direction} onChange={(direction) => set({ rule: { ...rule, direction } })} />}
+          <ChosenNodes
+            at={at}
+            label="Around"
+            ids={rule.nodes}
+            onChange={(nodes) => set({ rule: { ...rule, nodes } })}
+          />
+          <Slide
+            label="Steps"
+            value={rule.distance}
+            min={1}
+            max={Math.max(6, rule.distance)}
+            step={1}
+            onChange={(distance) => set({ rule: { ...rule, distance } }, 'distance')}
+          />
+          {before.directed && (
+            <WayField value={rule.direction} onChange={(direction) => set({ rule: { ...rule, direction } })} />
+          )}
           <Choose
             label="Of several chosen nodes"
             value={rule.as}
@@ -119,7 +146,7 @@ function RuleForm({ rule, before, set, at }: RuleProps<KeepRule['by']>): ReactNo
             onChange={(as) => set({ rule: { ...rule, as: as as 'union' | 'overlap' } })}
           />
         </>
-      ); // prettier-ignore
+      );
     case 'reach':
       return (
         <>
@@ -145,7 +172,15 @@ function RuleForm({ rule, before, set, at }: RuleProps<KeepRule['by']>): ReactNo
             whole
             min={0}
             value={rule.longest ?? 0}
-            onCommit={(longest) => set({ rule: { ...rule, longest: longest || undefined, simple: rule.longest === undefined ? true : rule.simple } })}
+            onCommit={(longest) =>
+              set({
+                rule: {
+                  ...rule,
+                  longest: longest || undefined,
+                  simple: rule.longest === undefined ? true : rule.simple,
+                },
+              })
+            }
           />
           {rule.longest !== undefined && (
             <Toggle
@@ -154,9 +189,15 @@ function RuleForm({ rule, before, set, at }: RuleProps<KeepRule['by']>): ReactNo
               onChange={(simple) => set({ rule: { ...rule, simple } })}
             />
           )}
-          {before.directed && <Toggle label="Along the direction of edges" checked={rule.directed} onChange={(directed) => set({ rule: { ...rule, directed } })} />}
+          {before.directed && (
+            <Toggle
+              label="Along the direction of edges"
+              checked={rule.directed}
+              onChange={(directed) => set({ rule: { ...rule, directed } })}
+            />
+          )}
         </>
-      ); // prettier-ignore
+      );
     case 'nodes':
       return (
         <>
@@ -179,18 +220,41 @@ function RuleForm({ rule, before, set, at }: RuleProps<KeepRule['by']>): ReactNo
     case 'sample':
       return (
         <div className="grid grid-cols-2 gap-2">
-          <NumberField label="Nodes" whole min={1} value={rule.count} onCommit={(count) => set({ rule: { ...rule, count } })} />
+          <NumberField
+            label="Nodes"
+            whole
+            min={1}
+            value={rule.count}
+            onCommit={(count) => set({ rule: { ...rule, count } })}
+          />
           <NumberField label="Seed" whole value={rule.seed} onCommit={(seed) => set({ rule: { ...rule, seed } })} />
         </div>
-      ); // prettier-ignore
+      );
     case 'weight':
       return (
         <NumberField label="Weight at least" value={rule.min} onCommit={(min) => set({ rule: { ...rule, min } })} />
       );
     case 'strongest':
-      return <Slide label="Edges of each node" value={rule.count} min={1} max={Math.max(10, rule.count)} step={1} onChange={(count) => set({ rule: { ...rule, count } }, 'count')} />; // prettier-ignore
+      return (
+        <Slide
+          label="Edges of each node"
+          value={rule.count}
+          min={1}
+          max={Math.max(10, rule.count)}
+          step={1}
+          onChange={(count) => set({ rule: { ...rule, count } }, 'count')}
+        />
+      );
     case 'backbone':
-      return <NumberField label="Significance level" min={0.000001} max={1} value={rule.level} onCommit={(level) => set({ rule: { ...rule, level } })} />; // prettier-ignore
+      return (
+        <NumberField
+          label="Significance level"
+          min={0.000001}
+          max={1}
+          value={rule.level}
+          onCommit={(level) => set({ rule: { ...rule, level } })}
+        />
+      );
     case 'isolates':
       return null;
   }
@@ -224,7 +288,13 @@ function LeaveField({ leave, onChange }: { leave: boolean; onChange: (leave: boo
   );
 }
 
-function WayField({ value, onChange }: { value: 'out' | 'in' | 'both'; onChange: (value: 'out' | 'in' | 'both') => void }) {
+function WayField({
+  value,
+  onChange,
+}: {
+  value: 'out' | 'in' | 'both';
+  onChange: (value: 'out' | 'in' | 'both') => void;
+}) {
   return (
     <Choose
       label="Along"
@@ -237,7 +307,7 @@ function WayField({ value, onChange }: { value: 'out' | 'in' | 'both'; onChange:
       onChange={(next) => onChange(next as 'out' | 'in' | 'both')}
     />
   );
-} // prettier-ignore
+}
 
 /** A lower and an upper bound; an empty field is none. */
 function Range({ rule, set }: { rule: Of<'strength'> | Of<'number'>; set: RuleProps<'number'>['set'] }) {
@@ -252,7 +322,15 @@ function Range({ rule, set }: { rule: Of<'strength'> | Of<'number'>; set: RulePr
   );
 }
 
-function Bound({ label, value, onCommit }: { label: string; value: number | undefined; onCommit: (value: number | undefined) => void }) {
+function Bound({
+  label,
+  value,
+  onCommit,
+}: {
+  label: string;
+  value: number | undefined;
+  onCommit: (value: number | undefined) => void;
+}) {
   return (
     <TextField
       label={label}
@@ -265,7 +343,7 @@ function Bound({ label, value, onCommit }: { label: string; value: number | unde
       }}
     />
   );
-} // prettier-ignore
+}
 
 function NumberRule({ rule, before, set }: RuleProps<'number'>) {
   const isNumber = ({ type }: ColumnHoldings): boolean => type === 'number';
@@ -286,11 +364,13 @@ function NumberRule({ rule, before, set }: RuleProps<'number'>) {
           set({ rule: { by: 'number', on, column: next.slice(6) } });
         }}
       />
-      {col && <Bars distribution={col.distribution} from={rule.min} to={rule.max} label={`Distribution of ${rule.column}`} />}
+      {col && (
+        <Bars distribution={col.distribution} from={rule.min} to={rule.max} label={`Distribution of ${rule.column}`} />
+      )}
       <Range rule={rule} set={set} />
     </>
   );
-} // prettier-ignore
+}
 
 function DegreeRule({ rule, before, set }: RuleProps<'degree'>) {
   const highest = Math.max(1, before.degree.high ?? 1);
@@ -306,7 +386,13 @@ function DegreeRule({ rule, before, set }: RuleProps<'degree'>) {
       />
       <Bars distribution={before.degree} from={rule.min} to={rule.max ?? highest} label="Nodes by degree" />
       <div className="mt-2 grid grid-cols-2 gap-2">
-        <NumberField label="At least" whole min={0} value={rule.min} onCommit={(min) => set({ rule: { ...rule, min } })} />
+        <NumberField
+          label="At least"
+          whole
+          min={0}
+          value={rule.min}
+          onCommit={(min) => set({ rule: { ...rule, min } })}
+        />
         <NumberField
           label="At most"
           whole
@@ -317,4 +403,4 @@ function DegreeRule({ rule, before, set }: RuleProps<'degree'>) {
       </div>
     </>
   );
-} // prettier-ignore
+}

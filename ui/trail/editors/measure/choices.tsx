@@ -44,7 +44,14 @@ export function Choices({ step, before, set }: EditorProps<'measure'>) {
             </summary>
             <ul>
               {here.map((one) => (
-                <Choice key={one.key} measure={one} net={net} step={step} onToggle={(on) => toggle(one.key, on)} set={set} />
+                <Choice
+                  key={one.key}
+                  measure={one}
+                  net={net}
+                  step={step}
+                  onToggle={(on) => toggle(one.key, on)}
+                  set={set}
+                />
               ))}
             </ul>
           </details>
@@ -53,7 +60,7 @@ export function Choices({ step, before, set }: EditorProps<'measure'>) {
       {offered.length === 0 && <p className="mt-3 text-quiet">No measure has these letters.</p>}
     </>
   );
-} // prettier-ignore
+}
 
 function Choice({
   measure,

@@ -15,7 +15,8 @@ export function Options({ step, before, set }: EditorProps<'measure'>) {
     const kept = Object.fromEntries(Object.entries(merged).filter(([, value]) => value !== undefined));
     set({ options: Object.keys(kept).length ? kept : undefined });
   };
-  const groups = before?.nodeColumns.filter(({ type, values }) => type !== 'number' && type !== 'date' && values.length > 1) ?? []; // prettier-ignore
+  const groups =
+    before?.nodeColumns.filter(({ type, values }) => type !== 'number' && type !== 'date' && values.length > 1) ?? [];
   if (used.size === 0) return null;
   return (
     <section aria-label="Options" className="mt-5 border-t border-line pt-3">
@@ -24,7 +25,10 @@ export function Options({ step, before, set }: EditorProps<'measure'>) {
         <Choose
           label="Groups from"
           value={options.by ?? ''}
-          choices={[{ value: '', label: 'Choose a column' }, ...groups.map(({ name }) => ({ value: name, label: name }))]}
+          choices={[
+            { value: '', label: 'Choose a column' },
+            ...groups.map(({ name }) => ({ value: name, label: name })),
+          ]}
           onChange={(by) => change({ by: by || undefined })}
         />
       )}
@@ -40,18 +44,39 @@ export function Options({ step, before, set }: EditorProps<'measure'>) {
         />
       )}
       {used.has('undirected') && before?.directed && (
-        <Toggle label="Ignore direction" checked={options.undirected} onChange={(undirected) => change({ undirected })} />
+        <Toggle
+          label="Ignore direction"
+          checked={options.undirected}
+          onChange={(undirected) => change({ undirected })}
+        />
       )}
       {used.has('steps') && (
-        <NumberField label="Reach: steps" whole min={1} max={100} value={options.steps} onCommit={(steps) => change({ steps })} />
+        <NumberField
+          label="Reach: steps"
+          whole
+          min={1}
+          max={100}
+          value={options.steps}
+          onCommit={(steps) => change({ steps })}
+        />
       )}
       {used.has('damping') && (
-        <NumberField label="PageRank: probability of following an edge" min={0} max={0.99} value={options.damping} onCommit={(damping) => change({ damping })} />
+        <NumberField
+          label="PageRank: probability of following an edge"
+          min={0}
+          max={0.99}
+          value={options.damping}
+          onCommit={(damping) => change({ damping })}
+        />
       )}
       {used.has('start') && (
         <div className="mt-2 flex flex-wrap items-center gap-2 text-sm text-quiet">
           PageRank begins {options.start?.length ? `at ${counted(options.start.length, 'chosen node')}` : 'anywhere'}.
-          {selected.length > 0 && <Button onClick={() => change({ start: [...selected] })}>At the {counted(selected.length, 'selected node')}</Button>}
+          {selected.length > 0 && (
+            <Button onClick={() => change({ start: [...selected] })}>
+              At the {counted(selected.length, 'selected node')}
+            </Button>
+          )}
           {options.start && <Button onClick={() => change({ start: undefined })}>Anywhere</Button>}
         </div>
       )}
@@ -76,7 +101,14 @@ export function Options({ step, before, set }: EditorProps<'measure'>) {
           />
           {options.pivots !== undefined && (
             <div className="grid grid-cols-2 gap-3">
-              <NumberField label="Sources" whole min={2} max={100000} value={options.pivots} onCommit={(pivots) => change({ pivots })} />
+              <NumberField
+                label="Sources"
+                whole
+                min={2}
+                max={100000}
+                value={options.pivots}
+                onCommit={(pivots) => change({ pivots })}
+              />
               <NumberField label="Seed" whole value={options.seed} onCommit={(seed) => change({ seed })} />
             </div>
           )}
@@ -84,4 +116,4 @@ export function Options({ step, before, set }: EditorProps<'measure'>) {
       )}
     </section>
   );
-} // prettier-ignore
+}

@@ -78,9 +78,17 @@ export function canvasBackend(canvas: HTMLCanvasElement): Backend {
       const fill = hex([scene.fill[3 * v], scene.fill[3 * v + 1], scene.fill[3 * v + 2]]);
       // A dimmed node is a shape in the ground's colour under a faint one of its own.
       const dim = focus && !focus[v];
-      plain.shape(shapes[scene.shape[v]], x, y, r, dim ? mixed(fill, ground) : fill, ground, fine ? Math.min(1.5, r / 4) : 0);
+      plain.shape(
+        shapes[scene.shape[v]],
+        x,
+        y,
+        r,
+        dim ? mixed(fill, ground) : fill,
+        ground,
+        fine ? Math.min(1.5, r / 4) : 0,
+      );
     }
-  }; // prettier-ignore
+  };
 
   const backend: Backend = {
     resize(next) {

@@ -221,9 +221,17 @@ class WebglBackend implements Backend {
     if (this.labels) gl.deleteTexture(this.labels.texture);
     this.labels = undefined;
     if (!labels) return;
-    const options = { src: labels, min: gl.LINEAR, mag: gl.LINEAR, wrap: gl.CLAMP_TO_EDGE, auto: false, flipY: 1, premultiplyAlpha: 1 };
+    const options = {
+      src: labels,
+      min: gl.LINEAR,
+      mag: gl.LINEAR,
+      wrap: gl.CLAMP_TO_EDGE,
+      auto: false,
+      flipY: 1,
+      premultiplyAlpha: 1,
+    };
     this.labels = { texture: twgl.createTexture(gl, options), camera };
-  } // prettier-ignore
+  }
 
   showLabels(camera: Camera): void {
     const { labels, view, programs, gl } = this;
