@@ -1,0 +1,83 @@
+/** @jest-environment jsdom */
+import { screen, waitFor } from '@testing-library/react';
+import { inWorkbench, trail } from '@/ui/testing';
+import type { Taken } from '@/worker/client';
+import { TakeAwayFiles } from './take-away-files';
+
+const mockSaved: string[] = [];
+const mockSaid: string[] = [];
+jest.mock('@/ui/kit', () => ({
+  ...jest.requireActual<object>('@/ui/kit'),
+  saveFile: (_blob: Blob, name: string) => mockSaved.push(name),
+}));
+jest.mock('@/ui/kit/toast', () => ({ toast: { error: (text: string) => mockSaid.push(text) } }));
+
+const wishes = { shape: '1200x900', factor: '2', transparent: false };
+function opened(state: object = {}, take?: () => Promise<Blob>) {
+  mockSaved.length = mockSaid.length = 0;
+  const asked: Taken[] = [];
+  const service = {
+    take: (what: Taken) => {
+      asked.push(what);
+      return take ? take() : Promise.resolve(new Blob(['x']));
+    },
+  };
+  const it = inWorkbench(<TakeAwayFiles wishes={wishes} onWish={() => undefined} />, state, { service } as never);
+  return { ...it, asked };
+}
+
+test('every written format has its button, and a file of the network’s name', async () => {
+  const { user, asked } = opened();
+  for (const title of ['Nodes CSV', 'Edges CSV', 'GraphML']) {
+    await user.click(screen.getByRole('button', { name: title }));
+  }
+  await waitFor(() => expect(mockSaved).toHaveLength(3));
+  expect(asked).toEqual([
+    { kind: 'data', format: 'nodes' },
+    { kind: 'data', format: 'edges' },
+    { kind: 'data', format: 'graphml' },
+  ]);
+  expect(mockSaved).toEqual([
+    'Who sent seed to whom nodes.csv',
+    'Who sent seed to whom edges.csv',
+    'Who sent seed to whom.graphml',
+  ]);
+});
+
+test('pictures have the page’s size and title, a PNG its factor', async () => {
+  const { user, asked } = opened();
+  await user.click(screen.getByRole('button', { name: 'SVG' }));
+  await waitFor(() => expect(mockSaved).toHaveLength(1));
+  await user.click(screen.getByRole('button', { name: 'PNG' }));
+  await waitFor(() => expect(mockSaved).toHaveLength(2));
+  const page = { width: 1200, height: 900, title: 'Who sent seed to whom' };
+  expect(asked).toEqual([
+    { kind: 'svg', ...page },
+    { kind: 'png', ...page, factor: 2, transparent: false },
+  ]);
+});
+
+test('what cannot be had is told', async () => {
+  const { user } = opened({}, () => Promise.reject(new Error('no room')));
+  await user.click(screen.getByRole('button', { name: 'SVG' }));
+  await waitFor(() => expect(mockSaid).toHaveLength(1));
+  expect(mockSaved).toEqual([]);
+});
+
+describe('under a trail that failed', () => {
+  const failing = {
+    trail: trail({ kind: 'keep', rule: { by: 'degree', min: 9 } }),
+    reports: { s2: { id: 's2', nodes: 0, edges: 0, result: '', notes: [], fault: 'No node passes.' } },
+  };
+  test('nothing is handed out unless it is asked for, and then the file says which step failed', async () => {
+    const { user, asked } = opened(failing);
+    const button = screen.getByRole<HTMLButtonElement>('button', { name: 'GraphML' });
+    expect(button.disabled).toBe(true);
+    expect(screen.getByRole('alert').textContent).toContain('“Keep” failed');
+    await user.click(screen.getByRole('switch', { name: 'Hand it out all the same' }));
+    expect(button.disabled).toBe(false);
+    await user.click(button);
+    await waitFor(() => expect(mockSaved).toEqual(['Who sent seed to whom, before Keep failed.graphml']));
+    expect(asked).toEqual([{ kind: 'data', format: 'graphml', note: 'Who sent seed to whom, before Keep failed' }]);
+  });
+});
