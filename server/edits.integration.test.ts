@@ -96,6 +96,18 @@ describe('two at once', () => {
     ]);
   });
 
+  test.each([
+    ['before the first row', cells([-1, 0, 'wrong'])],
+    ['past the last row', cells([3, 0, 'wrong'])],
+    ['before the first column', cells([0, -1, 'wrong'])],
+    ['past the last column', cells([0, 9, 'wrong'])],
+  ])('a cell %s is refused, and nothing is changed', async (_name, edit) => {
+    const id = await people();
+    const before = await now(id);
+    await expect(editTable(id, 'people', 1, edit, ann)).rejects.toThrow();
+    expect(await now(id)).toEqual(before);
+  });
+
   test('an edit on rows that have other places by now is refused, not written into wrong ones', async () => {
     const id = await people();
     await editTable(id, 'people', 1, { kind: 'delete rows', rows: [0] }, ann);

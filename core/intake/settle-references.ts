@@ -146,13 +146,11 @@ export async function referenceSettled(
       kind: 'ambiguous',
       column: name,
       tableName: target.name,
-      values: state.ambiguous
-        .slice(0, mostListed)
-        .map(({ value, count, candidates }) => ({
-          value,
-          count,
-          candidates: candidates.map((row) => ({ id: idOf(row), text: shown(row) })),
-        })),
+      values: state.ambiguous.slice(0, mostListed).map(({ value, count, candidates }) => ({
+        value,
+        count,
+        candidates: candidates.map((row) => ({ id: idOf(row), text: shown(row) })),
+      })),
       cases: cases.slice(0, mostListed).map(({ row, value, chosen }) => ({
         line: table.lines[row] ?? row + 1,
         value,

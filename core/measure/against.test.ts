@@ -29,17 +29,13 @@ const close = (found: Iterable<number>, wanted: readonly number[], digits = 9): 
   list.forEach((value, i) => expect(value).toBeCloseTo(wanted[i], digits));
 };
 const graph = (n: number, most = 3 * n): fc.Arbitrary<{ edges: Pairs; directed: boolean; weight: number[] }> =>
-  fc
-    .array(fc.tuple(fc.nat(n - 1), fc.nat(n - 1), fc.constantFrom(0.5, 1, 2, 3)), { maxLength: most })
-    .chain((rows) =>
-      fc
-        .boolean()
-        .map((directed) => ({
-          edges: rows.map(([a, b]): [number, number] => [a, b]),
-          weight: rows.map(([, , w]) => w),
-          directed,
-        })),
-    );
+  fc.array(fc.tuple(fc.nat(n - 1), fc.nat(n - 1), fc.constantFrom(0.5, 1, 2, 3)), { maxLength: most }).chain((rows) =>
+    fc.boolean().map((directed) => ({
+      edges: rows.map(([a, b]): [number, number] => [a, b]),
+      weight: rows.map(([, , w]) => w),
+      directed,
+    })),
+  );
 const path: Pairs = [
   [0, 1],
   [1, 2],

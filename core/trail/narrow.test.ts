@@ -1,7 +1,7 @@
 /** Project, Combine, Derive, and Keep by shortlist, as steps of a trail. */
 import { type Column, type ColumnType, type Table, TableBuilder, cellText, column, rowsOf } from '../tables';
 import type { Network } from '../graph';
-import { type Trail, allReads, defaultSide, digestsOf, runTrail, sourceOf, trailSchema } from '.';
+import { type OtherNetwork, type Trail, allReads, defaultSide, digestsOf, runTrail, sourceOf, trailSchema } from '.';
 
 function table(name: string, names: Record<string, ColumnType>, rows: string[][]): Table {
   const builder = new TableBuilder(
@@ -65,7 +65,7 @@ const networks = [
   { id: 'late', name: 'Late', trail: late },
   { id: 'itself', name: 'Itself', trail: itself },
 ];
-const source = (lists = shortlists, others = networks) =>
+const source = (lists = shortlists, others: readonly OtherNetwork[] = networks) =>
   sourceOf(
     [...tables.keys()].map((key) => ({ key, version: '1' })),
     (key) => tables.get(key) as Table,
@@ -129,6 +129,15 @@ describe('Project', () => {
 });
 
 describe('Combine', () => {
+  test('another network that cannot be read is told, and what there was stays', async () => {
+    const unread = [{ id: 'late', name: 'Late', fault: 'It was written by a later version.' }];
+    const { reports, state } = await runTrail(
+      source([], unread),
+      trail(early, step('s2', 'combine', { network: 'late' })),
+    );
+    expect(reports[1].fault).toBe('“Late” cannot be taken in: It was written by a later version.');
+    expect(state?.network.ids.length).toBeGreaterThan(0);
+  });
   test('nodes matched, columns joined, conflicts listed, origin on both', async () => {
     const { net, notes } = await run(early, step('s2', 'combine', { network: 'late' }));
     expect(net.ids).toEqual(['Ann', 'Bo', 'Cy', 'Di']);
