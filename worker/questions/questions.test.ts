@@ -1,6 +1,6 @@
 import { type Network, network } from '@/core/graph';
 import { atOnce } from '@/core/split';
-import { type Questions, answer } from './questions';
+import { type Questions, answer } from '.';
 
 const ask = <K extends keyof Questions>(
   kind: K,

@@ -1,0 +1,53 @@
+/** All questions that the page asks of a network. */
+import type { Network } from '@/core/graph';
+import type { Breath } from '@/core/split';
+import { agreement } from './agreement';
+import { chance, shuffle } from './chance';
+import { contacts, touching } from './contacts';
+import { figures } from './figures';
+import { named } from './named';
+import { merges, parts } from './parts';
+import { paths } from './paths';
+import { relate } from './relate';
+import { aim, explore } from './resolutions';
+import type { Question } from './question';
+
+export type { GroupingAgreement } from './agreement';
+export type { ContactAnswer, ContactAsk } from './contacts';
+export type { PathAnswer, PathAsk, PathRow } from './paths';
+export type { Relation } from './relate';
+
+const questions = {
+  figures,
+  chance,
+  shuffle,
+  explore,
+  aim,
+  parts,
+  merges,
+  relate,
+  agreement,
+  paths,
+  contacts,
+  named,
+  touching,
+};
+
+/** By question: what is asked, what is answered, and what is told on the way. */
+export type Questions = {
+  [K in keyof typeof questions]: (typeof questions)[K] extends Question<infer Ask, infer Answer, infer News>
+    ? { ask: Ask; answer: Answer; news: News }
+    : never;
+};
+
+/** Answers a question about a network. A Fault with the reason where there is no answer. */
+export async function answer<K extends keyof Questions>(
+  kind: K,
+  net: Network,
+  ask: Questions[K]['ask'],
+  breath: Breath,
+  tell: (news: Questions[K]['news']) => void,
+): Promise<Questions[K]['answer']> {
+  const asked = questions[kind] as Question<Questions[K]['ask'], Questions[K]['answer'], Questions[K]['news']>;
+  return asked(net, ask, breath, tell);
+}
