@@ -12,10 +12,8 @@ import { relate } from './relate';
 import { aim, explore } from './resolutions';
 import type { Question } from './question';
 
-export type { GroupingAgreement } from './agreement';
-export type { ContactAnswer, ContactAsk } from './contacts';
-export type { PathAnswer, PathAsk, PathRow } from './paths';
-export type { Relation } from './relate';
+export type { ContactAnswer } from './contacts';
+export type { PathAnswer, PathAsk } from './paths';
 
 const questions = {
   figures,
