@@ -42,11 +42,7 @@ function shown<K extends Step['kind']>(
     const step = useWorkbench((all) => all.trail.steps[1]) as EditorProps<K>['step'];
     const store = useWorkbenchStore();
     return (
-      <Editor
-        step={step}
-        before={holdings}
-        set={(change, merge) => store.getState().setStep(step.id, change as Partial<Step>, merge)}
-      />
+      <Editor step={step} before={holdings} set={(change, merge) => store.getState().setStep(step.id, change, merge)} />
     );
   }
   const it = inWorkbench(<Its />, { trail: trail(settings), ...state });

@@ -1,0 +1,229 @@
+/** @jest-environment jsdom */
+/** The stage over a backend that only writes down what it is asked for. */
+import { dress, plainStyle } from '@/core/style';
+import { createWorkbench } from '@/ui/shell/workbench-store';
+import { keepers, trail } from '@/ui/testing';
+import type { Backend } from './scene/backend';
+import { Stage } from './stage';
+
+const net = { ...keepers, positions: Float32Array.of(0, 0, 200, 0, 0, 200, 200, 200) };
+
+let frames: (() => void)[];
+let texts: string[];
+beforeEach(() => {
+  frames = [];
+  texts = [];
+  jest.useFakeTimers();
+  Object.assign(window, {
+    requestAnimationFrame: (frame: () => void) => frames.push(frame),
+    cancelAnimationFrame: () => undefined,
+  });
+  Object.assign(globalThis, { requestAnimationFrame: window.requestAnimationFrame });
+  const context = new Proxy(
+    {},
+    {
+      get: (_target, key) =>
+        key === 'measureText'
+          ? (words: string) => ({ width: 8 * words.length })
+          : (...given: unknown[]) => key === 'fillText' && texts.push(given[0] as string),
+      set: () => true,
+    },
+  );
+  jest
+    .spyOn(HTMLCanvasElement.prototype, 'getContext')
+    .mockImplementation(((kind: string) => (kind === '2d' ? context : null)) as never);
+});
+afterEach(() => {
+  jest.useRealTimers();
+  jest.restoreAllMocks();
+  document.body.replaceChildren();
+});
+const play = (): void => {
+  for (let turn = 0; frames.length && turn < 50; turn++) frames.shift()?.();
+};
+
+function opened(state: object = {}) {
+  const heard: { focus: (Uint8Array | undefined)[]; scenes: number; colours: number[][] } = {
+    focus: [],
+    scenes: 0,
+    colours: [],
+  };
+  const nothing = (): undefined => undefined;
+  const backend: Backend = {
+    resize: nothing,
+    setScene: (scene) => {
+      heard.scenes++;
+      heard.colours.push([...scene.edgeColour.slice(4, 7)]);
+    },
+    setPositions: nothing,
+    setInks: nothing,
+    setFocus: (focus) => void heard.focus.push(focus),
+    clear: nothing,
+    drawEdges: nothing,
+    drawChosenEdges: nothing,
+    beginLayer: nothing,
+    drawOnLayer: nothing,
+    finishLayer: nothing,
+    layerCamera: nothing,
+    showLayer: nothing,
+    showWhole: nothing,
+    drawNodes: nothing,
+    flush: nothing,
+    busy: () => false,
+    dispose: nothing,
+  };
+  const store = createWorkbench({
+    study: { id: 's', name: 'S' },
+    network: { id: 'n', name: 'N', version: 1, layout: null },
+    networks: [],
+    shortlists: [],
+    tables: [],
+    names: [],
+    trail: trail({ kind: 'arrange', method: 'force' }),
+  });
+  const style = {
+    ...plainStyle,
+    nodeColour: { by: 'category', column: 'island', palette: 'moraine', colours: {} },
+  } as const;
+  store.setState({ net, positions: net.positions, looks: dress(net, style), running: false, ...state });
+  const box = document.createElement('div');
+  Object.defineProperties(box, { clientWidth: { value: 800 }, clientHeight: { value: 600 } });
+  document.body.append(box);
+  const canvas = document.createElement('canvas');
+  box.append(canvas);
+  const stage = new Stage(box, store, nothing, canvas, backend);
+  play();
+  return { stage, store, heard, box };
+}
+const at = ({ camera }: Stage, v: number): [number, number] => [
+  net.positions[2 * v] * camera.scale + camera.x,
+  net.positions[2 * v + 1] * camera.scale + camera.y,
+];
+
+test('the whole network is in view at first, between the bar above and the legend below', () => {
+  const { stage } = opened();
+  for (const v of [0, 1, 2, 3]) {
+    const [x, y] = at(stage, v);
+    expect(x).toBeGreaterThan(0);
+    expect(x).toBeLessThan(800);
+    expect(y).toBeGreaterThan(34);
+    expect(y).toBeLessThan(600 - 44);
+  }
+  stage.dispose();
+});
+
+test('labels are drawn over it', () => {
+  const { stage } = opened();
+  expect([...new Set(texts)].sort()).toEqual(['Alban Pell', 'Maud Oxley', 'Ragna Wick', 'Tove Lorne']);
+  stage.dispose();
+});
+
+test('the camera follows the network until it is moved by hand, and again when all is asked for', () => {
+  const { stage, store } = opened();
+  const spread = net.positions.map((value) => 4 * value);
+  const before = stage.camera.scale;
+  store.setState({ positions: spread });
+  expect(stage.camera.scale).toBeLessThan(before);
+  stage.zoomBy(2);
+  const { scale } = stage.camera;
+  store.setState({ positions: net.positions });
+  expect(stage.camera.scale).toBe(scale);
+  stage.fitAll();
+  expect(stage.camera.scale).not.toBe(scale);
+  store.setState({ positions: spread });
+  expect(stage.camera.scale).toBeLessThan(before);
+  stage.dispose();
+});
+
+test('zooming keeps the point under the pointer, within bounds', () => {
+  const { stage } = opened();
+  const [x, y] = at(stage, 1);
+  stage.zoomBy(1.7, x, y);
+  expect(at(stage, 1)[0]).toBeCloseTo(x, 6);
+  expect(at(stage, 1)[1]).toBeCloseTo(y, 6);
+  stage.zoomBy(1e9);
+  expect(stage.camera.scale).toBe(60);
+  stage.zoomBy(1e-12);
+  expect(stage.camera.scale).toBe(0.005);
+  stage.dispose();
+});
+
+test('it goes to a node, and steps from the largest to the smallest and round', () => {
+  const { stage, store } = opened();
+  stage.goTo('k4');
+  expect(at(stage, 3).map(Math.round)).toEqual([400, 300]);
+  stage.goTo('gone');
+  stage.stepTo(1);
+  const chosen = (): string => store.getState().selection.nodes[0];
+  expect(chosen()).toBe('k1');
+  stage.stepTo(1);
+  expect(chosen()).toBe('k2');
+  stage.stepTo(-1);
+  stage.stepTo(-1);
+  expect(chosen()).toBe('k4');
+  stage.dispose();
+});
+
+test('a node that is hovered stands out with its neighbours, chosen ones with the ties among them, an edge with its ends', () => {
+  const { stage, store, heard } = opened();
+  stage.hover(3);
+  play();
+  expect([...(heard.focus.at(-1) ?? [])]).toEqual([0, 0, 0, 1]);
+  stage.hover(1);
+  play();
+  expect([...(heard.focus.at(-1) ?? [])]).toEqual([1, 1, 1, 0]);
+  stage.hover(-1);
+  store.getState().select({ nodes: ['k1', 'k3'] });
+  play();
+  expect([...(heard.focus.at(-1) ?? [])]).toEqual([1, 0, 1, 0]);
+  store.getState().select({ nodes: [], edge: 3 });
+  play();
+  expect([...(heard.focus.at(-1) ?? [])]).toEqual([0, 1, 1, 0]);
+  store.getState().select({ nodes: ['k1'] });
+  play();
+  expect(heard.focus.at(-1)).toBeUndefined();
+  stage.dispose();
+});
+
+test('on the dark ground ties between groups have its colour, those within keep theirs', () => {
+  const { stage, heard } = opened();
+  // The second edge leads from Ness to Holm.
+  expect(heard.colours.at(-1)).toEqual([0x8e, 0x99, 0x9d]);
+  stage.setTheme('dark');
+  expect(heard.colours.at(-1)).toEqual([0x6c, 0x7b, 0x82]);
+  expect(heard.scenes).toBe(2);
+  stage.dispose();
+});
+
+test('a colour that somebody chose for edges is no ground’s own', () => {
+  const chosen = { ...plainStyle, edgeColour: { by: 'all', colour: '#8E999D' } } as const;
+  const { stage, heard } = opened({ looks: dress(net, chosen) });
+  stage.setTheme('dark');
+  expect(heard.colours.at(-1)).toEqual([0x8e, 0x99, 0x9d]);
+  stage.dispose();
+});
+
+test('small parts far out do not shrink the first view', () => {
+  const far = {
+    ...net,
+    source: Uint32Array.of(0, 1),
+    target: Uint32Array.of(1, 2),
+    weight: Float64Array.of(1, 1),
+    edgeColumns: [],
+    positions: Float32Array.of(0, 0, 200, 0, 0, 200, 9000, 9000),
+  };
+  const { stage } = opened({ net: far, positions: far.positions, looks: dress(far, plainStyle) });
+  expect(stage.camera.scale).toBeGreaterThan(0.5);
+  stage.fitAll();
+  expect(stage.camera.scale).toBeLessThan(0.1);
+  stage.dispose();
+});
+
+test('when it is gone it follows nothing any more', () => {
+  const { stage, store, heard, box } = opened();
+  stage.dispose();
+  const { scenes } = heard;
+  store.setState({ looks: dress(net, plainStyle) });
+  expect(heard.scenes).toBe(scenes);
+  expect(box.querySelectorAll('canvas')).toHaveLength(0);
+});
