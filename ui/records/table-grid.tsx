@@ -8,9 +8,8 @@ import type { Conflict } from './edit-queue';
 import { Grid } from './grid';
 import { type Pasted, pasted } from './pasted';
 import { ReplaceBar } from './replace-bar';
-import type { TableUses } from '@/server/tables/uses';
 import { AskFirst, type Asked, Notice } from './ask-first';
-import { readerWords } from './uses';
+import { type KnownUses, readerWords } from './uses';
 import { SearchField } from './search-field';
 import type { Range } from './use-cells';
 import type { Desk } from './use-desk';
@@ -32,7 +31,7 @@ export function TableGrid({
   held: ReturnType<typeof useTable>;
   notes: Readonly<Record<string, string>>;
   /** What reads the table's columns, once it is known. */
-  uses?: TableUses;
+  uses?: KnownUses;
   /** Further controls in the bar. */
   more?: ReactNode;
 }) {
@@ -62,9 +61,10 @@ export function TableGrid({
       {
         label: 'Delete the column',
         danger: true,
-        onSelect: () => {
+        onSelect: async () => {
           const go = (): void => void change(() => ({ kind: 'delete column', column: c }));
-          const words = uses?.columns[c] ? readerWords(uses.columns[c], columns[c].name) : '';
+          const its = (await uses?.known())?.columns[c];
+          const words = its ? readerWords(its, columns[c].name) : '';
           if (words === '') go();
           else setAsked({ sentence: `${words} Without it they lack a column.`, verb: 'Delete the column', go });
         },
@@ -230,9 +230,9 @@ export function TableGrid({
           <Button type="submit" look="main">
             Rename
           </Button>
-          {uses?.columns[renaming] && readerWords(uses.columns[renaming], columns[renaming].name) !== '' && (
+          {uses?.now?.columns[renaming] && readerWords(uses.now.columns[renaming], columns[renaming].name) !== '' && (
             <span className="text-quiet">
-              {readerWords(uses.columns[renaming], columns[renaming].name)} The new name is taken over there.
+              {readerWords(uses.now.columns[renaming], columns[renaming].name)} The new name is taken over there.
             </span>
           )}
         </form>

@@ -15,10 +15,9 @@ import { Button, TextField, counted, grouped, sentence } from '@/ui/kit';
 import { changedWords } from '@/ui/studies/ago';
 import { deleteWithUndo } from '@/ui/studies/card';
 import { type DraftPreview, heardShare } from '@/worker/client';
-import type { TableUses } from '@/server/tables/uses';
 import { AskFirst, type Asked } from './ask-first';
 import { ColumnList } from './columns';
-import { readerWords } from './uses';
+import { type KnownUses, readerWords } from './uses';
 import { typeNames } from './words';
 import { FindingCard } from './findings/finding-card';
 import { Panel, Part, Quiet } from './panel';
@@ -46,7 +45,7 @@ export function TablePanel({
   names: readonly NamesList[];
   desk: Desk;
   held: ReturnType<typeof useTable>;
-  uses: TableUses | undefined;
+  uses: KnownUses;
   preview: DraftPreview | undefined;
   onPreview: (preview: DraftPreview | undefined) => void;
 }) {
@@ -177,9 +176,10 @@ export function TablePanel({
           ),
         )}
         tables={tables.filter(({ key }) => key !== table.key)}
-        onChange={(column, spec) => {
+        onChange={async (column, spec) => {
           const go = (): void => void held.change(() => ({ kind: 'change column', column, spec }));
-          const words = uses?.columns[column] ? readerWords(uses.columns[column], spec.name) : '';
+          const its = (await uses.known())?.columns[column];
+          const words = its ? readerWords(its, spec.name) : '';
           if (words === '' || spec.type === table.columns[column].type) go();
           else
             setBefore({
@@ -194,7 +194,7 @@ export function TablePanel({
       <Button
         look="danger"
         className="mt-5"
-        onClick={() => {
+        onClick={async () => {
           const go = (): void =>
             void deleteWithUndo(table.name, {
               remove: () => deleteTable(study, table.key),
@@ -202,7 +202,8 @@ export function TablePanel({
               gone: () => router.refresh(),
               back: () => router.refresh(),
             });
-          const words = uses ? readerWords(uses, table.name) : '';
+          const found = await uses.known();
+          const words = found ? readerWords(found, table.name) : '';
           if (words === '') go();
           else
             setBefore({

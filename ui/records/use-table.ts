@@ -23,6 +23,8 @@ export function useTable(study: string, table: TableHead, desk: Desk) {
   const [fault, setFault] = useState<string>();
   const [turn, setTurn] = useState(0);
   const [conflicts, setConflicts] = useState<Conflict[]>([]);
+  /** Changes that were made and have no place in the queue yet. */
+  const [begun, setBegun] = useState(0);
   /** Counts up where what lies on the desk is not what the server has. */
   const [stale, setStale] = useState(0);
   /** What lies on the desk; version −1 where it must be laid there anew. */
@@ -152,7 +154,8 @@ export function useTable(study: string, table: TableHead, desk: Desk) {
   /** Does what needs places in the table after all that was begun before; resolves to what became of it. What comes after waits for `until` as well. */
   const inTurn = useCallback(
     async (work: () => Promise<{ outcomes: Promise<Outcome>[]; until?: Promise<unknown> }>): Promise<Outcome[]> => {
-      const placed = ready.current.then(work);
+      setBegun((count) => count + 1);
+      const placed = ready.current.then(work).finally(() => setBegun((count) => count - 1));
       ready.current = placed.then(({ until }) => until).catch(() => undefined);
       return Promise.all((await placed).outcomes);
     },
@@ -276,7 +279,7 @@ export function useTable(study: string, table: TableHead, desk: Desk) {
     laid,
     fault,
     turn,
-    waiting,
+    waiting: waiting + begun,
     away,
     share,
     kept,

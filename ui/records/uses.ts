@@ -1,21 +1,33 @@
 'use client';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { usesOf } from '@/server/actions';
 import type { TableUses, Use } from '@/server/tables/uses';
 import { counted } from '@/ui/kit';
 
-/** What reads the table and its columns; undefined until it is known. */
-export function useUses(study: string, table: { key: string; version: number }): TableUses | undefined {
+export interface KnownUses {
+  /** As far as it is known. */
+  now: TableUses | undefined;
+  /** Once it is known; undefined where it cannot be had. */
+  known: () => Promise<TableUses | undefined>;
+}
+
+/** What reads the table and its columns. */
+export function useUses(study: string, table: { key: string; version: number }): KnownUses {
   const [uses, setUses] = useState<TableUses>();
+  const asked = useRef<Promise<TableUses | undefined>>(Promise.resolve(undefined));
   useEffect(() => {
     let stale = false;
     setUses(undefined);
-    void usesOf(study, table.key).then((answer) => !stale && answer.ok && setUses(answer.value));
+    asked.current = usesOf(study, table.key).then(
+      (answer) => (answer.ok ? answer.value : undefined),
+      () => undefined,
+    );
+    void asked.current.then((found) => !stale && setUses(found));
     return () => {
       stale = true;
     };
   }, [study, table.key, table.version]);
-  return uses;
+  return useMemo(() => ({ now: uses, known: () => asked.current }), [uses]);
 }
 
 /** Who reads it, in a sentence; empty where nobody does. */
