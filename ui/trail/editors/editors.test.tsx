@@ -2,9 +2,10 @@
 /** The editors that are forms of their own: what they show of a step, and what they make of it. */
 import { act, screen, waitFor, within } from '@testing-library/react';
 import type { ComponentType } from 'react';
-import { categories } from '@/core/style';
+import { keepKinds } from '@/core/keep';
+import { categories, dress, plainStyle } from '@/core/style';
 import { distribution } from '@/core/tables';
-import type { Step } from '@/core/trail';
+import { type Step, stepKinds } from '@/core/trail';
 import { useQuestion } from '@/ui/science/use-question';
 import { type NodeSet, groupingColumns, nodesOf } from '@/ui/science/node-set';
 import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
@@ -14,6 +15,8 @@ import type { EditorProps } from '../editor';
 import { useBefore } from '../use-before';
 import { CombineEditor } from './combine';
 import { DeriveEditor } from './derive';
+import { GroupList } from './groups/group-list';
+import { KeepEditor } from './keep/keep';
 import { Choices } from './measure/choices';
 import { ProjectEditor } from './project';
 
@@ -174,6 +177,189 @@ describe('Measure', () => {
     second.unmount();
     shown(Choices, { kind: 'measure', measures: ['in_degree'] }, { holdings: { ...before, directed: false } });
     expect(screen.getByRole('checkbox', { name: 'In-degree' })).toBeTruthy();
+  });
+});
+
+describe('Keep', () => {
+  const rule = (of: object) => ({ kind: 'keep' as const, rule: of });
+  const list = { id: 'l1', name: 'Founders', folder: 'Union', nodes: [], version: 1 };
+
+  test('every rule can be chosen, and begins with what there is', async () => {
+    const it = shown(KeepEditor, rule({ by: 'degree', min: 2 }), { state: { shortlists: [list] } });
+    await it.user.click(screen.getByRole('combobox', { name: 'Keep' }));
+    const titles = screen.getAllByRole('option').map((one) => one.textContent ?? '');
+    await it.user.keyboard('{Escape}');
+    expect(titles.length).toBe(Object.keys(keepKinds).length);
+    for (const { by, title } of Object.values(keepKinds)) {
+      await it.choose('Keep', title);
+      expect(it.step()).toMatchObject({ rule: { by } });
+      expect(stepKinds.keep.schema.safeParse(it.step()).success).toBe(true);
+    }
+  });
+
+  test('what stays is said beside the whole', () => {
+    const reports = { s2: { id: 's2', nodes: 3, edges: 1, result: '', notes: [] } };
+    shown(KeepEditor, rule({ by: 'degree', min: 2 }), { state: { reports } });
+    expect(document.body.textContent).toContain('3 of 4 nodes (75 %) and 1 of 4 edges (25 %) stay.');
+  });
+
+  test('degree: bounds as a slider and as numbers; an upper bound at the highest is none', async () => {
+    const it = shown(KeepEditor, rule({ by: 'degree', min: 1 }));
+    await it.type('At most', '2');
+    expect(it.step()).toMatchObject({ rule: { min: 1, max: 2 } });
+    await it.type('At most', '9');
+    expect(it.step()).toMatchObject({ rule: { by: 'degree', min: 1, max: undefined } });
+  });
+
+  test('values: all, none, one by one; another column begins with all of its own', async () => {
+    const it = shown(KeepEditor, rule({ by: 'values', column: 'island', values: ['Ness', 'Holm'] }));
+    await it.user.click(screen.getByRole('checkbox', { name: /Ness/ }));
+    expect(it.step()).toMatchObject({ rule: { values: ['Holm'] } });
+    await it.user.click(screen.getByRole('button', { name: 'None' }));
+    expect(it.step()).toMatchObject({ rule: { values: [] } });
+    await it.user.click(screen.getByRole('button', { name: 'All' }));
+    expect(it.step()).toMatchObject({ rule: { values: ['Ness', 'Holm'] } });
+  });
+
+  test('a number column: of nodes or edges, an empty field is no bound', async () => {
+    const it = shown(KeepEditor, rule({ by: 'number', on: 'nodes', column: 'degree' }));
+    await it.type('At least', '1,5');
+    expect(it.step()).toMatchObject({ rule: { on: 'nodes', column: 'degree', min: 1.5 } });
+    await it.type('At least', ' ');
+    expect((it.step() as { rule: { min?: number } }).rule.min).toBeUndefined();
+    await it.choose('Number', 'weight of edges');
+    expect(it.step()).toMatchObject({ rule: { by: 'number', on: 'edges', column: 'weight' } });
+  });
+
+  test('a shortlist stands with its folder; without one it says how to make one', async () => {
+    const it = shown(KeepEditor, rule({ by: 'shortlist', shortlist: '' }), { state: { shortlists: [list] } });
+    await it.choose('Shortlist', 'Union / Founders');
+    await it.choose('They', 'are left out');
+    expect(it.step()).toMatchObject({ rule: { shortlist: 'l1', leave: true } });
+    it.unmount();
+    shown(KeepEditor, rule({ by: 'shortlist', shortlist: '' }));
+    expect(screen.getByText(/no shortlist yet/)).toBeTruthy();
+  });
+
+  test('between two sets: the length of paths, simple ones at first, the direction where there is one', async () => {
+    const it = shown(KeepEditor, rule({ by: 'between', from: ['k1'], to: ['k2'] }));
+    expect(screen.queryByRole('switch', { name: /Simple paths only/ })).toBeNull();
+    await it.type('At most so many steps (0: the shortest paths)', '4');
+    expect(it.step()).toMatchObject({ rule: { longest: 4, simple: true } });
+    await it.user.click(screen.getByRole('switch', { name: /Simple paths only/ }));
+    await it.user.click(screen.getByRole('switch', { name: 'Along the direction of edges' }));
+    expect(it.step()).toMatchObject({ rule: { simple: false } });
+    await it.type('At most so many steps (0: the shortest paths)', '0');
+    expect((it.step() as { rule: { longest?: number } }).rule.longest).toBeUndefined();
+  });
+
+  test('the rest by their numbers', async () => {
+    const it = shown(KeepEditor, rule({ by: 'sample', count: 3 }));
+    await it.type('Nodes', '2');
+    await it.type('Seed', '9');
+    expect(it.step()).toMatchObject({ rule: { by: 'sample', count: 2, seed: 9 } });
+    await it.choose('Keep', keepKinds.backbone.title);
+    await it.type('Significance level', '0,01');
+    expect(it.step()).toMatchObject({ rule: { by: 'backbone', level: 0.01 } });
+    await it.choose('Keep', keepKinds.component.title);
+    await it.type('All of at least so many nodes (0: the largest alone)', '12');
+    expect(it.step()).toMatchObject({ rule: { by: 'component', min: 12 } });
+  });
+
+  test('without knowing the network before it nothing is changed', async () => {
+    const it = inWorkbench(
+      <KeepEditor
+        step={{ id: 's2', kind: 'keep', on: true, rule: { by: 'degree', min: 2 } }}
+        before={undefined}
+        set={() => {
+          throw new Error('changed');
+        }}
+      />,
+    );
+    await it.user.click(screen.getByRole('combobox', { name: 'Keep' }));
+    await it.user.click(screen.getAllByRole('option')[2]);
+    expect(screen.getByRole('combobox', { name: 'Keep' })).toBeTruthy();
+  });
+});
+
+describe('the list of groups', () => {
+  const marks = [
+    { id: 0, slot: 0 },
+    { id: 1, slot: 1 },
+  ];
+  const grouped = {
+    ...keepers,
+    nodeColumns: [
+      ...keepers.nodeColumns,
+      {
+        type: 'text',
+        name: 'group',
+        codes: Int32Array.of(0, 0, 1, -1),
+        dictionary: ['Ness', 'Holm'],
+        marks,
+      } as (typeof keepers.nodeColumns)[number],
+    ],
+  };
+  const style = {
+    ...plainStyle,
+    nodeColour: { by: 'category', column: 'group', palette: 'moraine', colours: {} },
+  } as const;
+  function groups(settings: object = {}) {
+    const List = ({ step, set }: EditorProps<'groups'>) => <GroupList step={step} set={set} />;
+    const known = [
+      { id: 0, slot: 0, anchors: ['k1', 'k2'] },
+      { id: 1, slot: 1, anchors: ['k3'] },
+    ];
+    return shown(
+      List,
+      { kind: 'groups', known, ...settings },
+      { state: { net: grouped, looks: dress(grouped, style) } },
+    );
+  }
+
+  test('by size, with their colours, their strongest members, ties inside and out', () => {
+    groups();
+    const rows = within(screen.getByRole('list', { name: 'Groups' })).getAllByRole('listitem');
+    expect(rows[0].textContent).toContain('NessTove Lorne, Alban Pell2 inside, 2 out2');
+    expect(rows[1].textContent).toContain('HolmRagna Wick0 inside, 2 out1');
+    expect(screen.getByLabelText<HTMLInputElement>('Colour of Ness').value).toBe('#377393');
+  });
+
+  test('a click selects the members', async () => {
+    const it = groups();
+    await it.user.click(screen.getByRole('button', { name: /^Ness/ }));
+    expect(it.store.getState().selection.nodes).toEqual(['k2', 'k1']);
+  });
+
+  test('a name given by hand is kept with the group', async () => {
+    const it = groups();
+    await it.user.dblClick(screen.getByRole('button', { name: /^Holm/ }));
+    await it.type('Name of Holm', 'The harbour');
+    expect((it.step() as { known: { id: number; name?: string }[] }).known.find(({ id }) => id === 1)?.name).toBe(
+      'The harbour',
+    );
+  });
+
+  test('two are merged, one is dissolved, and all comes back as it was found', async () => {
+    const it = groups();
+    const menu = async (group: string, entry: string): Promise<void> => {
+      await it.user.click(screen.getByRole('button', { name: `Change ${group}` }));
+      await it.user.click(await screen.findByRole('menuitem', { name: entry }));
+    };
+    await menu('Ness', 'Mark to merge');
+    await menu('Holm', 'Mark to merge');
+    await it.user.click(screen.getByRole('button', { name: 'Merge 2 groups' }));
+    expect(it.step()).toMatchObject({ byHand: { k3: 0 } });
+    await menu('Ness', 'Dissolve');
+    expect(it.step()).toMatchObject({ byHand: { k3: 0, k1: -1, k2: -1 } });
+    await it.user.click(screen.getByRole('button', { name: 'Back to the groups as found' }));
+    expect((it.step() as { byHand?: object }).byHand).toBeUndefined();
+  });
+
+  test('without groups there is no list', () => {
+    const List = ({ step, set }: EditorProps<'groups'>) => <GroupList step={step} set={set} />;
+    const { container } = shown(List, { kind: 'groups' });
+    expect(container.textContent).toBe('');
   });
 });
 
