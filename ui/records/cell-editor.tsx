@@ -1,5 +1,5 @@
 'use client';
-import { useEffect, useId, useRef, useState } from 'react';
+import { useEffect, useId, useLayoutEffect, useRef, useState } from 'react';
 import { toast } from '@/ui/kit/toast';
 import type { ColumnSpec } from '@/core/tables';
 import type { Desk } from './use-desk';
@@ -29,7 +29,8 @@ export function CellEditor({
   const [values, setValues] = useState<string[]>([]);
   const done = useRef(false);
   const offered = spec.type === 'text' || spec.type === 'reference';
-  useEffect(() => {
+  // Before anything else is typed: what comes next belongs here.
+  useLayoutEffect(() => {
     field.current?.focus();
     const end = field.current?.value.length ?? 0;
     field.current?.setSelectionRange(end, end);

@@ -187,6 +187,22 @@ test('what is typed before the new row is drawn gathers, and is written by Enter
   ]);
 });
 
+test('letters that come before the field stands are kept, also in a row that was there; Tab and Enter write them', async () => {
+  const { says, press, heard } = grid();
+  press('ArrowDown');
+  for (const letter of 'abx') press(letter);
+  press('Backspace');
+  press('c');
+  await waitFor(() => expect(says()).toContain('“abc”'));
+  press('Tab');
+  expect(heard.write).toEqual([[{ row: 0, column: 0 }, [['abc']]]]);
+  expect(says()).toBe('0,1 0-0,1-1');
+  press('x');
+  press('Escape');
+  expect(says()).toBe('none');
+  expect(heard.write).toHaveLength(1);
+});
+
 test('cells are pasted from the range on, past the end where there is none; quotes and tabs inside hold', () => {
   const { press, heard, on } = grid();
   const paste = (text: string): void => void fireEvent.paste(on, { clipboardData: { getData: () => text } });

@@ -125,6 +125,7 @@ export function useCells({
         event.shiftKey,
       );
     } else if (event.key === 'Escape') {
+      setDraft(undefined);
       setActive(undefined);
       setAnchor(undefined);
     } else if (editing && active && range) {
@@ -135,7 +136,7 @@ export function useCells({
       } else if (held && event.key.toLowerCase() === 'd') {
         event.preventDefault();
         editing.fillDown(range);
-      } else if (awaited.current && draft !== undefined && (event.key === 'Enter' || event.key === 'Tab')) {
+      } else if (draft !== undefined && (event.key === 'Enter' || event.key === 'Tab')) {
         event.preventDefault();
         write(draft, event.key === 'Enter' ? 'down' : 'next');
       } else if (event.key === 'Enter' || event.key === 'F2') {
@@ -143,11 +144,12 @@ export function useCells({
         void edit(active.row, active.column);
       } else if (event.key === 'Delete' || event.key === 'Backspace') {
         event.preventDefault();
-        editing.clear(range);
+        if (draft === undefined) editing.clear(range);
+        else if (event.key === 'Backspace') setDraft(draft.slice(0, -1));
       } else if (event.key.length === 1 && !held && !event.altKey) {
         event.preventDefault();
         // Before its row is drawn a cell has no field yet: what is typed gathers here.
-        if (awaited.current && draft !== undefined) setDraft(draft + event.key);
+        if (draft !== undefined) setDraft(draft + event.key);
         else void edit(active.row, active.column, event.key);
       }
     }
