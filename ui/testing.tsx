@@ -10,6 +10,9 @@ import { WorkbenchContext } from '@/ui/shell/workbench-context';
 import type { Session } from '@/ui/shell/workbench-session';
 import { type Workbench, type WorkbenchStore, createWorkbench } from '@/ui/shell/workbench-store';
 
+// Many clicks take their time on a busy machine.
+jest.setTimeout(60_000);
+
 // Menus and lists of choices ask for these; there is nothing to scroll or to capture.
 Object.assign(window.Element.prototype, {
   scrollIntoView: () => undefined,

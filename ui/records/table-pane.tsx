@@ -1,6 +1,6 @@
 'use client';
 import { Rows2, X } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useState, useLayoutEffect } from 'react';
 import type { NamesList } from '@/core/names';
 import type { TableHead } from '@/server/tables';
 import { IconButton, Menu } from '@/ui/kit';
@@ -48,7 +48,8 @@ export function TablePane({
   const second = tables.find(({ key }) => key === below && key !== table.key);
   const others = tables.filter(({ key }) => key !== table.key);
   const { step, waiting, away, kept } = held;
-  useEffect(() => {
+  // At once: “Saved” must not stand for a moment longer than it is true.
+  useLayoutEffect(() => {
     onSteps({ undo: () => step('undo'), redo: () => step('redo'), waiting, away, kept });
     return () => onSteps(undefined);
   }, [onSteps, step, waiting, away, kept]);
