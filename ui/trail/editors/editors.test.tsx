@@ -3,14 +3,14 @@
 import { act, screen, waitFor, within } from '@testing-library/react';
 import type { ComponentType } from 'react';
 import { keepKinds } from '@/core/keep';
-import { categories, dress, plainStyle } from '@/core/style';
-import { distribution } from '@/core/tables';
+import { dress, plainStyle } from '@/core/style';
 import { type Step, stepKinds } from '@/core/trail';
 import { useQuestion } from '@/ui/science/use-question';
 import { type NodeSet, groupingColumns, nodesOf } from '@/ui/science/node-set';
 import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
-import { inWorkbench, keepers, number, text, trail } from '@/ui/testing';
-import type { ColumnHoldings, Holdings } from '@/worker/client';
+import { inWorkbench, keepers, text, trail } from '@/ui/testing';
+import type { Holdings } from '@/worker/client';
+import { holdingsOf } from '@/worker/holdings';
 import type { EditorProps } from '../editor';
 import { useBefore } from '../use-before';
 import { CombineEditor } from './combine';
@@ -20,20 +20,7 @@ import { KeepEditor } from './keep/keep';
 import { Choices } from './measure/choices';
 import { ProjectEditor } from './project';
 
-const held = (col: (typeof keepers.nodeColumns)[number]): ColumnHoldings => ({
-  name: col.name,
-  type: col.type,
-  values: col.type === 'number' ? [] : categories(col),
-  distribution: distribution(col),
-});
-const before: Holdings = {
-  nodes: 4,
-  edges: 4,
-  directed: true,
-  nodeColumns: keepers.nodeColumns.map(held),
-  edgeColumns: keepers.edgeColumns.map(held),
-  degree: distribution(number('degree', 3, 3, 2, 0)),
-};
+const before: Holdings = holdingsOf(keepers);
 
 /** An editor on the second step of a trail. */
 function shown<K extends Step['kind']>(

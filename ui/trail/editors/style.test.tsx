@@ -1,26 +1,12 @@
 /** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
-import { distribution } from '@/core/tables';
-import { type Shown, inWorkbench, keepers, number, trail } from '@/ui/testing';
+import { type Shown, inWorkbench, keepers, trail } from '@/ui/testing';
 import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
-import { categories } from '@/core/style';
-import type { ColumnHoldings, Holdings } from '@/worker/client';
+import type { Holdings } from '@/worker/client';
+import { holdingsOf } from '@/worker/holdings';
 import { StyleEditor } from './style';
 
-const held = (col: (typeof keepers.nodeColumns)[number]): ColumnHoldings => ({
-  name: col.name,
-  type: col.type,
-  values: col.type === 'number' ? [] : categories(col),
-  distribution: distribution(col),
-});
-const before: Holdings = {
-  nodes: 4,
-  edges: 4,
-  directed: true,
-  nodeColumns: keepers.nodeColumns.map(held),
-  edgeColumns: keepers.edgeColumns.map(held),
-  degree: distribution(number('degree', 3, 3, 2, 0)),
-};
+const before: Holdings = holdingsOf(keepers);
 
 function Editor({ holdings }: { holdings: Holdings | undefined }) {
   const step = useWorkbench((state) => state.trail.steps[1]);
