@@ -20,6 +20,26 @@ module.exports = {
     only('app', ['ui', 'server', 'core']),
     only('ui', ['core', 'worker', 'server']),
     {
+      name: 'ui-state-is-below',
+      severity: 'error',
+      comment: 'What the places of the interface share knows none of them.',
+      from: { path: '^ui/state/', pathNot: '\\.test\\.tsx?$' },
+      to: { path: '^ui/', pathNot: '^ui/(state|kit)/' },
+    },
+    {
+      name: 'ui-kit-is-lowest',
+      severity: 'error',
+      from: { path: '^ui/kit/', pathNot: '\\.test\\.tsx?$' },
+      to: { path: '^ui/', pathNot: '^ui/kit/' },
+    },
+    {
+      name: 'ui-shell-is-on-top',
+      severity: 'error',
+      comment: 'The shell puts the places together; none of them knows it.',
+      from: { path: '^ui/', pathNot: '^ui/(shell/|.*\\.test\\.tsx?$)' },
+      to: { path: '^ui/shell/' },
+    },
+    {
       name: 'core-is-pure',
       severity: 'error',
       comment: 'The core knows no interface, no database and no network.',

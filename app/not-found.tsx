@@ -1,5 +1,5 @@
 import Link from 'next/link';
-import { TopBar } from '@/ui/shell/top-bar';
+import { TopBar } from '@/ui/kit/top-bar';
 
 export default function NotFoundPage() {
   return (

@@ -6,9 +6,9 @@ import type { ReactNode } from 'react';
 import type { Network } from '@/core/graph';
 import type { Column } from '@/core/tables';
 import { type Trail, readTrail } from '@/core/trail';
-import { WorkbenchContext } from '@/ui/shell/workbench-context';
-import type { Session } from '@/ui/shell/workbench-session';
-import { type Workbench, type WorkbenchStore, createWorkbench } from '@/ui/shell/workbench-store';
+import { WorkbenchContext } from '@/ui/state/context';
+import type { Session } from '@/ui/state/session';
+import { type Workbench, type WorkbenchStore, createWorkbench } from '@/ui/state/store';
 
 // Many clicks take their time on a busy machine.
 jest.setTimeout(60_000);

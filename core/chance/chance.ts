@@ -1,7 +1,7 @@
 /** Figures of a network held against those of random ones. */
 import type { Network } from '../graph';
 import { networkOf } from './drawn';
-import { type FigureValue, type MeasureOptions, computeFigures, plainOptions, wholeFigures } from '../measure';
+import { type FigureValue, type MeasureOptions, computeFigures, plainOptions, quick, wholeFigures } from '../measure';
 import { type Random, seeded } from '../random';
 import { type Breath, type Task, atOnce, runs, split } from '../split';
 import { Fault } from '../fault';
@@ -54,10 +54,10 @@ interface Shared {
 }
 
 /** Figures that random networks have: nothing that needs a column, sides or an expensive search. */
-export const chanceKeys = wholeFigures
-  .filter(({ needs, part }) => !needs && part !== 'two-mode')
-  .map(({ key }) => key)
-  .filter((key) => !['nodes', 'loops', 'mean_degree'].includes(key));
+const chanceFigures = wholeFigures.filter(({ needs, againstChance }) => !needs && againstChance !== false);
+export const chanceKeys = chanceFigures.map(({ key }) => key);
+/** Those that take no searches, for large networks. */
+export const quickChanceKeys = chanceFigures.filter(({ cost }) => quick.includes(cost)).map(({ key }) => key);
 
 /** Every draw has a seed of its own, so that it is the same whichever thread makes it. */
 export function randomOf(seed: number, i: number): Random {

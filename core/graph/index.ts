@@ -10,3 +10,4 @@ export * from './reach';
 export * from './cores';
 export * from './choose';
 export * from './by-name';
+export * from './edge-id';

@@ -14,6 +14,7 @@ import { type Breath, runs, split } from '../split';
 import { foldTrees } from './fold';
 import { counted } from '../fault';
 import type { Measure, MeasureOptions } from './measure';
+import { betweenLead } from './words';
 
 /** What all sources together give each node; undirected pairs count twice. Squares only of a sample. */
 async function throughAll(
@@ -192,6 +193,8 @@ const shared = {
 export const betweenness: Measure = {
   ...shared,
   key: 'betweenness',
+  adds: true,
+  lead: betweenLead,
   name: 'Betweenness',
   cost: 'searches',
   words:
@@ -207,6 +210,8 @@ export const betweenness: Measure = {
 export const betweennessWeighted: Measure = {
   ...shared,
   key: 'betweenness_weighted',
+  adds: true,
+  lead: betweenLead,
   name: 'Betweenness by length',
   weighted: true,
   uses: [...shared.uses, 'weightAs'],

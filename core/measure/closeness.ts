@@ -3,6 +3,7 @@ import { type Spread, sweep } from '../paths/sweep';
 import type { WeightAs } from '../paths/lengths';
 import type { Breath } from '../split';
 import type { Measure } from './measure';
+import { percent } from './words';
 
 /** Closeness after Wasserman and Faust 1994: (r / (n−1)) · (r / Σd) over the r other nodes reached; 0 where none is. */
 export function closenessOf({ reached, sum }: Spread): Float64Array {
@@ -138,6 +139,7 @@ export const eccentricity: Measure = {
 export const reach: Measure = {
   ...shared,
   key: 'reach',
+  lead: (name, top, _next, net) => `${name} reaches ${percent(top / Math.max(1, net.ids.length - 1))} of the others.`,
   reads: 'steps along outgoing edges, incoming ones, and both, weights ignored; loops left out',
   name: 'Reach',
   cost: 'searches',

@@ -1,5 +1,6 @@
 import { coreNumbers, type Network, nodeCount, simpleAdjacency } from '../graph';
 import type { Measure } from './measure';
+import { short } from './words';
 
 /** Core numbers by the edges that arrive, or that leave: the greatest k such that the node is left when those with fewer than k of them inside are taken away again and again. */
 export function directedCores(net: Network, way: 'in' | 'out'): Float64Array {
@@ -32,6 +33,7 @@ export function directedCores(net: Network, way: 'in' | 'out'): Float64Array {
 
 export const coreNumber: Measure = {
   key: 'core_number',
+  lead: (_name, top) => `The innermost core has number ${short(top)}.`,
   name: 'Core number',
   question: 'core',
   on: 'nodes',

@@ -1,5 +1,6 @@
 import { type Network, nodeCount, simpleAdjacency } from '../graph';
 import type { Measure } from './measure';
+import { countedLead, short } from './words';
 
 /** Edge ends at each node, or their weights summed: out of it, into it, or both. A loop counts once each way. */
 export function endsAt(net: Network, ends: { out: boolean; in: boolean }, weighted: boolean): Float64Array {
@@ -38,6 +39,8 @@ const strengths = {
 export const degree: Measure = {
   ...degrees,
   key: 'degree',
+  adds: true,
+  lead: countedLead('edges'),
   name: 'Degree',
   words: 'How many edges a node has. Parallel edges count each, a loop counts twice.',
   formula: 'k(v) = edge ends at v',
@@ -49,6 +52,8 @@ export const degree: Measure = {
 export const inDegree: Measure = {
   ...degrees,
   key: 'in_degree',
+  adds: true,
+  lead: countedLead('edges arriving'),
   name: 'In-degree',
   words: 'How many edges arrive at a node. In an undirected network this is the degree.',
   formula: 'k⁻(v) = edges into v',
@@ -61,6 +66,8 @@ export const inDegree: Measure = {
 export const outDegree: Measure = {
   ...degrees,
   key: 'out_degree',
+  adds: true,
+  lead: countedLead('edges leaving'),
   name: 'Out-degree',
   words: 'How many edges leave a node. In an undirected network this is the degree.',
   formula: 'k⁺(v) = edges out of v',
@@ -73,6 +80,7 @@ export const outDegree: Measure = {
 export const neighbours: Measure = {
   ...degrees,
   key: 'neighbours',
+  lead: countedLead('neighbours'),
   name: 'Neighbours',
   words:
     'How many other nodes a node is tied to, in either direction. Parallel edges lead to one neighbour, loops to none.',
@@ -89,6 +97,9 @@ export const neighbours: Measure = {
 export const strength: Measure = {
   ...strengths,
   key: 'strength',
+  adds: true,
+  lead: (name, top, next, net) =>
+    `${name} has a strength of ${short(top)} (${net.weightName})${next === undefined ? '' : `, the next of ${short(next)}`}.`,
   name: 'Strength',
   words: 'The weights of a node’s edges added up. Without weights this is the degree.',
   formula: 's(v) = Σ w over the edge ends at v',
@@ -100,6 +111,7 @@ export const strength: Measure = {
 export const inStrength: Measure = {
   ...strengths,
   key: 'in_strength',
+  adds: true,
   name: 'In-strength',
   words: 'The weights of the edges that arrive at a node added up. In an undirected network this is the strength.',
   formula: 's⁻(v) = Σ w over the edges into v',
@@ -112,6 +124,7 @@ export const inStrength: Measure = {
 export const outStrength: Measure = {
   ...strengths,
   key: 'out_strength',
+  adds: true,
   name: 'Out-strength',
   words: 'The weights of the edges that leave a node added up. In an undirected network this is the strength.',
   formula: 's⁺(v) = Σ w over the edges out of v',

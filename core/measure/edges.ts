@@ -68,6 +68,7 @@ export const edgeMeasures: readonly Measure[] = [
   {
     ...shared,
     key: 'edge_betweenness',
+    adds: true,
     name: 'Edge betweenness',
     cost: 'searches',
     uses: ['undirected'],

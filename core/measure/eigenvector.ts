@@ -49,6 +49,7 @@ const hits = (weighted: boolean): Measure => {
   const suffix = weighted ? '_weighted' : '';
   const title = weighted ? ', weighted' : '';
   return {
+    adds: true,
     key: `hub${suffix}`,
     name: `Hubs and authorities${title}`,
     question: 'centre',

@@ -73,6 +73,9 @@ export interface MeasureColumn {
   undefinedWhy?: string;
 }
 
+/** Says what the highest value means: whose it is, how high, and the next one's, undefined where there is none. */
+export type Lead = (name: string, top: number, next: number | undefined, net: Network) => string;
+
 export interface Measure extends Explained {
   question: Question;
   on: 'nodes' | 'edges';
@@ -85,6 +88,10 @@ export interface Measure extends Explained {
   needs?: 'by' | 'sides' | 'records';
   uses?: readonly (keyof MeasureOptions)[];
   columns: readonly MeasureColumn[];
+  /** Its values add up to something, so that the share of the highest tenth can be told. */
+  adds?: boolean;
+  /** A sentence on the first of a ranking, where there is more to say than its value. */
+  lead?: Lead;
   /** What a reader must know beside the name under these options: that it is an estimate, where a walk begins. */
   said?(options: MeasureOptions, net: Network): string | undefined;
   /** One array per column, each with one value per node or edge; NaN where undefined. A Fault where nothing is defined. */

@@ -4,6 +4,7 @@ import { Fault } from '../fault';
 import type { Breath } from '../split';
 import type { Measure, MeasureOptions } from './measure';
 import { endsAt } from './degree';
+import { percent, short } from './words';
 
 /**
  * PageRank: damping d (0.85), out-edges taken in proportion to their weights, dangling mass spread evenly, sums to 1. The walk begins anew at any node, or
@@ -109,6 +110,9 @@ const shared = {
 export const pagerank: Measure = {
   ...shared,
   key: 'pagerank',
+  adds: true,
+  lead: (name, top, next, net) =>
+    `A random walker is at ${name} ${percent(top)} of the time, ${short(top * net.ids.length)} times an even share${next === undefined ? '' : `; at the next ${percent(next)}`}.`,
   name: 'PageRank',
   words:
     'The share of time a walker spends at a node who follows edges at random and sometimes starts anew anywhere. High values mark nodes that important nodes point to.',
@@ -123,6 +127,7 @@ export const pagerank: Measure = {
 export const pagerankWeighted: Measure = {
   ...shared,
   key: 'pagerank_weighted',
+  adds: true,
   name: 'PageRank, weighted',
   words:
     'PageRank of a walker who takes heavier edges more often, in proportion to their weights. High values mark nodes that much flows to.',

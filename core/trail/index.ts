@@ -12,3 +12,4 @@ export { type KeepRule } from './steps/keep';
 export { groupColumn } from './steps/groups';
 export { layoutKey } from './steps/arrange';
 export * from './suggest';
+export * from './carry-groups';

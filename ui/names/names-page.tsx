@@ -6,7 +6,7 @@ import type { NetworkUse } from '@/server/networks/uses';
 import type { TableHead } from '@/server/tables';
 import { IconButton } from '@/ui/kit';
 import { savedWords } from '@/ui/kit/saved-words';
-import { StudyPlaces, TopBar } from '@/ui/shell/top-bar';
+import { StudyPlaces, TopBar } from '@/ui/kit/top-bar';
 import { Changes } from './changes';
 import { Lists } from './lists';
 import { Suggested } from './suggested';

@@ -11,8 +11,8 @@ import { sentence } from '@/ui/kit';
 import { untilHeard } from '@/ui/kit/until-heard';
 import { type NamesDesk, type NamesView, type Started, heardShare, startNamesWorker } from '@/worker/client';
 import { own } from '@/core/own';
-import { warnOnLeaving } from '@/ui/shell/stay';
-import { useNews } from '@/ui/shell/use-news';
+import { warnOnLeaving } from '@/ui/kit/stay';
+import { useNews } from '@/ui/state/use-news';
 
 export type OpenList = NamesList & { id: string };
 

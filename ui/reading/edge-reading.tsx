@@ -1,7 +1,7 @@
 'use client';
 import type { Network } from '@/core/graph';
 import { counted } from '@/ui/kit';
-import { useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { useWorkbenchStore } from '@/ui/state/context';
 import { Facts, Records, edgeFacts, edgeWords } from './parts';
 
 /** One edge: its ends, what its records say together, and the very records that made it. */

@@ -2,10 +2,11 @@
 import { useMemo } from 'react';
 import { cellText } from '@/core/tables';
 import { columnTitle } from '@/core/measure';
-import type { Network } from '@/core/graph';
+import { type Network, edgeIdOf } from '@/core/graph';
+import { strongest } from '@/core/read';
 import { hex } from '@/core/style';
 import { amountOf } from '@/ui/kit';
-import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { Facts, Heading, MeasureBar, Records, partColumns } from './parts';
 
 const shownTies = 8;
@@ -54,7 +55,7 @@ export function NodeReading({ net, node }: { net: Network; node: number }) {
             <button
               type="button"
               className="flex w-full justify-between gap-3 py-1 text-left hover:bg-ground"
-              onClick={() => store.getState().select({ nodes: [], edge })}
+              onClick={() => store.getState().select({ nodes: [], edges: [edgeIdOf(net, edge)] })}
             >
               <span className="truncate">
                 <span aria-hidden>{sign} </span>
@@ -72,34 +73,4 @@ export function NodeReading({ net, node }: { net: Network; node: number }) {
       <Records behind={net.nodeRecords} place={node} title="All records it stands in" />
     </>
   );
-}
-
-interface Tie {
-  edge: number;
-  other: number;
-  sign: string;
-  weight: number;
-}
-
-/** The node's ties by weight; the two directions of a pair together, opened by the heavier. */
-function strongest(net: Network, node: number): Tie[] {
-  const byOther = new Map<number, Tie & { heaviest: number }>();
-  for (let e = 0; e < net.source.length; e++) {
-    const out = net.source[e] === node;
-    if (!out && net.target[e] !== node) continue;
-    const other = out ? net.target[e] : net.source[e];
-    const sign = !net.directed ? '–' : other === node ? '↻' : out ? '→' : '←';
-    const held = byOther.get(other);
-    if (!held) {
-      byOther.set(other, { edge: e, other, sign, weight: net.weight[e], heaviest: net.weight[e] });
-      continue;
-    }
-    held.weight += net.weight[e];
-    if (held.sign !== sign) held.sign = '⇄';
-    if (net.weight[e] > held.heaviest) {
-      held.heaviest = net.weight[e];
-      held.edge = e;
-    }
-  }
-  return [...byOther.values()].sort((a, b) => b.weight - a.weight || a.other - b.other);
 }

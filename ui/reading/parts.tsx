@@ -5,9 +5,9 @@ import { cellText } from '@/core/tables';
 import { columnTitle, measureOf } from '@/core/measure';
 import { type Records as Behind, type Network, isMeasured, scopeOf } from '@/core/graph';
 import { cellNumber, grouped, ordinal, shortNumber } from '@/ui/kit';
-import { useSession } from '@/ui/shell/workbench-context';
+import { useSession } from '@/ui/state/context';
 import type { RecordTexts } from '@/worker/client';
-import { highestOf, rankOf } from './ranks';
+import { highestOf, rankOf } from '@/core/read';
 
 export function Heading({ children }: { children: string }) {
   return <h3 className="mt-4 mb-1 text-sm font-semibold">{children}</h3>;

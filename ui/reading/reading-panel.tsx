@@ -3,8 +3,10 @@ import dynamic from 'next/dynamic';
 import { PanelRightClose } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { IconButton } from '@/ui/kit';
-import { OfBefore, useFailed } from '@/ui/shell/of-before';
-import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { OfBefore } from '@/ui/trail/of-before';
+import { useFailed } from '@/ui/state/failed';
+import { edgesAlone } from '@/ui/state/selection';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { NodeReading } from './node-reading';
 import { WholeReading } from './whole-reading';
 
@@ -22,8 +24,8 @@ export function ReadingPanel() {
   if (net) {
     const chosen = new Set(selection.nodes);
     const nodes = chosen.size ? Array.from(net.ids.keys()).filter((v) => chosen.has(net.ids[v])) : [];
-    if (selection.edge !== undefined && selection.edge < net.source.length)
-      content = <EdgeReading net={net} edge={selection.edge} />;
+    const [edge] = edgesAlone(net, selection);
+    if (edge !== undefined) content = <EdgeReading net={net} edge={edge} />;
     else if (nodes.length === 1) content = <NodeReading net={net} node={nodes[0]} />;
     else if (nodes.length > 1) content = <SeveralReading net={net} nodes={nodes} />;
     else content = <WholeReading net={net} />;

@@ -37,7 +37,7 @@ describe('one node', () => {
   test('a tie that is chosen is selected, opened by the heavier of its two directions', async () => {
     const { user, store } = inWorkbench(<NodeReading net={measured} node={1} />);
     await user.click(screen.getByRole('button', { name: /Alban Pell/ }));
-    expect(store.getState().selection).toEqual({ nodes: [], edge: 0 });
+    expect(store.getState().selection).toMatchObject({ nodes: [], edges: [{ from: 'k1', to: 'k2' }] });
   });
 
   test('a figure that is not defined says so, and one of another network says of which', () => {
@@ -120,7 +120,7 @@ describe('the whole network', () => {
     await user.click(within(list).getAllByRole('button')[1]);
     expect(store.getState().selection.nodes).toEqual(['k2']);
     await user.click(screen.getByRole('button', { name: 'All figures, and chance' }));
-    expect(store.getState().view).toBe('chance');
+    expect(store.getState().panes).toEqual(['chance']);
   });
 
   test('figures that are of before say so', () => {

@@ -5,7 +5,7 @@ import type { Network } from '@/core/graph';
 import { pick } from '@/core/tables';
 import { categories } from '@/core/style';
 import { counted, shortNumber } from '@/ui/kit';
-import { useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { useWorkbenchStore } from '@/ui/state/context';
 import { Facts, Heading, partColumns } from './parts';
 
 /** Several nodes: how they hang together, what they have in common, who they are. */

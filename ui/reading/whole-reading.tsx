@@ -3,27 +3,10 @@ import { useMemo } from 'react';
 import { type WholeFigure, figureName, wholeFigures } from '@/core/measure';
 import type { Network } from '@/core/graph';
 import { Button, shortNumber } from '@/ui/kit';
-import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { Heading } from './parts';
-import { degrees } from './ranks';
+import { degrees } from '@/core/read';
 import { own } from '@/core/own';
-
-/** What the panel shows without being asked; all figures stand in the Whole view. */
-const shown = [
-  'nodes',
-  'edges',
-  'density',
-  'mean_degree',
-  'reciprocity',
-  'transitivity',
-  'average_clustering',
-  'components',
-  'largest_component',
-  'isolates',
-  'degree_centralisation',
-  'degree_assortativity',
-  'two_mode_density',
-];
 
 /** The whole network: its figures, the best connected nodes. */
 export function WholeReading({ net }: { net: Network }) {
@@ -47,7 +30,7 @@ export function WholeReading({ net }: { net: Network }) {
     );
   }
   const listed = wholeFigures.filter(
-    ({ key, directedOnly }) => shown.includes(key) && key in values && (net.directed || !directedOnly),
+    ({ key, headline, directedOnly }) => headline && key in values && (net.directed || !directedOnly),
   );
   return (
     <>

@@ -1,6 +1,6 @@
 'use client';
 import { useMemo, useState } from 'react';
-import { useStay } from '@/ui/shell/stay';
+import { useStay } from '@/ui/kit/stay';
 import type { Remedies } from '@/core/intake';
 import { noReferenceRemedy } from '@/core/intake/remedies';
 import type { ColumnSpec } from '@/core/tables';

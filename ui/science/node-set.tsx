@@ -3,14 +3,9 @@ import { useMemo } from 'react';
 import { cellText } from '@/core/tables';
 import type { Network } from '@/core/graph';
 import { Choose, Field, counted } from '@/ui/kit';
-import { useWorkbench } from '@/ui/shell/workbench-context';
+import { useWorkbench } from '@/ui/state/context';
+import type { NodeSet } from '@/ui/state/paths';
 import { FindNodes } from './find-nodes';
-
-/** Where a set of nodes comes from: a selection as it was, one node, a shortlist, or a value of a column. */
-export type NodeSet =
-  | { from: 'nodes'; ids: string[] }
-  | { from: 'shortlist'; id: string }
-  | { from: 'value'; column: string; value: string };
 
 const mostValues = 80;
 

@@ -1,7 +1,7 @@
 'use client';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { sentence } from '@/ui/kit';
-import { useSession, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { useSession, useWorkbenchStore } from '@/ui/state/context';
 import { type Questions, heardNews } from '@/worker/client';
 
 export interface Asked<K extends keyof Questions> {

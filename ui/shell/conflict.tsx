@@ -1,7 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { Button } from '@/ui/kit';
-import { useSession, useWorkbench } from './workbench-context';
+import { useSession, useWorkbench } from '@/ui/state/context';
 
 /** Shown where somebody else saved the same network meanwhile: nothing is overwritten, and both versions can be kept. */
 export function Conflict() {

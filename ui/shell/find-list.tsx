@@ -6,7 +6,7 @@ import { foundByName } from '@/core/graph';
 import { type Step, firstSettings, stepKinds, summaryOf } from '@/core/trail';
 import { grouped } from '@/ui/kit';
 import { tabs } from '@/ui/views/registry';
-import { useWorkbench, useWorkbenchStore } from './workbench-context';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 
 const mostFound = 12;
 

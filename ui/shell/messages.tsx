@@ -2,7 +2,7 @@
 import { useEffect } from 'react';
 import { Toaster } from 'sonner';
 import { messages } from '@/ui/kit/toast';
-import { useTheme } from './theme';
+import { useTheme } from '@/ui/kit/theme';
 
 /** Where short messages stand. */
 export function Messages() {

@@ -1,8 +1,8 @@
 'use client';
 import { own } from '@/core/own';
 import { Button } from '@/ui/kit';
-import { useFailed } from './of-before';
-import { useWorkbench, useWorkbenchStore } from './workbench-context';
+import { useFailed } from '@/ui/state/failed';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 
 /** Where there is no network at all: which step could not make it, and why. */
 export function NoNetwork() {

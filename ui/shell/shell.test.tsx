@@ -5,7 +5,7 @@ import { Conflict } from './conflict';
 import { Found } from './find-list';
 import { KeysHelp } from './keys-help';
 import { NoNetwork } from './no-network';
-import { OfBefore } from './of-before';
+import { OfBefore } from '@/ui/trail/of-before';
 import { useWorkbenchKeys } from './workbench-keys';
 
 const mockPushed: string[] = [];
@@ -86,11 +86,11 @@ describe('keys', () => {
   test('digits choose the view, brackets the step', () => {
     const { store } = inWorkbench(<Keys />, { trail: trail({ kind: 'groups' }, { kind: 'style' }), step: 's1' });
     press('2');
-    expect(store.getState().view).toBe('table');
+    expect(store.getState().panes).toEqual(['table']);
     press('9');
-    expect(store.getState().view).toBe('table');
+    expect(store.getState().panes).toEqual(['table']);
     press('1');
-    expect(store.getState().view).toBe('graph');
+    expect(store.getState().panes).toEqual(['graph']);
     press(']');
     press(']');
     press(']');
@@ -103,7 +103,7 @@ describe('keys', () => {
     const { store } = inWorkbench(<Keys />);
     press('2', {}, screen.getByLabelText('a field'));
     press('z', { ctrlKey: true }, screen.getByLabelText('a field'));
-    expect(store.getState().view).toBe('graph');
+    expect(store.getState().panes).toEqual(['graph']);
   });
 
   test('undo and redo', () => {
@@ -174,7 +174,7 @@ describe('finding', () => {
     const doing = await type('show the table');
     expect(doing).toEqual(['Show the table']);
     await user.keyboard('{Enter}');
-    expect(store.getState().view).toBe('table');
+    expect(store.getState().panes).toEqual(['table']);
     expect(await type('add step: keep')).toEqual(['Add step: Keep']);
     await user.keyboard('{Enter}');
     expect(store.getState().trail.steps.map(({ kind }) => kind)).toEqual(['ties', 'keep', 'groups']);

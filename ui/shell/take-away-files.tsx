@@ -4,8 +4,8 @@ import { toast } from '@/ui/kit/toast';
 import { Button, Choose, TextField, Toggle, saveFile, sentence } from '@/ui/kit';
 import { writtenFormats } from '@/core/formats/write/registry';
 import type { Taken } from '@/worker/client';
-import { useFailed } from './of-before';
-import { useSession, useWorkbench, useWorkbenchStore } from './workbench-context';
+import { useFailed } from '@/ui/state/failed';
+import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 
 const shapes = [
   { value: '1200x900', label: '4 : 3, 1200 × 900' },

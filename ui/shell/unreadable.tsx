@@ -1,5 +1,5 @@
 import Link from 'next/link';
-import { TopBar } from './top-bar';
+import { TopBar } from '@/ui/kit/top-bar';
 
 /** In place of a network whose trail cannot be read: why, and that it stays as it is. */
 export function Unreadable({ study, fault }: { study: string; fault: string }) {

@@ -8,11 +8,11 @@ import { IconButton, Menu, TextField } from '@/ui/kit';
 import { createNetwork, deleteNetwork, renameNetwork, restoreNetwork } from '@/server/actions';
 import { deleteEntry } from '@/ui/studies/card';
 import { stored } from '@/core/trail';
-import { TopBar } from './top-bar';
+import { TopBar } from '@/ui/kit/top-bar';
 import { Find } from './find';
 import { TakeAway } from './take-away';
 import { KeysHelp } from './keys-help';
-import { useWorkbench, useWorkbenchStore } from './workbench-context';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 
 /** The top bar of an open network. */
 export function WorkbenchBar() {
@@ -126,7 +126,7 @@ function NetworkMenu() {
           label: 'Compare with another',
           icon: <Columns2 size={15} aria-hidden />,
           disabled: networks.length < 2,
-          onSelect: () => store.setState({ view: 'compare' }),
+          onSelect: () => store.getState().show('compare'),
         },
         {
           label: 'Rename',

@@ -2,7 +2,8 @@
 import { useEffect } from 'react';
 import { isTyping } from '@/ui/kit/typing';
 import { tabs } from '@/ui/views/registry';
-import { useWorkbenchStore } from './workbench-context';
+import { isSelected, nothing } from '@/ui/state/selection';
+import { useWorkbenchStore } from '@/ui/state/context';
 
 /** The keys of the workbench, as the help lists them. Those of the graph are its own affair. */
 export const keyHelp: readonly { keys: string; does: string }[] = [
@@ -55,7 +56,7 @@ export function useWorkbenchKeys(): void {
         state.addStep('keep', { rule: { by: 'nodes', nodes: [...state.selection.nodes], leave: true } });
       }
       if (event.key === 'Escape') {
-        if (state.selection.nodes.length || state.selection.edge !== undefined) state.select({ nodes: [] });
+        if (isSelected(state.selection)) state.select(nothing);
         else if (state.lists) store.setState({ lists: false });
         else store.setState({ step: undefined });
       }

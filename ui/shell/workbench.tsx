@@ -4,15 +4,16 @@ import { Suspense, useEffect, useRef, useState } from 'react';
 import { ReadingPanel } from '@/ui/reading/reading-panel';
 import { StepEditor } from '@/ui/trail/step-editor';
 import { TrailStrip } from '@/ui/trail/trail-strip';
-import { viewOf } from '@/ui/views/registry';
+import { viewOf, views } from '@/ui/views/registry';
 import { ViewBar } from '@/ui/views/view-bar';
-import { type WorkbenchStart, createWorkbench } from './workbench-store';
-import { type Session, startSession } from './workbench-session';
+import { type WorkbenchStart, createWorkbench } from '@/ui/state/store';
+import { type Session, startSession } from '@/ui/state/session';
 import { WorkbenchBar } from './workbench-bar';
-import { WorkbenchContext, useWorkbench } from './workbench-context';
+import { WorkbenchContext, useWorkbench } from '@/ui/state/context';
 import { useWorkbenchKeys } from './workbench-keys';
-import { addressOf, lookedAt } from './address';
-import { OfBefore, useFailed } from './of-before';
+import { addressOf, lookedAt } from '@/ui/state/address';
+import { OfBefore } from '@/ui/trail/of-before';
+import { useFailed } from '@/ui/state/failed';
 
 // What is looked at now and then comes when it is.
 const ShortlistsPanel = dynamic(() => import('@/ui/shortlists/panel').then((it) => it.ShortlistsPanel));
@@ -32,10 +33,16 @@ export function WorkbenchPage({ start }: { start: WorkbenchStart }) {
       session.current = started;
     });
     const first = store.getInitialState().step;
-    store.setState(lookedAt(window.location.search, start.trail.steps));
+    store.setState(
+      lookedAt(
+        window.location.search,
+        start.trail.steps,
+        views.map(({ key }) => key),
+      ),
+    );
     const unsubscribe = store.subscribe((state, before) => {
       if (
-        state.view === before.view &&
+        state.panes === before.panes &&
         state.step === before.step &&
         state.selection === before.selection &&
         state.reading === before.reading &&
@@ -63,14 +70,13 @@ export function WorkbenchPage({ start }: { start: WorkbenchStart }) {
 
 function Frame() {
   useWorkbenchKeys();
-  const view = useWorkbench((state) => state.view);
+  const panes = useWorkbench((state) => state.panes);
   const editing = useWorkbench((state) => state.step !== undefined);
   const lists = useWorkbench((state) => state.lists);
   const reading = useWorkbench((state) => state.reading);
   const name = useWorkbench((state) => state.network.name);
   const lost = useWorkbench((state) => !state.net);
   const failed = useFailed();
-  const Shown = viewOf(view).component;
   const conflict = useWorkbench((state) => state.save.kind === 'conflict');
   return (
     <div className="flex h-dvh flex-col overflow-hidden">
@@ -92,17 +98,30 @@ function Frame() {
           <ViewBar />
           {conflict && <Conflict />}
           <div
-            className={`pointer-events-none absolute inset-x-0 z-10 flex justify-center empty:hidden ${view === 'graph' ? 'top-14' : 'bottom-3'}`}
+            className={`pointer-events-none absolute inset-x-0 z-10 flex justify-center empty:hidden ${panes.includes('graph') ? 'top-14' : 'bottom-3'}`}
           >
             <OfBefore />
           </div>
           {lost && failed && <NoNetwork />}
-          <Suspense>
-            <Shown key={view} />
-          </Suspense>
+          <div className="flex min-h-0 grow">
+            {panes.map((view, i) => (
+              <Suspense key={`${i} ${view}`}>
+                <Pane view={view} />
+              </Suspense>
+            ))}
+          </div>
         </main>
         <Suspense>{reading && <ReadingPanel />}</Suspense>
       </div>
+    </div>
+  );
+}
+
+function Pane({ view }: { view: string }) {
+  const Shown = viewOf(view).component;
+  return (
+    <div className="relative flex min-w-0 grow flex-col">
+      <Shown />
     </div>
   );
 }

@@ -4,9 +4,9 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { ConditionGroup } from '@/core/keep';
 import { type SetOperation, together } from '@/core/graph';
 import { Button, IconButton, NumberField, counted } from '@/ui/kit';
-import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { GroupForm } from '@/ui/trail/editors/keep/conditions';
-import { useBefore } from '@/ui/trail/use-before';
+import { useBefore } from '@/ui/state/use-before';
 import { ListRow } from './row';
 import { useShortlists } from './use-shortlists';
 

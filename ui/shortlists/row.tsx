@@ -3,7 +3,7 @@ import { EllipsisVertical } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Menu, TextField, counted, grouped } from '@/ui/kit';
 import type { ShortlistRow } from '@/server/shortlists';
-import { useWorkbench } from '@/ui/shell/workbench-context';
+import { useWorkbench } from '@/ui/state/context';
 import type { useShortlists } from './use-shortlists';
 
 /** One shortlist: a click selects its nodes. */

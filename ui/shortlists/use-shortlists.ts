@@ -13,7 +13,7 @@ import {
 } from '@/server/actions';
 import type { ShortlistChange, ShortlistRow } from '@/server/shortlists';
 import { counted, saveFile, sentence } from '@/ui/kit';
-import { useSession, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { useSession, useWorkbenchStore } from '@/ui/state/context';
 
 type Member = { id: string; label: string };
 

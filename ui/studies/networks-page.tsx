@@ -7,7 +7,7 @@ import { toast } from '@/ui/kit/toast';
 import { deleteNetwork, restoreNetwork, suggestNetwork } from '@/server/actions';
 import type { NetworkHead } from '@/server/networks';
 import { Button, sizeInWords } from '@/ui/kit';
-import { StudyPlaces, TopBar } from '@/ui/shell/top-bar';
+import { StudyPlaces, TopBar } from '@/ui/kit/top-bar';
 import { Card, deleteEntry } from './card';
 import { NewNetwork } from './new-network';
 import { changedWords } from './ago';

@@ -6,7 +6,7 @@ import { toast } from '@/ui/kit/toast';
 import { createStudy, deleteStudy, renameStudy, restoreStudy } from '@/server/actions';
 import type { StudyCard } from '@/server/studies';
 import { Button, TextField, counted, sizeInWords } from '@/ui/kit';
-import { TopBar } from '@/ui/shell/top-bar';
+import { TopBar } from '@/ui/kit/top-bar';
 import { Card, deleteEntry } from './card';
 import { changedWords } from './ago';
 

@@ -15,7 +15,7 @@ let mockFault: string | undefined;
 jest.mock('next/navigation', () => ({
   useRouter: () => ({ push: (to: string) => mockWent.push(to), refresh: () => mockWent.push('refresh') }),
 }));
-jest.mock('@/ui/shell/top-bar', () => ({ TopBar: () => null }));
+jest.mock('@/ui/kit/top-bar', () => ({ TopBar: () => null }));
 jest.mock('@/ui/kit/toast', () => ({
   toast: Object.assign(
     (text: string, more?: { action: { onClick: () => void } }) => mockSaid.push({ text, undo: more?.action.onClick }),

@@ -3,11 +3,11 @@ import { PanelLeftClose } from 'lucide-react';
 import { type ReactNode, createElement } from 'react';
 import { type Note, type Step, stepKinds } from '@/core/trail';
 import { IconButton, counted, grouped } from '@/ui/kit';
-import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import type { Holdings } from '@/worker/client';
 import { editorFoot } from './editor-foot';
 import { editorOf } from './editors';
-import { useBefore } from './use-before';
+import { useBefore } from '@/ui/state/use-before';
 import { own } from '@/core/own';
 
 /** The panel at the left: the chosen step's settings and result. */

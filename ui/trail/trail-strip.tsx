@@ -23,7 +23,7 @@ import { useEffect, useRef } from 'react';
 import { type Step, firstSettings, newStep, stepKinds, summaryOf } from '@/core/trail';
 import { scopeOf } from '@/core/graph';
 import { Button, Menu, counted, grouped } from '@/ui/kit';
-import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { elevationPath } from './elevation';
 import { own } from '@/core/own';
 

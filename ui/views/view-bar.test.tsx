@@ -18,7 +18,7 @@ test('a tab for each view; one that is asked for has its own only while it is sh
   expect(tabs()).toEqual(['Graph', 'Table']);
   expect(screen.getByRole('tab', { selected: true }).textContent).toBe('Graph');
   first.unmount();
-  inWorkbench(<ViewBar />, { view: 'compare' });
+  inWorkbench(<ViewBar />, { panes: ['compare'] });
   expect(tabs()).toEqual(['Graph', 'Table', 'Compare']);
 });
 
@@ -26,7 +26,7 @@ test('a tab shows its view; the shortlists and the reading panel come and go', a
   const { user, store } = inWorkbench(<ViewBar />, { reading: false });
   await user.click(screen.getByRole('tab', { name: 'Table' }));
   await user.click(screen.getByRole('button', { name: 'Shortlists' }));
-  expect(store.getState()).toMatchObject({ view: 'table', lists: true });
+  expect(store.getState()).toMatchObject({ panes: ['table'], lists: true });
   expect(screen.getByRole('button', { name: 'Shortlists' }).getAttribute('aria-pressed')).toBe('true');
   await user.click(screen.getByRole('button', { name: /Open the reading panel/ }));
   expect(store.getState().reading).toBe(true);

@@ -3,12 +3,13 @@ import { clsx } from 'clsx';
 import { ListChecks, MousePointerClick, PanelRightOpen } from 'lucide-react';
 import { inverted, withNeighbours } from '@/core/graph';
 import { Button, IconButton, Menu, grouped } from '@/ui/kit';
-import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { shownView } from '@/ui/state/store';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { type View, views } from './registry';
 
 /** Which view is shown, what is selected, and the shortlists. */
 export function ViewBar() {
-  const view = useWorkbench((state) => state.view);
+  const view = useWorkbench(shownView);
   const reading = useWorkbench((state) => state.reading);
   const lists = useWorkbench((state) => state.lists);
   const store = useWorkbenchStore();
@@ -63,7 +64,7 @@ function SelectMenu() {
   const count = useWorkbench((state) => state.selection.nodes.length);
   const store = useWorkbenchStore();
   const change = (
-    next: (net: NonNullable<ReturnType<typeof store.getState>['net']>, ids: string[]) => string[],
+    next: (net: NonNullable<ReturnType<typeof store.getState>['net']>, ids: readonly string[]) => string[],
   ): void => {
     const { net, selection, select } = store.getState();
     if (net) select({ nodes: next(net, selection.nodes) });

@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
-import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { inWorkbench, trail } from '@/ui/testing';
 import { ArrangeEditor } from './arrange';
 

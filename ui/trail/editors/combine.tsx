@@ -1,7 +1,7 @@
 'use client';
 import { defaultPalette } from '@/core/style';
 import { Button, Choose } from '@/ui/kit';
-import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import type { EditorProps } from '../editor';
 
 /** Looks that tell what appeared, vanished and stayed. */

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { functionNames } from '@/core/derive';
 import type { DeriveSettings } from '@/core/trail';
 import { Choose, Field, TextField, Toggle, grouped } from '@/ui/kit';
-import { useWorkbench } from '@/ui/shell/workbench-context';
+import { useWorkbench } from '@/ui/state/context';
 import type { ColumnHoldings } from '@/worker/client';
 import { Bars } from './bars';
 import { choicesOf } from './ties-parts';

@@ -6,7 +6,7 @@ import { own } from '@/core/own';
 import type { SettingField } from '@/core/settings';
 import { Choose } from '@/ui/kit';
 import type { Change } from '@/ui/kit/settings-form';
-import { useWorkbench } from '@/ui/shell/workbench-context';
+import { useWorkbench } from '@/ui/state/context';
 import type { Holdings } from '@/worker/client';
 
 /** The colour of each value. */

@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import { type Shown, inWorkbench, keepers, trail } from '@/ui/testing';
-import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import type { Holdings } from '@/worker/client';
 import { holdingsOf } from '@/worker/holdings';
 import { StyleEditor } from './style';

@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { createPortal } from 'react-dom';
 import { toast } from '@/ui/kit/toast';
 import { IconButton, NumberField, Slide, Toggle, counted, grouped, saveFile, sentence, shortNumber } from '@/ui/kit';
-import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import type { TiesView } from '@/worker/client';
 import { editorFoot } from '../editor-foot';
 import type { EditorProps } from '../editor';

@@ -3,7 +3,7 @@ import { Plus, X } from 'lucide-react';
 import { type Describes, type Gathering, type Normalisation, fitsGathering, gatherings } from '@/core/ties';
 import type { Column } from '@/core/tables';
 import { Choose, Field, IconButton } from '@/ui/kit';
-import { useWorkbench } from '@/ui/shell/workbench-context';
+import { useWorkbench } from '@/ui/state/context';
 import type { TableAddress } from '@/worker/client';
 
 export const choicesOf = (names: readonly string[]) => names.map((name) => ({ value: name, label: name }));

@@ -2,7 +2,7 @@
 import { clsx } from 'clsx';
 import { useEffect, useState } from 'react';
 import { type Question, offer, offerByHand, questionOf, questions, tiesSchema } from '@/core/ties';
-import { useSession, useWorkbench } from '@/ui/shell/workbench-context';
+import { useSession, useWorkbench } from '@/ui/state/context';
 import type { Answerable } from '@/worker/client';
 import type { EditorProps } from '../editor';
 

@@ -11,7 +11,7 @@ import {
 } from '@/core/ties';
 import type { NamesList } from '@/core/names';
 import { Choose, NumberField, Toggle } from '@/ui/kit';
-import { useWorkbench } from '@/ui/shell/workbench-context';
+import { useWorkbench } from '@/ui/state/context';
 import type { TableAddress } from '@/worker/client';
 import type { EditorProps } from '../editor';
 import { Narrowing, Samples, useTiesView } from './ties-narrow';

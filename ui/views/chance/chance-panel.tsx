@@ -4,15 +4,16 @@ import { toast } from '@/ui/kit/toast';
 import { type ChanceFigure, type ChanceModel, chanceModels, mostDraws, profilesFrom } from '@/core/chance';
 import { type FigureValue, type WholeFigure, figureName, plainOptions, wholeFigures } from '@/core/measure';
 import { Button, Choose, NumberField, Progress, Trouble, grouped, sentence, shortNumber } from '@/ui/kit';
-import { useWorkbench } from '@/ui/shell/workbench-context';
-import { useChance } from './chance-store';
+import { useShown } from '@/ui/state/shown';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { useChanceWork } from './use-chance-work';
 import { own } from '@/core/own';
 
 /** Whole-network figures, and what chance alone would give: the settings and the list. */
 export function ChancePanel() {
-  const { model, draws, seed, by, profiles, figures, found } = useChance();
-  const net = useWorkbench((state) => state.net);
+  const { model, draws, seed, by, profiles, figures, found } = useWorkbench((state) => state.chance);
+  const store = useWorkbenchStore();
+  const { net } = useShown();
   const cheap = useWorkbench((state) => state.figures);
   const work = useChanceWork();
   const values: Record<string, FigureValue> = figures?.of === work.of ? { ...cheap, ...figures.values } : cheap;
@@ -27,7 +28,7 @@ export function ChancePanel() {
         label="Random networks keep"
         value={model}
         choices={Object.entries(chanceModels).map(([value, { name }]) => ({ value, label: name }))}
-        onChange={(next) => useChance.setState({ model: next as ChanceModel })}
+        onChange={(next) => store.getState().setChance({ model: next as ChanceModel })}
         help={`${chanceModels[model].words} ${chanceModels[model].source}.`}
       />
       <div className="grid grid-cols-2 gap-3">
@@ -37,15 +38,15 @@ export function ChancePanel() {
           min={2}
           max={mostDraws}
           value={draws}
-          onCommit={(next) => useChance.setState({ draws: next })}
+          onCommit={(next) => store.getState().setChance({ draws: next })}
         />
-        <NumberField label="Seed" whole value={seed} onCommit={(next) => useChance.setState({ seed: next })} />
+        <NumberField label="Seed" whole value={seed} onCommit={(next) => store.getState().setChance({ seed: next })} />
       </div>
       <Choose
         label="Mixing by"
         value={by ?? ''}
         choices={[{ value: '', label: 'no column' }, ...columns.map(({ name }) => ({ value: name, label: name }))]}
-        onChange={(next) => useChance.setState({ by: next || undefined })}
+        onChange={(next) => store.getState().setChance({ by: next || undefined })}
         help="Held against the same ties with the column’s values shuffled."
       />
       {busy === undefined ? (
@@ -108,16 +109,19 @@ export function ChancePanel() {
               .then((text) => {
                 const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: true });
                 const next = profilesFrom(data);
-                useChance.setState((now) => ({
-                  profiles: [...now.profiles.filter(({ name }) => !next.some((one) => one.name === name)), ...next],
-                }));
+                store.getState().setChance({
+                  profiles: [
+                    ...store.getState().chance.profiles.filter(({ name }) => !next.some((one) => one.name === name)),
+                    ...next,
+                  ],
+                });
               })
               .catch((error: unknown) => toast.error(sentence(error)));
           }}
         />
       </label>
       {profiles.length > 0 && (
-        <Button look="bare" className="ml-2" onClick={() => useChance.setState({ profiles: [] })}>
+        <Button look="bare" className="ml-2" onClick={() => store.getState().setChance({ profiles: [] })}>
           Take off {profiles.map(({ name }) => name).join(', ')}
         </Button>
       )}
@@ -137,8 +141,9 @@ function FigureRow({
   chance?: ChanceFigure;
   model: ChanceModel;
 }) {
-  const net = useWorkbench((state) => state.net);
-  const { p, q } = useChance();
+  const { net } = useShown();
+  const { p, q } = useWorkbench((state) => state.chance);
+  const store = useWorkbenchStore();
   const options = { p, q };
   let against = '';
   if (chance?.z !== null && chance?.z !== undefined) against = `z ${chance.z.toFixed(1).replace('-', '−')}`;
@@ -188,7 +193,7 @@ function FigureRow({
                   min={1}
                   max={1000}
                   value={options[name]}
-                  onCommit={(next) => useChance.setState({ [name]: next })}
+                  onCommit={(next) => store.getState().setChance({ [name]: next })}
                 />
               ))}
             </div>

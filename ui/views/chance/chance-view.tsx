@@ -3,9 +3,8 @@ import { type ChanceFigure, chanceModels } from '@/core/chance';
 import { type TriadName, wholeFigures } from '@/core/measure';
 import { csv } from '@/core/formats';
 import { Button, counted, grouped, saveFile, shortNumber } from '@/ui/kit';
-import { useWorkbench } from '@/ui/shell/workbench-context';
+import { useWorkbench } from '@/ui/state/context';
 import { ChancePanel } from './chance-panel';
-import { useChance } from './chance-store';
 import { ProfileChart } from './profile';
 import { Spread } from './spread';
 import { Triad } from './triad';
@@ -13,7 +12,7 @@ import { networkKey } from './use-chance-work';
 
 /** Figures and triads of the network against random ones. */
 export function ChanceView() {
-  const { found, by, p, q, profiles } = useChance();
+  const { found, by, p, q, profiles } = useWorkbench((state) => state.chance);
   const network = useWorkbench((state) => state.network);
   const trail = useWorkbench((state) => state.trail);
   const step = useWorkbench((state) => state.step);

@@ -1,10 +1,11 @@
 'use client';
 import { useEffect } from 'react';
 import type { Step, Trail } from '@/core/trail';
+import { quickChanceKeys } from '@/core/chance';
 import { secondsFor } from '@/core/measure';
 import { useQuestion } from '@/ui/science/use-question';
-import { useWorkbench } from '@/ui/shell/workbench-context';
-import { useChance } from './chance-store';
+import { useShown } from '@/ui/state/shown';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 
 /** Steps that change nodes, edges or columns; what is drawn has no part in figures. */
 const ofSubstance = ({ kind, on }: Step): boolean => on && kind !== 'arrange' && kind !== 'style';
@@ -20,9 +21,10 @@ const unasked = 5;
 export function useChanceWork() {
   const network = useWorkbench((state) => state.network.id);
   const trail = useWorkbench((state) => state.trail);
-  const net = useWorkbench((state) => state.net);
+  const { net } = useShown();
   const settled = useWorkbench((state) => !state.running && !state.partial);
-  const { by, p, q, figures } = useChance();
+  const { by, p, q, figures } = useWorkbench((state) => state.chance);
+  const store = useWorkbenchStore();
   const all = useQuestion('figures');
   const chance = useQuestion('chance');
   const shuffle = useQuestion('shuffle');
@@ -32,58 +34,23 @@ export function useChanceWork() {
   const { ask } = all;
   const compute = async (): Promise<void> => {
     const values = await ask('end', { by, p, q });
-    if (values) useChance.setState({ figures: { of: figuresOf, values } });
+    if (values) store.getState().setChance({ figures: { of: figuresOf, values } });
   };
   useEffect(() => {
     if (!settled || !net || figures?.of === figuresOf || seconds > unasked) return;
     void ask('end', { by, p, q }).then(
-      (values) => values && useChance.setState({ figures: { of: figuresOf, values } }),
+      (values) => values && store.getState().setChance({ figures: { of: figuresOf, values } }),
     );
-  }, [settled, net, figures?.of, figuresOf, seconds, ask, by, p, q]);
+  }, [settled, net, figures?.of, figuresOf, seconds, ask, by, p, q, store]);
 
   const drawAll = async (): Promise<void> => {
-    const { model, draws, seed } = useChance.getState();
+    const { model, draws, seed } = store.getState().chance;
     // Searches in every draw would take too long in large networks.
     const slow = seconds * draws > 120;
-    const found = await chance.ask('end', { model, draws, seed, ...(slow ? { figures: quickKeys } : {}) });
+    const found = await chance.ask('end', { model, draws, seed, ...(slow ? { figures: quickChanceKeys } : {}) });
     if (!found) return;
     const shuffled = by === undefined ? [] : ((await shuffle.ask('end', { by, draws, seed })) ?? []);
-    useChance.setState({ found: { of: figuresOf, chance: found, shuffled } });
+    store.getState().setChance({ found: { of: figuresOf, chance: found, shuffled } });
   };
   return { of: figuresOf, seconds, computing: all, chance, shuffle, compute, drawAll };
 }
-
-const quickKeys = [
-  'isolates',
-  'density',
-  'reciprocity',
-  'transitivity',
-  'average_clustering',
-  'triangles',
-  'components',
-  'largest_component',
-  'strong_components',
-  'degree_centralisation',
-  'degree_assortativity',
-  'dyad_mutual',
-  'dyad_asymmetric',
-  'dyad_null',
-  ...[
-    '003',
-    '012',
-    '102',
-    '021D',
-    '021U',
-    '021C',
-    '111D',
-    '111U',
-    '030T',
-    '030C',
-    '201',
-    '120D',
-    '120U',
-    '120C',
-    '210',
-    '300',
-  ].map((name) => `triad_${name}`),
-];

@@ -2,7 +2,7 @@
 import { categoryPalettes, defaultPalette } from '@/core/style';
 import { useEffect, useState } from 'react';
 import { Choose, counted, grouped, sentence, shortNumber } from '@/ui/kit';
-import { useSession, useWorkbench } from '@/ui/shell/workbench-context';
+import { useSession, useWorkbench } from '@/ui/state/context';
 import type { Comparison } from '@/worker/client';
 
 /** This network and another of the study side by side: counts, what they share, measures. */

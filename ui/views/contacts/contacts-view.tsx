@@ -1,16 +1,19 @@
 'use client';
 import { useEffect, useMemo, useState } from 'react';
+import { edgeIdOf } from '@/core/graph';
 import { csvRows } from '@/core/formats';
 import { Button, Choose, Field, Tabs, Trouble, counted, amountOf, grouped, saveFile } from '@/ui/kit';
-import { ChooseNodes, type NodeSet, groupingColumns, nodesOf, useNodesOf } from '@/ui/science/node-set';
+import { ChooseNodes, groupingColumns, nodesOf, useNodesOf } from '@/ui/science/node-set';
 import { useQuestion } from '@/ui/science/use-question';
 import { useShortlists } from '@/ui/shortlists/use-shortlists';
-import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { useShown } from '@/ui/state/shown';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import type { ContactAnswer } from '@/worker/client';
+import type { NodeSet } from '@/ui/state/paths';
 
 /** How two groups touch: directly, and through third nodes; or several groups against one. */
 export function ContactsView() {
-  const net = useWorkbench((state) => state.net);
+  const { net } = useShown();
   const digest = useWorkbench((state) => state.digest);
   const [how, setHow] = useState<'two' | 'several'>('two');
   const [first, setFirst] = useState<NodeSet>();
@@ -98,7 +101,7 @@ export function ContactsView() {
 const mostShown = 100;
 
 function Two({ answer, by, ends }: { answer: ContactAnswer; by: string; ends: readonly string[][] }) {
-  const net = useWorkbench((state) => state.net);
+  const { net } = useShown();
   const name = useWorkbench((state) => state.network.name);
   const store = useWorkbenchStore();
   const { network } = useShortlists();
@@ -196,7 +199,7 @@ function Two({ answer, by, ends }: { answer: ContactAnswer; by: string; ends: re
                 <button
                   type="button"
                   className="flex w-full justify-between gap-3 py-0.5 text-left hover:bg-ground"
-                  onClick={() => store.getState().select({ nodes: [], edge })}
+                  onClick={() => store.getState().select({ nodes: [], edges: [edgeIdOf(net, edge)] })}
                 >
                   <span className="truncate">
                     {from} {net.directed ? '→' : '–'} {to}

@@ -2,8 +2,9 @@
 import { BoxSelect, Hand, Lasso, Maximize, Minus, Plus } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { IconButton, counted } from '@/ui/kit';
-import { useTheme } from '@/ui/shell/theme';
-import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { useTheme } from '@/ui/kit/theme';
+import { useShown } from '@/ui/state/shown';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import type { Tool } from './pointer';
 import type { Stage } from './stage';
 import { Legend } from './legend';
@@ -17,7 +18,7 @@ export function GraphView() {
   const [partial, setPartial] = useState(false);
   const [tool, setTool] = useState<Tool>('move');
   const [broken, setBroken] = useState(false);
-  const net = useWorkbench((state) => state.net);
+  const { net } = useShown();
   const failed = useWorkbench((state) => state.fault);
   const fault = failed ?? (broken ? 'The drawing could not be loaded. Reload the page; nothing is lost.' : undefined);
   const waiting = useWorkbench((state) => state.running && !state.net);

@@ -1,6 +1,6 @@
 'use client';
 import { type LegendPart, type Pattern, type Shape, corners, dashes } from '@/core/style';
-import { useWorkbench } from '@/ui/shell/workbench-context';
+import { useWorkbench } from '@/ui/state/context';
 
 /** The legend on the screen, made from the same parts as that of exported pictures. */
 export function Legend() {

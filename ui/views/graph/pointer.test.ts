@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import { createWorkbench } from '@/ui/shell/workbench-store';
+import { createWorkbench } from '@/ui/state/store';
 import { keepers, trail } from '@/ui/testing';
 import { sceneOf } from '@/core/style';
 import { Pointer } from './pointer';

@@ -3,6 +3,7 @@ import { insideLine } from '@/core/graph';
 import type { Stage } from './stage';
 import { isTyping } from '@/ui/kit/typing';
 import { own } from '@/core/own';
+import { edgeIdOf } from '@/core/graph';
 
 type Drag =
   | { kind: 'pan'; x: number; y: number }
@@ -167,7 +168,7 @@ export class Pointer {
       return;
     }
     const edge = stage.pick?.edge(x, y, stage.camera) ?? -1;
-    if (edge >= 0) select({ nodes: [], edge });
+    if (edge >= 0) select({ nodes: [], edges: [edgeIdOf(net, edge)] });
     else if (!adding) select({ nodes: [] });
   }
 

@@ -1,7 +1,8 @@
 /** @jest-environment jsdom */
 /** The stage over a backend that only writes down what it is asked for. */
+import { edgeIdOf } from '@/core/graph';
 import { dress, plainStyle } from '@/core/style';
-import { createWorkbench } from '@/ui/shell/workbench-store';
+import { createWorkbench } from '@/ui/state/store';
 import { keepers, trail } from '@/ui/testing';
 import type { Backend } from './scene/backend';
 import { Stage } from './stage';
@@ -176,7 +177,7 @@ test('a node that is hovered stands out with its neighbours, chosen ones with th
   store.getState().select({ nodes: ['k1', 'k3'] });
   play();
   expect([...(heard.focus.at(-1) ?? [])]).toEqual([1, 0, 1, 0]);
-  store.getState().select({ nodes: [], edge: 3 });
+  store.getState().select({ nodes: [], edges: [edgeIdOf(keepers, 3)] });
   play();
   expect([...(heard.focus.at(-1) ?? [])]).toEqual([0, 1, 1, 0]);
   store.getState().select({ nodes: ['k1'] });

@@ -1,8 +1,8 @@
 /** The canvas with its camera, pointer and keys. Outside of React: nothing here renders a component. */
 import { type Components, components } from '@/core/graph';
 import { type Bounds, type Camera, type Looks, type Scene, boundsOf, fit, inks, rgb } from '@/core/style';
-import type { Theme } from '@/ui/shell/theme';
-import type { Workbench, WorkbenchStore } from '@/ui/shell/workbench-store';
+import type { Theme } from '@/ui/kit/theme';
+import type { Workbench, WorkbenchStore } from '@/ui/state/store';
 import type { Backend } from './scene/backend';
 import { canvasBackend } from './scene/canvas2d';
 import { type Director, direct } from './scene/director';
@@ -10,6 +10,7 @@ import { type Picker, picker } from './scene/picking';
 import { webglBackend } from './scene/webgl';
 import { Overlay } from './overlay';
 import { Pointer, type Tool } from './pointer';
+import { around, selected } from '@/core/read';
 
 /** After this long without movement labels are set anew, in milliseconds. */
 const labelsAfter = 160;
@@ -283,32 +284,7 @@ export class Stage {
   private showFocus(): void {
     const { net, selection } = this.store.getState();
     if (!net || !this.scene) return;
-    const n = net.ids.length;
-    const { source, target } = net;
-    if (this.hovered < 0 && selection.edge === undefined && selection.nodes.length < 2)
-      this.director?.setFocus(undefined);
-    else if (this.hovered < 0 && selection.edge !== undefined) {
-      const nodes = new Uint8Array(n);
-      nodes[source[selection.edge]] = nodes[target[selection.edge]] = 1;
-      this.director?.setFocus({ nodes, edges: Uint32Array.of(selection.edge) });
-    } else {
-      const nodes = new Uint8Array(n);
-      const edges: number[] = [];
-      if (this.hovered >= 0) {
-        nodes[this.hovered] = 1;
-        for (let e = 0; e < source.length; e++) {
-          if (source[e] !== this.hovered && target[e] !== this.hovered) continue;
-          edges.push(e);
-          nodes[source[e]] = nodes[target[e]] = 1;
-        }
-      } else {
-        const chosen = new Set(selection.nodes);
-        net.ids.forEach((id, v) => (nodes[v] = chosen.has(id) ? 1 : 0));
-        if (selection.edges) edges.push(...selection.edges);
-        else for (let e = 0; e < source.length; e++) if (nodes[source[e]] && nodes[target[e]]) edges.push(e);
-      }
-      this.director?.setFocus({ nodes, edges: Uint32Array.from(edges) });
-    }
+    this.director?.setFocus(this.hovered >= 0 ? around(net, this.hovered) : selected(net, selection));
     this.overlay.hovered = this.hovered;
     this.overlay.draw();
   }

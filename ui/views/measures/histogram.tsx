@@ -2,7 +2,7 @@
 import { Bar as Column, BarChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import type { NumberColumn } from '@/core/tables';
 import { type Bar, counted, shortNumber } from '@/ui/kit';
-import { useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { useWorkbenchStore } from '@/ui/state/context';
 
 /** How many nodes have which values; a click on a bar selects them. */
 export function Histogram({ bars, log, column }: { bars: readonly Bar[]; log: boolean; column: NumberColumn }) {

@@ -4,7 +4,8 @@ import { columnTitle, measureOf, telling } from '@/core/measure';
 import type { NumberColumn } from '@/core/tables';
 import { isMeasured } from '@/core/graph';
 import { Button, Choose, Tabs, bars, shortNumber } from '@/ui/kit';
-import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { useShown } from '@/ui/state/shown';
+import { useWorkbenchStore } from '@/ui/state/context';
 import { Explained } from '@/ui/trail/editors/measure/choices';
 import { Histogram } from './histogram';
 import { RankingTable } from './ranking-table';
@@ -12,7 +13,7 @@ import { Scatter } from './scatter';
 
 /** Rankings of several measures side by side, the spread of one, and two held against each other. */
 export function MeasuresView() {
-  const net = useWorkbench((state) => state.net);
+  const { net } = useShown();
   const store = useWorkbenchStore();
   const [show, setShow] = useState<'ranking' | 'spread' | 'two'>('ranking');
   const [first, setFirst] = useState<string>();
@@ -71,7 +72,7 @@ export function MeasuresView() {
 }
 
 function Spreading({ column }: { column: NumberColumn }) {
-  const net = useWorkbench((state) => state.net);
+  const { net } = useShown();
   const [log, setLog] = useState(false);
   const measure = measureOf(column.name);
   const found = useMemo(() => bars(column.values, 40, log), [column, log]);

@@ -8,9 +8,9 @@ import { topOf } from '@/core/compare';
 import { csv, nodeTable } from '@/core/formats';
 import type { Network } from '@/core/graph';
 import type { NumberColumn } from '@/core/tables';
-import { rankOf, highestOf } from '@/ui/reading/ranks';
+import { rankOf, highestOf } from '@/core/read';
 import { Button, NumberField, counted, saveFile, shortNumber } from '@/ui/kit';
-import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 
 const mostColumns = 6;
 const rowHeight = 28;

@@ -6,7 +6,7 @@ import type { Network } from '@/core/graph';
 import type { NumberColumn } from '@/core/tables';
 import { Button, NumberField, Toggle, counted, grouped, shortNumber } from '@/ui/kit';
 import { useQuestion } from '@/ui/science/use-question';
-import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 
 /** More points than this are thinned out, the highest of either measure always drawn. */
 const mostPoints = 1500;

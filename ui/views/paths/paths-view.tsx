@@ -1,13 +1,15 @@
 'use client';
 import { useEffect, useMemo } from 'react';
-import { type Network, distances } from '@/core/graph';
+import { type EdgeId, type Network, distances, edgeIdOf } from '@/core/graph';
 import type { WeightAs } from '@/core/paths';
 import { Button, Choose, NumberField, Progress, Toggle, Trouble, counted, grouped, shortNumber } from '@/ui/kit';
 import { ChooseNodes, useNodesOf } from '@/ui/science/node-set';
 import { useQuestion } from '@/ui/science/use-question';
-import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { useShown } from '@/ui/state/shown';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import type { PathAnswer, PathAsk } from '@/worker/client';
-import { type Find, type PathsState, answerKey, freshPaths, usePaths } from './paths-store';
+import { type Find, type PathsState, answerKey } from '@/ui/state/paths';
+import type { WorkbenchStore } from '@/ui/state/store';
 
 const finds: readonly { value: Find; label: string; help: string }[] = [
   {
@@ -38,28 +40,25 @@ const finds: readonly { value: Find; label: string; help: string }[] = [
   },
 ];
 
-const set = (change: Partial<PathsState>): void => usePaths.setState(change);
-
 /** Ways between nodes: drawn in the graph, listed in words. */
 export function PathsView() {
-  const net = useWorkbench((state) => state.net);
+  const { net } = useShown();
   const digest = useWorkbench((state) => state.digest);
-  const network = useWorkbench((state) => state.network.id);
   const store = useWorkbenchStore();
-  const state = usePaths();
+  const state = useWorkbench((one) => one.paths);
+  const set = store.getState().setPaths;
   const { find, from, to, either, as, longest, which, capacities, way, found } = state;
   useEffect(() => {
     const { nodes: selected } = store.getState().selection;
-    const now = usePaths.getState();
-    // Another network's ends say nothing here; nodes that are selected are the ends that are meant.
-    if (now.network !== network) usePaths.setState({ ...freshPaths, network });
-    if (selected.length && (now.network !== network || !now.from)) {
-      set({
+    const { paths, setPaths } = store.getState();
+    // Nodes that are selected are the ends that are meant.
+    if (selected.length && !paths.from) {
+      setPaths({
         from: { from: 'nodes', ids: [selected[0]] },
         to: selected.length > 1 ? { from: 'nodes', ids: selected.slice(1) } : undefined,
       });
     }
-  }, [network, store]);
+  }, [store]);
   const { ask, share, stop, fault, clear } = useQuestion('paths');
   const [fromIds, toIds] = [useNodesOf(from), useNodesOf(to)];
   useEffect(() => clear(), [digest, find, clear]);
@@ -157,7 +156,7 @@ export function PathsView() {
             disabled={!ready}
             onClick={() =>
               void ask('end', asked()).then(
-                (answer) => answer && usePaths.setState({ found: { of: answerKey(asked(), digest), answer } }),
+                (answer) => answer && set({ found: { of: answerKey(asked(), digest), answer } }),
               )
             }
           >
@@ -198,6 +197,12 @@ export function PathsView() {
 
 const none: readonly string[] = [];
 
+/** Edges of an answer by their ids. */
+function named(store: WorkbenchStore, edges: readonly number[]): EdgeId[] {
+  const { net } = store.getState();
+  return net ? edges.map((e) => edgeIdOf(net, e)) : [];
+}
+
 /** Ids of the nodes within so many steps of some, in the order of the network; none without a node to start from. */
 function useAround(
   net: Network | undefined,
@@ -226,7 +231,7 @@ function Actions({ nodes, edges }: { nodes: readonly string[]; edges?: readonly 
         look="main"
         disabled={!nodes.length}
         onClick={() => {
-          store.getState().select({ nodes: [...nodes], edges: edges && [...edges] });
+          store.getState().select({ nodes: [...nodes], edges: edges && named(store, edges) });
           store.getState().show('graph');
         }}
       >
@@ -307,7 +312,9 @@ function Found({
               type="button"
               className="block w-full border-b border-rule px-1 py-1.5 text-left hover:bg-ground"
               onClick={() =>
-                store.getState().select({ nodes: [...new Set(row.nodes.map(({ id }) => id))], edges: row.edges })
+                store
+                  .getState()
+                  .select({ nodes: [...new Set(row.nodes.map(({ id }) => id))], edges: named(store, row.edges) })
               }
             >
               {row.nodes.map(({ id, label }, k) => (

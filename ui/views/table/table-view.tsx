@@ -9,14 +9,17 @@ import { type Network, isMeasured } from '@/core/graph';
 import { type Column, cellText, orderBy, sortKeys } from '@/core/tables';
 import { cellNumber, counted } from '@/ui/kit';
 import { Picture } from '@/ui/reading/parts';
-import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { useShown } from '@/ui/state/shown';
+import { useWorkbenchStore } from '@/ui/state/context';
+import { edgesAlone } from '@/ui/state/selection';
+import { edgeIdOf } from '@/core/graph';
 
 const rowHeight = 28;
 const columnWidth = 132;
 
 /** Nodes or edges as rows: sorted by a click on a column, searched, with the selection shared with the graph. */
 export function TableView() {
-  const net = useWorkbench((state) => state.net);
+  const { net } = useShown();
   const [of, setOf] = useState<'nodes' | 'edges'>('nodes');
   const [search, setSearch] = useState('');
   const columns = useMemo(() => (net ? (of === 'nodes' ? nodesByName(net) : edgesByName(net)) : []), [net, of]);
@@ -83,8 +86,7 @@ function Rows({
   count: number;
   search: string;
 }) {
-  const net = useWorkbench((state) => state.net);
-  const selection = useWorkbench((state) => state.selection);
+  const { net, selection } = useShown();
   const store = useWorkbenchStore();
   const [sort, setSort] = useState<{ name: string; descending: boolean }>();
   const scroller = useRef<HTMLDivElement>(null);
@@ -105,11 +107,12 @@ function Rows({
     overscan: 12,
   });
   const chosen = useMemo(() => new Set(selection.nodes), [selection]);
+  const selectedEdges = useMemo(() => new Set(net && edgesAlone(net, selection)), [net, selection]);
   const isSelected = (row: number): boolean =>
-    of === 'edges' ? selection.edge === row : net !== undefined && chosen.has(net.ids[row]);
+    of === 'edges' ? selectedEdges.has(row) : net !== undefined && chosen.has(net.ids[row]);
   const choose = (row: number, adding: boolean): void => {
     if (!net) return;
-    if (of === 'edges') store.getState().select({ nodes: [], edge: row });
+    if (of === 'edges') store.getState().select({ nodes: [], edges: [edgeIdOf(net, row)] });
     else if (!adding) store.getState().select({ nodes: [net.ids[row]] });
     else {
       const id = net.ids[row];

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { groupColumn } from '@/core/trail';
 import { Choose, Trouble, counted, grouped } from '@/ui/kit';
 import { useQuestion } from '@/ui/science/use-question';
-import { useWorkbench } from '@/ui/shell/workbench-context';
+import { useWorkbench } from '@/ui/state/context';
 
 const mostSides = 12;
 

@@ -7,8 +7,8 @@ import { strengths, type KnownGroup } from '@/core/groups';
 import { hex, otherColour } from '@/core/style';
 import { Button, IconButton, Menu, TextField, counted, grouped } from '@/ui/kit';
 import { useQuestion } from '@/ui/science/use-question';
-import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
-import { shownGroups } from '../../carry-groups';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
+import { shownGroups } from '@/core/trail';
 import type { EditorProps } from '../../editor';
 import { useStepBefore } from './use-step-before';
 

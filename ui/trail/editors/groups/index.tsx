@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { groupMethods } from '@/core/groups';
 import { isCoded } from '@/core/measure/grouping';
 import { Choose, NumberField, Toggle } from '@/ui/kit';
-import { useWorkbench } from '@/ui/shell/workbench-context';
+import { useWorkbench } from '@/ui/state/context';
 import type { EditorProps } from '../../editor';
 import { Agreement } from './agreement';
 import { Dendrogram } from './dendrogram';

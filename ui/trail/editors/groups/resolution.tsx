@@ -4,7 +4,7 @@ import type { ResolutionPoint } from '@/core/groups';
 import { Slider } from 'radix-ui';
 import { Button, NumberField, Progress, Trouble, counted, shortNumber } from '@/ui/kit';
 import { useQuestion } from '@/ui/science/use-question';
-import { useWorkbench } from '@/ui/shell/workbench-context';
+import { useWorkbench } from '@/ui/state/context';
 import type { EditorProps } from '../../editor';
 import { useStepBefore } from './use-step-before';
 import { own } from '@/core/own';

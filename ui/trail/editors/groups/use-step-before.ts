@@ -1,6 +1,6 @@
 'use client';
 import { useMemo } from 'react';
-import { useWorkbench } from '@/ui/shell/workbench-context';
+import { useWorkbench } from '@/ui/state/context';
 
 /** The step before one, to ask about the network as it stands there, and a text that changes with that network. */
 export function useStepBefore(id: string): { at: string | undefined; key: string } {

@@ -3,7 +3,7 @@ import { X } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Button, Field, IconButton, counted } from '@/ui/kit';
 import { FindNodes } from '@/ui/science/find-nodes';
-import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 
 const shown = 40;
 

@@ -2,7 +2,7 @@
 import { Plus, X } from 'lucide-react';
 import { type Comparison, type ComparisonRule, type ConditionGroup, type KeepRule, comparisonsFor } from '@/core/keep';
 import { Choose, IconButton, TextField } from '@/ui/kit';
-import { useWorkbench } from '@/ui/shell/workbench-context';
+import { useWorkbench } from '@/ui/state/context';
 import type { ColumnHoldings, Holdings } from '@/worker/client';
 
 type ConditionRule = Extract<KeepRule, { by: 'condition' }>;

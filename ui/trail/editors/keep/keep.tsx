@@ -2,7 +2,7 @@
 import type { ReactNode } from 'react';
 import { type KeepRule, keepKinds } from '@/core/keep';
 import { Choose, NumberField, Slide, TextField, Toggle, grouped } from '@/ui/kit';
-import { useWorkbench } from '@/ui/shell/workbench-context';
+import { useWorkbench } from '@/ui/state/context';
 import type { ColumnHoldings, Holdings } from '@/worker/client';
 import { Bars } from '../bars';
 import type { EditorProps } from '../../editor';

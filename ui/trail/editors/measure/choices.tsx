@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { type Measure, type Question, measures, questions, secondsFor } from '@/core/measure';
 import type { Network } from '@/core/graph';
-import { useWorkbench } from '@/ui/shell/workbench-context';
+import { useWorkbench } from '@/ui/state/context';
 import type { EditorProps } from '../../editor';
 
 /** Longer than this is said before it is chosen, with a sample offered where there is one. */

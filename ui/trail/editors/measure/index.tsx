@@ -1,6 +1,7 @@
 'use client';
 import { Tabs } from '@/ui/kit';
-import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { shownView } from '@/ui/state/store';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { ChancePanel } from '@/ui/views/chance/chance-panel';
 import type { EditorProps } from '../../editor';
 import { Choices } from './choices';
@@ -9,7 +10,7 @@ import { Results } from './results';
 
 /** What stands out: measures of nodes and ties chosen by question, or figures of the whole network. */
 export function MeasureEditor(props: EditorProps<'measure'>) {
-  const chance = useWorkbench((state) => state.view === 'chance');
+  const chance = useWorkbench((state) => shownView(state) === 'chance');
   const store = useWorkbenchStore();
   return (
     <>

@@ -1,7 +1,7 @@
 'use client';
 import { type MeasureOptions, measures, plainOptions } from '@/core/measure';
 import { Button, Choose, NumberField, TextField, Toggle, counted } from '@/ui/kit';
-import { useWorkbench } from '@/ui/shell/workbench-context';
+import { useWorkbench } from '@/ui/state/context';
 import type { EditorProps } from '../../editor';
 
 /** The settings that the chosen measures read. */

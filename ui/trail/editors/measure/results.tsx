@@ -1,9 +1,9 @@
 'use client';
 import { type Measure, measures, telling } from '@/core/measure';
 import { scopeOf } from '@/core/graph';
-import { rankedNodes } from '@/ui/reading/ranks';
+import { rankedNodes } from '@/core/read';
 import { Button, counted, shortNumber } from '@/ui/kit';
-import { useWorkbench, useWorkbenchStore } from '@/ui/shell/workbench-context';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import type { EditorProps } from '../../editor';
 
 const sentenceOf = (said: string): string => `${said.charAt(0).toUpperCase()}${said.slice(1)}.`;

@@ -1,7 +1,8 @@
 /** Figures of networks with two sides. */
-import { type Network, simpleAdjacency } from '../graph';
-import { sidesOf } from './two-mode';
-import { Fault } from '../fault';
+import { type Network, simpleAdjacency } from '../../graph';
+import { sidesOf } from '../two-mode';
+import { Fault } from '../../fault';
+import { type Given, figuresOf, simpleView } from './figure';
 
 /** Tied pairs over the pairs of one node of each side. */
 export function bipartiteDensity(net: Network): number {
@@ -86,3 +87,53 @@ export function bipartiteCores(net: Network, p: number, q: number): Uint8Array {
   }
   return inside;
 }
+
+const undirectedView = (net: Network): Network => (net.directed ? { ...net, directed: false } : net);
+
+export const twoModeFigures = figuresOf('two-mode', [
+  {
+    key: 'two_mode_density',
+    headline: true,
+    high: 'Most of one side take part in most of the other.',
+    low: 'Few take part in few.',
+    beware: 'It falls as the sides grow: nobody can be everywhere.',
+    name: 'Two-mode density',
+    needs: 'sides',
+    words: 'Share of the possible pairs of one of each side that are tied. 1 is everyone in everything.',
+    formula: 'm / (n₁ n₂)',
+    source: 'Borgatti & Everett 1997',
+    reads: simpleView,
+    compute: (net) => bipartiteDensity(undirectedView(net)),
+  },
+  ...([0, 1] as const).map((side): Given => ({
+    key: side ? 'two_mode_clustering_second' : 'two_mode_clustering',
+    name: `Two-mode clustering, ${side ? 'second' : 'first'} side`,
+    cost: 'long searches',
+    needs: 'sides',
+    words: `Of the paths of four ties that begin and end on the ${side ? 'second' : 'first'} side, the share whose ends share another thing. How far ${side ? 'things that share one member share others too' : 'those who meet once meet elsewhere too'}.`,
+    formula: `closed 4-paths / 4-paths, centred on the ${side ? 'second' : 'first'} side`,
+    source: 'Opsahl 2013',
+    reads: simpleView,
+    high: side ? 'Things have the same members again and again.' : 'Those who meet once meet elsewhere too.',
+    low: side ? 'Things share single members.' : 'Meetings mix people anew each time.',
+    beware: `The two sides have different values; this is the ${side ? 'second' : 'first'}.`,
+    nameOn: ({ sides }) => sides && `Two-mode clustering of ${sides[side]}`,
+    compute: (net) => bipartiteClustering(undirectedView(net), side),
+  })),
+  {
+    key: 'two_mode_core',
+    name: '(p, q)-core',
+    needs: 'sides',
+    uses: ['p', 'q'],
+    words:
+      'Nodes left when those of the first side with fewer than p ties and of the second with fewer than q are taken away again and again. The part where all are tied so often.',
+    formula: 'nodes of the (p, q)-core',
+    source: 'Cerinšek & Batagelj 2015',
+    reads: simpleView,
+    high: 'A large core: many are tied so often.',
+    low: 'A small core, or none.',
+    beware: 'It hangs on p and q: try other values before speaking of a core.',
+    nameOn: (_net, { p, q }) => `(${p}, ${q})-core`,
+    compute: (net, _breath, { p, q }) => bipartiteCores(undirectedView(net), p, q).reduce((total, x) => total + x, 0),
+  },
+]);

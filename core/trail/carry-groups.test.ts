@@ -1,5 +1,5 @@
 import { network } from '@/core/graph';
-import { type Trail, trailSchema } from '@/core/trail';
+import { type Trail, trailSchema } from '.';
 import { carryGroups, shownGroups } from './carry-groups';
 
 const trail = (resolution: number, min = 0): Trail =>

@@ -1,6 +1,4 @@
-'use client';
 /** What is held against chance: the settings, and the last draws. Shared by the panel at the left and the view. */
-import { create } from 'zustand';
 import type { Chance, ChanceFigure, ChanceModel, Profile } from '@/core/chance';
 import type { FigureValue } from '@/core/measure';
 
@@ -19,11 +17,4 @@ export interface ChanceState {
   found?: { of: string; chance: Chance; shuffled: ChanceFigure[] };
 }
 
-export const useChance = create<ChanceState>()(() => ({
-  model: 'uniform',
-  draws: 100,
-  seed: 7,
-  p: 2,
-  q: 2,
-  profiles: [],
-}));
+export const freshChance: ChanceState = { model: 'uniform', draws: 100, seed: 7, p: 2, q: 2, profiles: [] };

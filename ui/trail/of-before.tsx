@@ -1,17 +1,6 @@
 'use client';
-import { stepKinds } from '@/core/trail';
-import { useWorkbench } from './workbench-context';
-import { own } from '@/core/own';
-
-/** The step that could not do its work, so that what is shown is of before it; undefined where the trail came out whole. */
-export function useFailed(): { id: string; title: string } | undefined {
-  const reports = useWorkbench((state) => state.reports);
-  const steps = useWorkbench((state) => state.trail.steps);
-  const failed = steps.find(
-    ({ id, on, kind }) => (on || kind === 'ties') && own(reports, id)?.fault && !own(reports, id)?.lacking,
-  );
-  return failed && { id: failed.id, title: stepKinds[failed.kind].title };
-}
+import { useWorkbench } from '@/ui/state/context';
+import { useFailed } from '@/ui/state/failed';
 
 /** Says that what is shown is not what the trail says now: a step failed, or the change is still being computed. */
 export function OfBefore() {

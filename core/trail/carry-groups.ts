@@ -1,7 +1,8 @@
 /** Keeps names and colours of groups while steps before them are changed. */
-import { type Step, type Trail, groupColumn } from '@/core/trail';
-import { type KnownGroup, knownOf, strengths } from '@/core/groups';
-import type { Network } from '@/core/graph';
+import { type Step, type Trail } from './registry';
+import { groupColumn } from './steps/groups';
+import { type KnownGroup, knownOf, strengths } from '../groups';
+import type { Network } from '../graph';
 
 /** The groups of a step as they are shown now, as the step is to remember them. */
 export function shownGroups(net: Network, step: Extract<Step, { kind: 'groups' }>): KnownGroup[] | undefined {

@@ -1,7 +1,7 @@
 /** @jest-environment node */
 import { stored, trailSchema } from '@/core/trail';
-import { createWorkbench } from './workbench-store';
-import { startSession } from './workbench-session';
+import { createWorkbench } from './store';
+import { startSession } from './session';
 
 interface FakeWorker {
   opened: unknown[];

@@ -5,7 +5,8 @@ import { sentence } from '@/ui/kit';
 import { createNetwork, saveTrail } from '@/server/actions';
 import { type Started, heard, startTrailWorker } from '@/worker/client';
 import type { TrailService } from '@/worker/protocol';
-import type { WorkbenchStore } from './workbench-store';
+import { keptIn } from './selection';
+import type { WorkbenchStore } from './store';
 import { own } from '@/core/own';
 
 const saveAfter = 600;
@@ -98,7 +99,7 @@ export function startSession(store: WorkbenchStore): Session {
           layout: result.layout,
           fault: undefined,
           stale: false,
-          ...(result.network ? keptSelection(store, result.network) : {}),
+          ...(result.network ? { selection: keptIn(result.network, store.getState().selection) } : {}),
         });
       },
     });
@@ -245,14 +246,6 @@ export function startSession(store: WorkbenchStore): Session {
     },
   };
   return session;
-}
-
-/** The selection as far as the new network has its nodes. */
-function keptSelection(store: WorkbenchStore, net: { ids: string[] }): { selection: { nodes: string[] } } {
-  const { nodes } = store.getState().selection;
-  if (nodes.length === 0) return { selection: { nodes } };
-  const there = new Set(net.ids);
-  return { selection: { nodes: nodes.filter((id) => there.has(id)) } };
 }
 
 function asAddress(blob: Blob): Promise<string> {

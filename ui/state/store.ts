@@ -1,23 +1,23 @@
 /** The state of one open network: its trail with undo, what the worker made of it, and what is looked at. */
 import { createStore } from 'zustand/vanilla';
-import { type OtherNetwork, type Step, type StepReport, type Trail, newStep, placeFor } from '@/core/trail';
+import {
+  type OtherNetwork,
+  type Step,
+  type StepReport,
+  type Trail,
+  carryGroups,
+  newStep,
+  placeFor,
+} from '@/core/trail';
 import type { NamesList } from '@/core/names';
 import type { Network } from '@/core/graph';
 import type { FigureValue } from '@/core/measure';
 import type { Looks } from '@/core/style';
 import type { TableAddress } from '@/worker/client';
-import { carryGroups } from '@/ui/trail/carry-groups';
-import type { ViewName } from '@/ui/views/registry';
 import type { ShortlistRow } from '@/server/shortlists';
-
-export interface Selection {
-  /** Ids, so that a selection outlives reruns. */
-  nodes: string[];
-  /** Place of one selected edge in the present network. */
-  edge?: number;
-  /** Edges that stand out with the nodes, as along paths; absent: all among them. */
-  edges?: number[];
-}
+import { type ChanceState, freshChance } from './chance';
+import { type PathsState, freshPaths } from './paths';
+import { type Selection, nothing } from './selection';
 
 export interface WorkbenchStart {
   study: { id: string; name: string };
@@ -61,7 +61,11 @@ export interface Workbench extends Omit<WorkbenchStart, 'trail'> {
   step?: string;
   /** Whether the shortlists stand at the left, in place of the step's editor. */
   lists: boolean;
-  view: ViewName;
+  /** Names of the views that are open, side by side, and the place of the one that is worked in. */
+  panes: readonly string[];
+  pane: number;
+  chance: ChanceState;
+  paths: PathsState;
   reading: boolean;
 
   /** Replaces the trail; edits with the same `merge` in quick succession are one to undo. */
@@ -73,9 +77,14 @@ export interface Workbench extends Omit<WorkbenchStart, 'trail'> {
   undo(): void;
   redo(): void;
   select(selection: Selection): void;
-  /** Shows a view; Chance with the Measure step beside it, where there is one. */
-  show(view: ViewName): void;
+  /** Shows a view in the pane that is worked in; Chance with the Measure step beside it, where there is one. */
+  show(view: string): void;
+  setChance(change: Partial<ChanceState>): void;
+  setPaths(change: Partial<PathsState>): void;
 }
+
+/** The view that is worked in. */
+export const shownView = ({ panes, pane }: Pick<Workbench, 'panes' | 'pane'>): string => panes[pane];
 
 const mostPast = 200;
 const mergeWithin = 1200;
@@ -104,10 +113,13 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
       figuresBefore: false,
       partial: false,
       stale: false,
-      selection: { nodes: [] },
+      selection: nothing,
       step: (start.trail.steps.find(({ kind }) => kind === 'groups') ?? start.trail.steps[0])?.id,
       lists: false,
-      view: 'graph',
+      panes: ['graph'],
+      pane: 0,
+      chance: freshChance,
+      paths: freshPaths,
       reading: true,
 
       edit(change, merge) {
@@ -159,8 +171,14 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
       select: (selection) => set({ selection }),
       show(view) {
         const measuring = get().trail.steps.find(({ kind, on }) => kind === 'measure' && on);
-        set({ view, ...(view === 'chance' && measuring ? { step: measuring.id, lists: false } : {}) });
+        const { panes, pane } = get();
+        set({
+          panes: panes.with(pane, view),
+          ...(view === 'chance' && measuring ? { step: measuring.id, lists: false } : {}),
+        });
       },
+      setChance: (change) => set({ chance: { ...get().chance, ...change } }),
+      setPaths: (change) => set({ paths: { ...get().paths, ...change } }),
     };
   });
 }

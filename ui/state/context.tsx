@@ -1,8 +1,8 @@
 'use client';
 import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
-import type { Workbench, WorkbenchStore } from './workbench-store';
-import type { Session } from './workbench-session';
+import type { Workbench, WorkbenchStore } from './store';
+import type { Session } from './session';
 
 export const WorkbenchContext = createContext<{
   store: WorkbenchStore;

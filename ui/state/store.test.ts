@@ -1,5 +1,5 @@
 import { trailSchema } from '@/core/trail';
-import { createWorkbench, type WorkbenchStart } from './workbench-store';
+import { createWorkbench, type WorkbenchStart } from './store';
 
 const start: WorkbenchStart = {
   study: { id: 'a', name: 'Study' },

@@ -1,6 +1,6 @@
 'use client';
 import { useEffect, useState } from 'react';
-import { useSession, useWorkbench } from '@/ui/shell/workbench-context';
+import { useSession, useWorkbench } from './context';
 import type { Holdings } from '@/worker/client';
 
 /** What the network holds before the step, or at its end; asked anew when the run before it has changed. */

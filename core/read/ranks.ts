@@ -1,5 +1,5 @@
 /** Ranks of nodes by a column, and their degrees, for the panels. */
-import type { Network } from '@/core/graph';
+import type { Network } from '../graph';
 
 const sorted = new WeakMap<Float64Array, Float64Array>();
 

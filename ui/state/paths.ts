@@ -1,15 +1,16 @@
-'use client';
 /** What is looked for in Paths, and what was found; it stays while other views are looked at. */
-import { create } from 'zustand';
 import type { WeightAs } from '@/core/paths';
-import type { NodeSet } from '@/ui/science/node-set';
 import type { PathAnswer, PathAsk } from '@/worker/client';
+
+/** Where a set of nodes comes from: a selection as it was, one node, a shortlist, or a value of a column. */
+export type NodeSet =
+  | { from: 'nodes'; ids: string[] }
+  | { from: 'shortlist'; id: string }
+  | { from: 'value'; column: string; value: string };
 
 export type Find = PathAsk['find'] | 'around';
 
 export interface PathsState {
-  /** The network it is about. */
-  network: string;
   find: Find;
   from?: NodeSet;
   to?: NodeSet;
@@ -23,20 +24,15 @@ export interface PathsState {
   found?: { of: string; answer: PathAnswer };
 }
 
-export const freshPaths: Omit<PathsState, 'network'> = {
+export const freshPaths: PathsState = {
   find: 'shortest',
-  from: undefined,
-  to: undefined,
   either: false,
   as: 'none',
   longest: 3,
   which: 'maximum',
   capacities: 'weights',
   way: 'out',
-  found: undefined,
 };
-
-export const usePaths = create<PathsState>()(() => ({ network: '', ...freshPaths }));
 
 /** Names an answer: the same only for the same settings on the same network. */
 export const answerKey = (asked: PathAsk, digest: string | undefined): string =>

@@ -1,18 +1,11 @@
 /** What is looked at, in the page's address: so that it survives a reload and can be linked to. */
-import {
-  createLoader,
-  createSerializer,
-  parseAsArrayOf,
-  parseAsBoolean,
-  parseAsString,
-  parseAsStringLiteral,
-} from 'nuqs/server';
-import { views } from '@/ui/views/registry';
-import type { Workbench } from './workbench-store';
+import { createLoader, createSerializer, parseAsArrayOf, parseAsBoolean, parseAsString } from 'nuqs/server';
+import type { Workbench } from './store';
 
-type Looked = Pick<Workbench, 'view' | 'step' | 'selection' | 'reading' | 'lists'>;
+type Looked = Pick<Workbench, 'panes' | 'step' | 'selection' | 'reading' | 'lists'>;
 
-const names = views.map(({ key }) => key);
+/** Views side by side: today one. */
+const mostPanes = 1;
 /** Longer selections are not written: an address has no room for them. */
 const mostNodes = 40;
 const longestId = 500;
@@ -20,7 +13,7 @@ const longestId = 500;
 const none = 'none';
 
 const parts = {
-  view: parseAsStringLiteral(names).withDefault('graph'),
+  view: parseAsArrayOf(parseAsString).withDefault(['graph']),
   step: parseAsString,
   nodes: parseAsArrayOf(parseAsString).withDefault([]),
   reading: parseAsBoolean.withDefault(true),
@@ -29,12 +22,13 @@ const parts = {
 const load = createLoader(parts);
 const serialize = createSerializer(parts);
 
-/** The query of an address, as it is read; what it does not say, or says wrongly, is as it is at first. */
-export function lookedAt(query: string, steps: readonly { id: string }[]): Partial<Looked> {
+/** The query of an address, as it is read among the views there are; what it does not say, or says wrongly, is as it is at first. */
+export function lookedAt(query: string, steps: readonly { id: string }[], views: readonly string[]): Partial<Looked> {
   const { view, step, nodes, reading, lists } = load(new URLSearchParams(query));
   const chosen = nodes.filter((id) => id.length <= longestId).slice(0, mostNodes);
+  const panes = view.filter((name) => views.includes(name)).slice(0, mostPanes);
   return {
-    view,
+    panes: panes.length ? panes : ['graph'],
     reading,
     lists,
     ...(chosen.length ? { selection: { nodes: chosen } } : {}),
@@ -46,9 +40,9 @@ export function lookedAt(query: string, steps: readonly { id: string }[]): Parti
 export function addressOf(state: Looked, first: string | undefined, base = ''): string {
   const { nodes } = state.selection;
   return serialize(base, {
-    view: state.view,
+    view: [...state.panes],
     step: state.step === first ? null : (state.step ?? none),
-    nodes: nodes.length <= mostNodes ? nodes : [],
+    nodes: nodes.length <= mostNodes ? [...nodes] : [],
     reading: state.reading,
     lists: state.lists,
   });

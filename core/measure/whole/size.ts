@@ -1,0 +1,65 @@
+/** How large the network is. */
+import { edgeCount, nodeCount } from '../../graph';
+import { endsAt } from '../degree';
+import { asItIs, figuresOf } from './figure';
+
+export const sizeFigures = figuresOf('size', [
+  {
+    key: 'nodes',
+    headline: true,
+    againstChance: false,
+    high: 'A large network: many figures change with size alone.',
+    low: 'A small one: single nodes weigh much in every figure.',
+    beware: 'It counts what the tables name, isolates included; it says nothing of who is missing from the records.',
+    name: 'Nodes',
+    words: 'How many nodes there are. Isolated ones count.',
+    formula: 'n',
+    source: 'Wasserman & Faust 1994',
+    reads: asItIs,
+    fixedBy: ['uniform', 'probability', 'degrees', 'dyads'],
+    compute: nodeCount,
+  },
+  {
+    key: 'edges',
+    headline: true,
+    high: 'Much is recorded; or many parallel ties between few pairs.',
+    low: 'Little is recorded.',
+    beware: 'Parallel ties are counted each: a pair that wrote a hundred letters has a hundred, unless Ties sums them.',
+    name: 'Edges',
+    words: 'How many edges there are, parallel ones and loops included. A pair tied three times has three.',
+    formula: 'm',
+    source: 'Wasserman & Faust 1994',
+    reads: asItIs,
+    fixedBy: ['uniform', 'degrees', 'dyads'],
+    compute: edgeCount,
+  },
+  {
+    key: 'loops',
+    againstChance: false,
+    high: 'Many ties lead back to where they came from, which often is a slip in the data.',
+    low: 'Ties lead to others, as in most networks.',
+    beware: 'Loops count in degree and strength, but in no path, triangle or group.',
+    name: 'Loops',
+    words: 'Edges that come back to the node they leave. Paths and triangles leave them out.',
+    formula: 'edges v → v',
+    source: 'Wasserman & Faust 1994',
+    reads: asItIs,
+    fixedBy: ['uniform', 'probability', 'degrees', 'dyads'],
+    compute: (net) => net.source.reduce((count, v, e) => count + (v === net.target[e] ? 1 : 0), 0),
+  },
+  {
+    key: 'isolates',
+    headline: true,
+    high: 'Many stand apart from everything recorded.',
+    low: 'Nearly all have a tie.',
+    beware:
+      'An isolate may be a person of whom no record is left. A node with loops alone is none here, though Keep leaves it out with the isolates.',
+    name: 'Isolates',
+    words: 'Nodes without any edge. They are in the network because a table names them.',
+    formula: 'nodes of degree 0',
+    source: 'Wasserman & Faust 1994',
+    reads: 'the network as it is; a node with a loop is no isolate',
+    fixedBy: ['degrees'],
+    compute: (net) => endsAt(net, { out: true, in: true }, false).reduce((count, k) => count + (k === 0 ? 1 : 0), 0),
+  },
+]);

@@ -1,0 +1,5 @@
+/** What is read off a network while it is looked at. */
+export * from './incident';
+export * from './ranks';
+export * from './stands-out';
+export * from './strongest';
