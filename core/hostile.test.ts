@@ -4,7 +4,7 @@ import { runTrail, sourceOf, trailSchema, type Trail, type TrailState } from './
 import { bytesSource, readFile } from './formats/read';
 import { PrepareCache, prepare, remediesSchema } from './intake';
 import { type Table, cellText, typedTable } from './tables';
-import { sceneOf } from './style';
+import { sceneOf } from './scene';
 import { svg } from './figure';
 import { csv, edgeTable, graphml, nodeTable } from './formats';
 

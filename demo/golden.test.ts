@@ -6,7 +6,7 @@ import { fileURLToPath } from 'node:url';
 import { csv, edgeTable, graphml, nodeTable } from '@/core/formats';
 import { archiveFiles } from '@/core/formats/archive';
 import { svg } from '@/core/figure';
-import { sceneOf } from '@/core/style';
+import { sceneOf } from '@/core/scene';
 import { type Source, type Trail, type TrailState, allReads, readTrail, runTrail } from '@/core/trail';
 import { demoSource, demoTables } from './tables';
 

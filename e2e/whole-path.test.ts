@@ -1,4 +1,5 @@
 /** The whole path in the browser: from the demo study, and from two files, to a map taken away. */
+import { textWidth } from '@/core/scene';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -109,6 +110,29 @@ describe('the demo study', () => {
     await (await named(driver, 'button', 'Light theme')).click();
     await driver.get(address);
     await shows(driver, 'legend on');
+  });
+
+  test('letters are as wide as pages count them', async () => {
+    const texts = [
+      'keeper and 3 others',
+      'Hesper Sandison',
+      'Smørrebrød på Østerø',
+      '1 – 243',
+      'Who sent seed to whom',
+    ];
+    const drawn = await driver.executeScript<number[][]>(
+      `return [400, 600].map((weight) => {
+         const context = document.createElement('canvas').getContext('2d');
+         context.font = weight + " 110px 'Hanken Grotesk Variable'";
+         return arguments[0].map((text) => context.measureText(text).width);
+       });`,
+      texts,
+    );
+    texts.forEach((text, i) =>
+      ([400, 600] as const).forEach((weight, w) =>
+        expect(Math.abs(textWidth(text, 110, weight) / drawn[w][i] - 1)).toBeLessThan(0.03),
+      ),
+    );
   });
 
   test('a node found by name is read about, with its ranks, ties and records', async () => {

@@ -5,7 +5,7 @@ import { unzipSync } from 'fflate';
 import { readArchive } from '@/core/formats/archive';
 import { writtenFormats } from '@/core/formats/write/registry';
 import { svg } from '@/core/figure';
-import { sceneOf } from '@/core/style';
+import { sceneOf } from '@/core/scene';
 import { runTrail } from '@/core/trail';
 import { edgeCount, nodeCount } from '@/core/graph';
 import { Fault, counted } from '@/core/fault';

@@ -11,7 +11,7 @@ import { allWrittenRows, readTable } from '@/server/tables/read';
 import { openNames } from '@/server/names';
 import { edgeCount, nodeCount } from '@/core/graph';
 import { thumbnail } from '@/core/figure';
-import { sceneOf } from '@/core/style';
+import { sceneOf } from '@/core/scene';
 import { type KnownTable, rowLines } from '@/core/intake';
 import { type Source, type Trail, digestOf, layoutKey, memoKey, runTrail, sourceOf } from '@/core/trail';
 import { RawBuilder, type Table } from '@/core/tables';

@@ -1,7 +1,7 @@
 /** A band of a picture, for the thread that draws it. */
 import { Fault } from '@/core/fault';
 import { type PageOptions, canvasPen, drawPage } from '@/core/figure';
-import type { Scene } from '@/core/style';
+import type { Scene } from '@/core/scene';
 import { loadFonts } from './fonts';
 
 /** `factor`: dots for each pixel of the page. */

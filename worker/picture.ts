@@ -1,6 +1,6 @@
 /** Pictures of pages as PNG: of large networks in bands, drawn side by side by threads of their own. */
 import * as Comlink from 'comlink';
-import type { Scene } from '@/core/style';
+import type { Scene } from '@/core/scene';
 import { type BandPainter, type Picture, drawBand, tooLarge } from './band';
 
 /** Below this many edges a thread takes longer to start than to draw. */

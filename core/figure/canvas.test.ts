@@ -1,5 +1,6 @@
 import { network } from '../graph';
-import { plainStyle, sceneOf } from '../style';
+import { plainStyle } from '../style';
+import { sceneOf } from '../scene';
 import { type Canvas2D, canvasPen, drawPage, fontOf } from '.';
 
 /** A context that writes down what is drawn on it. */

@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { network } from '../graph';
-import { plainStyle, sceneOf, type Scene } from '../style';
-import { drawPage, escapeXml, placeLabels, svg, textWidth, thumbnail, type Pen } from '.';
+import { plainStyle } from '../style';
+import { sceneOf, type Scene } from '../scene';
+import { drawPage, escapeXml, svg, thumbnail, type Pen } from '.';
+import { placeLabels, textWidth } from '../scene';
 
 const scene = (labels: string[], directed = true): Scene => ({
   ...sceneOf(

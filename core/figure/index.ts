@@ -1,7 +1,5 @@
 /** Pages to publish: one drawing, whatever pen draws it. */
 export * from './page';
-export * from './labels';
-export * from './text';
 export * from './svg';
 export * from './canvas';
 export * from './thumbnail';

@@ -1,21 +1,19 @@
 /** Draws a scene on a page. What draws it, SVG or a canvas, is the pen's affair, so that all outputs agree. */
 import {
   type Camera,
-  type Inks,
-  type LegendPart,
-  type Pattern,
+  type LaidLegend,
   type Scene,
-  type Shape,
   bend,
   boundsOf,
   fit,
-  hex,
-  inks,
-  patterns,
-  shapes,
-} from '../style';
-import { lineScale, pixelRadius, placeLabels } from './labels';
-import { textWidth } from './text';
+  layLegend,
+  legendLetters,
+  lineScale,
+  pixelRadius,
+  placeLabels,
+  textWidth,
+} from '../scene';
+import { type Inks, type Pattern, type Shape, hex, inks, patterns, shapes } from '../style';
 
 export interface Stroke {
   colour: string;
@@ -79,7 +77,8 @@ export async function drawPage(
   if (!options.transparent) pen.fillPage(ink.ground);
   const head = options.title ? 58 : 0;
   const legend = layLegend(scene.legend, options.width - 2 * margin);
-  const room = { width: options.width, height: Math.max(80, options.height - head - legend.height) };
+  const foot = legend.height ? legend.height + 24 : 0;
+  const room = { width: options.width, height: Math.max(80, options.height - head - foot) };
   const inside = fit(boundsOf(scene.positions, scene.radius), room.width, room.height, options.margin ?? margin + 8);
   const camera = { ...inside, y: inside.y + head };
 
@@ -101,14 +100,14 @@ export async function drawPage(
     colour: ink.ink,
     halo: ink.ground,
   } as const;
-  const box = { width: options.width, height: options.height - legend.height };
-  const widthOf = (v: number): number => textWidth(scene.labels[v], scene.labelSize[v]);
+  const box = { width: options.width, height: options.height - foot };
+  const widthOf = (v: number): number => textWidth(scene.labels[v], scene.labelSize[v], 600);
   for (const { node, x, y } of placeLabels(scene, camera, box, widthOf))
     pen.text(scene.labels[node], x, y, { ...lettering, size: scene.labelSize[node] });
   if (options.title) {
     pen.text(options.title, margin, 40, { size: 22, weight: 600, anchor: 'start', colour: ink.ink, serif: true });
   }
-  drawLegend(legend, options.height - legend.height, ink, pen);
+  drawLegend(legend, margin, options.height - foot, ink, pen);
 }
 
 const nodeColour = (scene: Scene, v: number): string =>
@@ -161,115 +160,18 @@ export function drawEdge(scene: Scene, e: number, camera: Camera, pen: Pen): voi
 /** Length of an arrowhead on a line of the given width, in pixels. */
 export const arrowSize = (width: number): number => 4 + 2 * width;
 
-interface LaidPart {
-  part: LegendPart;
-  x: number;
-  y: number;
-}
-interface LaidLegend {
-  parts: LaidPart[];
-  height: number;
-}
-
-const line = 20;
-const small = 11;
-
-function partWidth(part: LegendPart): number {
-  const title = textWidth(part.title, small) * 1.08 + 10;
-  switch (part.kind) {
-    case 'colours':
-    case 'shapes':
-      return title + part.entries.reduce((sum, { label }) => sum + 16 + textWidth(label, small) + 12, 0);
-    case 'lines':
-      return title + part.entries.reduce((sum, { label }) => sum + 28 + textWidth(label, small) + 12, 0);
-    case 'ramp':
-      return title + textWidth(part.low, small) + textWidth(part.high, small) + 90;
-    default:
-      return title + textWidth(`${part.low} – ${part.high}`, small) + 60;
-  }
-}
-
-/** Breaks a long row of entries into several parts, the title on the first. */
-function broken(part: LegendPart, width: number): LegendPart[] {
-  if (partWidth(part) <= width || !('entries' in part) || part.entries.length < 2) return [part];
-  const half = Math.ceil(part.entries.length / 2);
-  const head = { ...part, entries: part.entries.slice(0, half) } as LegendPart;
-  const tail = { ...part, title: '', entries: part.entries.slice(half) } as LegendPart;
-  return [...broken(head, width), ...broken(tail, width)];
-}
-
-function layLegend(legend: readonly LegendPart[], width: number): LaidLegend {
-  const parts: LaidPart[] = [];
-  let x = 0;
-  let row = 0;
-  for (const part of legend.flatMap((one) => broken(one, width))) {
-    const need = partWidth(part);
-    if (x > 0 && x + need > width) {
-      x = 0;
-      row++;
-    }
-    parts.push({ part, x: margin + x, y: row * line });
-    x += need + 16;
-  }
-  return { parts, height: parts.length ? (row + 1) * line + 24 : 0 };
-}
-
-function drawLegend(legend: LaidLegend, top: number, ink: Inks, pen: Pen): void {
-  const plain = { size: small, weight: 400, anchor: 'start', colour: ink.ink } as const;
-  for (const { part, x: left, y } of legend.parts) {
-    const base = top + y + 16;
-    let x = left;
-    if (part.title) {
-      pen.text(part.title, x, base, { ...plain, weight: 600 });
-      x += textWidth(part.title, small) * 1.08 + 10;
-    }
-    const label = (text: string, gap: number): void => {
-      pen.text(text, x, base, plain);
-      x += textWidth(text, small) + gap;
-    };
-    switch (part.kind) {
-      case 'colours':
-        for (const entry of part.entries) {
-          pen.rect(x, base - 9, 11, 11, entry.colour);
-          x += 16;
-          label(entry.label, 12);
-        }
-        break;
-      case 'shapes':
-        for (const entry of part.entries) {
-          pen.shape(entry.shape, x + 5, base - 4, 4.5, ink.ink, ink.ground, 0);
-          x += 16;
-          label(entry.label, 12);
-        }
-        break;
-      case 'lines':
-        for (const entry of part.entries) {
-          const stroke = { colour: ink.ink, opacity: 1, width: 1.4, pattern: entry.pattern };
-          pen.line(x, base - 4, x + 22, base - 4, undefined, stroke);
-          x += 28;
-          label(entry.label, 12);
-        }
-        break;
-      case 'ramp':
-        label(part.low, 6);
-        part.stops.forEach((colour, i) => pen.rect(x + 12 * i, base - 9, 12.5, 11, colour));
-        x += 12 * part.stops.length + 6;
-        label(part.high, 0);
-        break;
-      case 'sizes':
-        pen.shape('circle', x + 4, base - 4, 2.5, ink.quiet, ink.ground, 0);
-        x += 11;
-        label(`${part.low} – ${part.high}`, 7);
-        pen.shape('circle', x + 6, base - 4, 6, ink.quiet, ink.ground, 0);
-        break;
-      case 'widths': {
-        const stroke = { colour: ink.quiet, opacity: 1, pattern: 'solid' } as const;
-        pen.line(x, base - 4, x + 14, base - 4, undefined, { ...stroke, width: Math.max(0.6, Math.min(1, part.min)) });
-        x += 20;
-        label(`${part.low} – ${part.high}`, 7);
-        pen.line(x, base - 4, x + 14, base - 4, undefined, { ...stroke, width: Math.min(5, part.max) });
-        break;
-      }
+function drawLegend({ marks }: LaidLegend, left: number, top: number, ink: Inks, pen: Pen): void {
+  for (const mark of marks) {
+    const colour = 'quiet' in mark && mark.quiet ? ink.quiet : ink.ink;
+    const y = top + mark.y;
+    if (mark.kind === 'text') {
+      const weight = mark.strong ? 600 : 400;
+      pen.text(mark.text, left + mark.x, y, { size: legendLetters, weight, anchor: 'start', colour });
+    } else if (mark.kind === 'rect') pen.rect(left + mark.x, y, mark.width, mark.height, mark.colour);
+    else if (mark.kind === 'shape') pen.shape(mark.shape, left + mark.x, y, mark.radius, colour, ink.ground, 0);
+    else {
+      const stroke = { colour, opacity: 1, width: mark.width, pattern: mark.pattern };
+      pen.line(left + mark.x1, y, left + mark.x2, y, undefined, stroke);
     }
   }
 }

@@ -1,5 +1,6 @@
 /** A scene as an SVG document: text as text, the same bytes for the same scene. */
-import { type Scene, corners, dashes } from '../style';
+import { corners, dashes } from '../style';
+import { type Scene } from '../scene';
 import { type PageOptions, type Pen, type Stroke, drawPage } from './page';
 
 /** Text safe inside XML: markup and quotes escaped, characters that XML does not allow left out. */

@@ -1,5 +1,5 @@
 /** A small picture of a network for its card: no labels, no legend, no more marks than can be told apart. */
-import type { Scene } from '../style';
+import type { Scene } from '../scene';
 import { seeded } from '../random';
 import { svg } from './svg';
 

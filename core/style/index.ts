@@ -6,7 +6,6 @@ export * from './dress';
 export * from './looks';
 export * from './marks';
 export * from './registry';
-export * from './scene';
 export { categoryColours } from './channels/node-colour';
 export { opacityOf } from './channels/edge-opacity';
 export { shortNumber } from './modes/amount';

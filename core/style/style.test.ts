@@ -13,11 +13,9 @@ import { type Column } from '../tables';
 import { type Network, network } from '../graph';
 import {
   type StyleSettings,
-  boundsOf,
   categoryPalettes,
   defaultPalette,
   dress,
-  fit,
   opacityOf,
   rulesIn,
   withoutMissing,
@@ -28,6 +26,7 @@ import {
   shares,
   shortNumber,
 } from '.';
+import { boundsOf, fit } from '../scene';
 
 const text = (name: string, values: string[]): Column => {
   const dictionary = [...new Set(values.filter((value) => value !== ''))];

@@ -16,7 +16,7 @@ export function density(net: Network): number {
 }
 
 /** 3 · triangles over paths of two ties, on the undirected simple view. */
-export function transitivity(net: Network): number {
+function transitivity(net: Network): number {
   const triples = neighbourCounts(simpleAdjacency(net, 'both')).reduce((all, k) => all + (k * (k - 1)) / 2, 0);
   return ratio(sum(trianglesAt(net)), triples, 'No node has two neighbours, so nothing could be closed.');
 }

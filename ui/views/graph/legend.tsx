@@ -1,98 +1,69 @@
 'use client';
-import { type LegendPart, type Pattern, type Shape, corners, dashes } from '@/core/style';
-import { useWorkbench } from '@/ui/state/context';
+import { useMemo } from 'react';
+import { type LegendMark, layLegend, legendLetters } from '@/core/scene';
+import { corners, dashes } from '@/core/style';
+import { useShown } from '@/ui/state/shown';
 
-/** The legend on the screen, made from the same parts as that of exported pictures. */
+/** Room for the marks in pixels, before a row is broken. */
+const most = 500;
+
+/** The legend on the screen: the marks of the page, at the same places. */
 export function Legend() {
-  const legend = useWorkbench((state) => state.looks?.legend);
-  if (!legend?.length) return null;
+  const legend = useShown().looks?.legend;
+  const laid = useMemo(() => layLegend(legend ?? [], most), [legend]);
+  if (!laid.marks.length) return null;
+  const texts = laid.marks.flatMap((mark) => (mark.kind === 'text' ? [mark.text] : []));
   return (
     <div
       aria-label="Legend"
       role="group"
-      className="pointer-events-auto max-w-[32rem] rounded-lg border border-line bg-paper px-2.5 py-1.5 text-xs leading-[19px]"
+      className="pointer-events-auto rounded-lg border border-line bg-paper px-2.5 py-1"
     >
-      {legend.map((part) => (
-        <span key={`${part.kind} ${part.title}`} className="mr-3.5 inline-block">
-          <b className="mr-2 font-semibold">{part.title}</b>
-          <Part part={part} />
-        </span>
-      ))}
+      <svg
+        role="img"
+        aria-label={texts.join(', ')}
+        width={Math.ceil(laid.width)}
+        height={laid.height + 2}
+        className="block max-w-full"
+      >
+        {laid.marks.map((mark, i) => (
+          <Mark key={i} mark={mark} />
+        ))}
+      </svg>
     </div>
   );
 }
 
-function Part({ part }: { part: LegendPart }) {
-  switch (part.kind) {
-    case 'colours':
-      return part.entries.map(({ label, colour }) => (
-        <span key={label} className="mr-2 inline-flex items-center gap-1.5">
-          <span className="size-2.5 rounded-[2px]" style={{ background: colour }} />
-          {label}
-        </span>
-      ));
-    case 'shapes':
-      return part.entries.map(({ label, shape }) => (
-        <span key={label} className="mr-2 inline-flex items-center gap-1.5">
-          <Mark shape={shape} />
-          {label}
-        </span>
-      ));
-    case 'lines':
-      return part.entries.map(({ label, pattern }) => (
-        <span key={label} className="mr-2 inline-flex items-center gap-1.5">
-          <Line pattern={pattern} width={1.4} />
-          {label}
-        </span>
-      ));
-    case 'ramp':
+function Mark({ mark }: { mark: LegendMark }) {
+  const colour = 'quiet' in mark && mark.quiet ? 'var(--quiet)' : 'var(--ink)';
+  switch (mark.kind) {
+    case 'text':
       return (
-        <span className="inline-flex items-center gap-1.5">
-          {part.low}
-          <span
-            className="h-2.5 w-16 rounded-[2px]"
-            style={{ background: `linear-gradient(to right, ${part.stops.join(',')})` }}
-          />
-          {part.high}
-        </span>
+        <text x={mark.x} y={mark.y} fontSize={legendLetters} fontWeight={mark.strong ? 600 : 400} fill={colour}>
+          {mark.text}
+        </text>
       );
-    case 'sizes':
-      return (
-        <span className="inline-flex items-center gap-1.5">
-          {part.low}–{part.high}
-        </span>
+    case 'rect':
+      return <rect x={mark.x} y={mark.y} width={mark.width} height={mark.height} fill={mark.colour} />;
+    case 'shape':
+      return mark.shape === 'circle' ? (
+        <circle cx={mark.x} cy={mark.y} r={mark.radius} fill={colour} />
+      ) : (
+        <polygon
+          points={corners[mark.shape]
+            .map(([x, y]) => `${mark.x + mark.radius * x},${mark.y + mark.radius * y}`)
+            .join(' ')}
+          fill={colour}
+        />
       );
-    case 'widths':
+    case 'line':
       return (
-        <span className="inline-flex items-center gap-1.5">
-          <Line pattern="solid" width={0.8} /> {part.low}–{part.high} <Line pattern="solid" width={3} />
-        </span>
+        <path
+          d={`M${mark.x1},${mark.y}H${mark.x2}`}
+          stroke={colour}
+          strokeWidth={mark.width}
+          strokeDasharray={dashes[mark.pattern].map((d) => d * Math.max(0.8, mark.width)).join(' ')}
+        />
       );
   }
-}
-
-function Mark({ shape }: { shape: Shape }) {
-  const points = corners[shape].map(([x, y]) => `${5.5 + 4.2 * x},${5.5 + 4.2 * y}`).join(' ');
-  return (
-    <svg width="11" height="11" aria-hidden>
-      {shape === 'circle' ? (
-        <circle cx="5.5" cy="5.5" r="4.4" fill="var(--ink)" />
-      ) : (
-        <polygon points={points} fill="var(--ink)" />
-      )}
-    </svg>
-  );
-}
-
-function Line({ pattern, width }: { pattern: Pattern; width: number }) {
-  return (
-    <svg width="18" height="8" aria-hidden>
-      <path
-        d="M0 4h18"
-        stroke="var(--ink)"
-        strokeWidth={width}
-        strokeDasharray={dashes[pattern].map((d) => d * 1.2).join(' ')}
-      />
-    </svg>
-  );
 }

@@ -1,6 +1,7 @@
 /** Labels, the rings of selected nodes and the box, on a 2D canvas over the scene. */
-import { fontOf, pixelRadius, placeLabels } from '@/core/figure';
-import type { Camera } from '@/core/style';
+import { fontOf } from '@/core/figure';
+import { pixelRadius, placeLabels } from '@/core/scene';
+import type { Camera } from '@/core/scene';
 import type { Stage } from './stage';
 
 /** Size in pixels at which texts are measured. */

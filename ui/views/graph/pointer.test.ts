@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { createWorkbench } from '@/ui/state/store';
 import { keepers, trail } from '@/ui/testing';
-import { sceneOf } from '@/core/style';
+import { sceneOf } from '@/core/scene';
 import { Pointer } from './pointer';
 import { picker } from './scene/picking';
 import type { Stage } from './stage';

@@ -1,6 +1,7 @@
 /** The canvas with its camera, pointer and keys. Outside of React: nothing here renders a component. */
 import { type Components, components } from '@/core/graph';
-import { type Bounds, type Camera, type Looks, type Scene, boundsOf, fit, inks, rgb } from '@/core/style';
+import { type Looks, inks, rgb } from '@/core/style';
+import { type Bounds, type Camera, type Scene, boundsOf, fit } from '@/core/scene';
 import type { Theme } from '@/ui/kit/theme';
 import type { Workbench, WorkbenchStore } from '@/ui/state/store';
 import type { Backend } from './scene/backend';

@@ -1,5 +1,6 @@
 /** What draws the scene: WebGL2 where there is some, a 2D canvas elsewhere. The director decides what is drawn when. */
-import type { Camera, Inks, Scene } from '@/core/style';
+import type { Inks } from '@/core/style';
+import type { Camera, Scene } from '@/core/scene';
 
 export interface Viewport {
   /** CSS pixels. */

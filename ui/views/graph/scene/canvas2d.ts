@@ -1,6 +1,8 @@
 /** The scene on a 2D canvas, for machines without WebGL. */
-import { type Camera, type Inks, type Scene, hex, shapes } from '@/core/style';
-import { type Pen, canvasPen, drawEdge, pixelRadius } from '@/core/figure';
+import { type Inks, hex, shapes } from '@/core/style';
+import { type Camera, type Scene } from '@/core/scene';
+import { type Pen, canvasPen, drawEdge } from '@/core/figure';
+import { pixelRadius } from '@/core/scene';
 import type { Backend, Viewport } from './backend';
 
 const layerRoom = 1.5;

@@ -1,5 +1,6 @@
 /** Decides what is drawn when: coarse while something moves, fine at rest, never more than the machine bears. */
-import type { Camera, Inks, Scene } from '@/core/style';
+import type { Inks } from '@/core/style';
+import type { Camera, Scene } from '@/core/scene';
 import type { Backend, Viewport } from './backend';
 
 /** A frame should take no longer than this, in milliseconds. */

@@ -1,7 +1,7 @@
 /** Which node or edge is under the pointer, from the same positions that are drawn. */
 import KDBush from 'kdbush';
-import { type Camera, type Scene, bend } from '@/core/style';
-import { lineScale, pixelRadius } from '@/core/figure';
+import { type Camera, type Scene, bend } from '@/core/scene';
+import { lineScale, pixelRadius } from '@/core/scene';
 
 export interface Picker {
   /** The node whose mark covers the point, or lies within a few pixels of it; −1 where there is none. */

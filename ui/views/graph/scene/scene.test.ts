@@ -1,5 +1,6 @@
 import { network } from '@/core/graph';
-import { type Scene, inks, sceneOf } from '@/core/style';
+import { inks } from '@/core/style';
+import { type Scene, sceneOf } from '@/core/scene';
 import type { Backend } from './backend';
 import { direct } from './director';
 import { picker } from './picking';

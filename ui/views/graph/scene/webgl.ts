@@ -1,7 +1,8 @@
 /** The scene on WebGL2. */
 import * as twgl from 'twgl.js';
-import { type Camera, type Inks, type Scene, mostCurves, rgb } from '@/core/style';
-import { lineScale } from '@/core/figure';
+import { type Inks, mostCurves, rgb } from '@/core/style';
+import { type Camera, type Scene } from '@/core/scene';
+import { lineScale } from '@/core/scene';
 import type { Backend, Viewport } from './backend';
 import {
   arrowVertex,

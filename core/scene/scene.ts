@@ -1,8 +1,6 @@
 /** The scene: all that is needed to draw a network, in map units. Screen and exports are drawn from the same one. */
 import { type Network, nodeCount } from '../graph';
-import { dress } from './dress';
-import type { Looks } from './looks';
-import { type StyleSettings, plainStyle } from './registry';
+import { type Looks, type StyleSettings, dress, plainStyle } from '../style';
 
 export interface Scene extends Looks {
   /** x, y of each node. */

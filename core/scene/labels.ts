@@ -1,5 +1,5 @@
 /** Which labels fit: the most important first, none over another. */
-import type { Camera, Scene } from '../style';
+import type { Camera, Scene } from './scene';
 
 export interface PlacedLabel {
   node: number;

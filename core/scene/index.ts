@@ -1,0 +1,5 @@
+/** The scene: what is drawn, where its labels stand and how its legend is laid out, the same for the screen and for pages. */
+export * from './scene';
+export * from './labels';
+export * from './legend';
+export { textWidth } from './text';

@@ -1,0 +1,16 @@
+/** Written by `npm run letters` from the shipped typeface; not to be changed by hand. */
+
+/** Blocks of code points, first and last, that the widths below follow one after the other. */
+export const blocks: readonly (readonly [number, number])[] = [
+  [32, 126],
+  [160, 383],
+  [8208, 8230],
+  [8592, 8595],
+  [8722, 8722],
+];
+
+/** Advance widths in thousandths of the size, two digits to the base 36 each. */
+export const widths = {
+  400: '786o9ejffkkrj24u6666b2fk6o936obmfkfkfkfkfkfkfkfkfkfk6o6ofkfkfkecoahpgpjkiyg9fpkbiu6ufchmdrnbisksfeligmfogbi8i8qlhtgqg676cg76fcb984f0gbeegbf09beaf76a6aes7dn0f7g1gbgbbbd29mf7ehksegehd46n766nfk786ofkfkh1fk76g1anmzdvd1fk00hea9bmfkbmbh8af7fx9a8b7jemczjukvm39ghphphphphphpowjkg9g9g9g96u6u6u6uiyisksksksksksfkksi8i8i8i8gqhjhmf0f0f0f0f0f0o3eef0f0f0f06a6a6a6ah7f7g1g1g1g1g1fkg1f7f7f7f7ehhfehhpf0hph1j0h1jkeejefajefajefalehnljhng9f0hkh3hkh3hkh3hkh3ljhnljhnljhnljhnkwhmpgjb6u6a6u6a877q877q876agefg877qi8g3g3dr7dfh7qfhaffh9ifm7wisf7kshmkshmmlkshmksg1lvh0lvh0sbpxgmbbjbbfjbbffod2hnehhnehhnehgzawgzawgzawi8f7i8f7kchmkchmkchmkchmrhmqgzgggqg6d4j1elj1el9sa1a1hobgtersdwdw7b7b808uc4c6areedwdw9tge9aijiknanananafk',
+  600: '786w9xjcfkkjjc567777b3fk6o936obofkfkfkfkfkfkfkfkfkfk6o6ofkfkfkeboaidgwjoisg4fkkej476fei5dxnnj1ksfjlqgvfwg9i9iir0ich5gm7ycs7ygqcv8if4g3ehg3f19kegfj6n6nfa7lnafjfyg3g3bod3a0fjeqkweueqd37g7f7gfk786wfkfkgzfk7fglb2mkdeedfk00h49xbofkbfb88qfjgp8s837be2cukslvmzauididididididphjog4g4g4g476767676isj1ksksksksksfkksi9i9i9i9h5h9hyf4f4f4f4f4f4nxehf1f1f1f16n6n6n6ngwfjfyfyfyfyfyfkfyfjfjfjfjeqh5eqidf4idirliirjoehkeghkeghkeghn2jwnajwg4f1iziuiziuiziuiziumtjwmtjwmtjwmtjwn9jsr2ly766n766nac9jac9jac6nkoj2ac9jljihihdx7lhp9jhpdbhpfhhuabj1fjn9jsn9jsrbn9jsksfynmj3nmj3rqpjgvboledpledpfwd3k0gjk0gjk0gjiydaiydaiydai9fji9fjmkjsmkjsmkjsmkjsunpok4i4h5gmd3k5g6k5g6c3bjbjjcbqtersdwdw7f7g7yakclcnbpi9dwdwaehr99ijj0nanananafk',
+} as const;
