@@ -1,12 +1,11 @@
 /** What the trail's worker and the page say to each other. */
-import type { Network } from '@/core/graph';
 import type { FigureValue } from '@/core/measure';
-import type { Looks } from '@/core/style';
 import type { OtherNetwork, Shortlist, StepReport, Trail } from '@/core/trail';
 import type { Column, ColumnSpec, Distribution } from '@/core/tables';
 import type { ConditionGroup } from '@/core/keep';
 import type { NamesList } from '@/core/names';
 import type { Note } from '@/core/ties';
+import type { Parcel } from './parcel';
 import type { Questions } from './questions';
 
 export interface TableAddress {
@@ -35,12 +34,10 @@ export interface Result {
   /** Digest of the layout the positions come from; absent where nothing is laid out. */
   layout?: string;
   reports: StepReport[];
-  /** Left out where it is the one sent before. */
-  network?: Network;
-  /** Figures of the whole network by their keys; left out with it, and of a stand-in told right after it. */
+  /** What changed of the network and its looks; left out where nothing could be made, and the last picture stays. */
+  parcel?: Parcel;
+  /** Figures of the whole network by their keys; left out where it stays, and of a stand-in told right after it. */
   figures?: Record<string, FigureValue>;
-  /** Left out where nothing could be made, and the last picture stays. */
-  looks?: Looks;
   /** True while a stand-in is shown for a layout that still runs. */
   partial: boolean;
 }

@@ -1,6 +1,9 @@
 import { TableBuilder } from '@/core/tables';
 import { toArrow } from '@/core/formats';
 import { type StepReport, trailSchema } from '@/core/trail';
+import type { Network } from '@/core/graph';
+import type { Looks } from '@/core/style';
+import { type Drawn, unpack } from './parcel';
 import type { Result } from './protocol';
 import { TrailRunner } from './trail-runner';
 
@@ -49,13 +52,23 @@ function opened(layout: string | null = null) {
     networks: [],
     tables: [{ key: 'ties', name: 'Ties', version: 1, rows: 300, columns: [] }],
   });
-  const results: Result[] = [];
+  /** What the page has of each result: the network where it is another one than before. */
+  const results: (Result & { network?: Network; looks?: Looks })[] = [];
+  let held: Drawn | undefined;
   const reports: StepReport[] = [];
   let positions = 0;
   const listener = {
     progress: () => undefined,
     report: (one: StepReport) => void reports.push(one),
-    result: (one: Result) => void results.push(one),
+    result(one: Result): void {
+      const next = one.parcel ? unpack(one.parcel, held) : undefined;
+      results.push({
+        ...one,
+        network: next?.network === held?.network ? undefined : next?.network,
+        looks: next?.looks,
+      });
+      held = next ?? held;
+    },
     positions: () => void positions++,
   };
   return { runner, results, reports, listener, streamed: () => positions };

@@ -1,39 +1,29 @@
 /** The trail's service: one run at a time, the latest wins. */
-import { type Table, cellText } from '@/core/tables';
+import * as Comlink from 'comlink';
 import type { Network } from '@/core/graph';
 import { type FigureValue, atOnce, computeFigures, figuresFor, plainOptions, quick } from '@/core/measure';
 import { type ConditionGroup, holds } from '@/core/keep';
 import type { Made } from '@/core/ties';
-import { namedTable } from '@/core/names';
 import {
   type Shortlist,
-  type Source,
   type StepReport,
   type Trail,
   TrailCache,
   type TrailRun,
   type TrailState,
   type Whereabouts,
-  allReads,
-  digestOf,
   digestsOf,
-  layoutKey,
-  memoKey,
   runTrail,
-  sourceOf,
   stepKinds,
 } from '@/core/trail';
 import { dress, plainStyle } from '@/core/style';
 import { chosenTable, csv } from '@/core/formats';
 import { Fault } from '@/core/fault';
-import { fetchTable } from './tables';
-import { emptyNetwork, holdingsOf } from './holdings';
-import { pause, pausing, slice } from './pause';
-import { taken } from './take';
-import { type Questions, answer } from './questions';
-import { comparison } from './compare';
 import { browserCrew } from './crew';
-import { candidatesCsv, exampleTies, made, mostForExamples, tiesView } from './ties-view';
+import { comparison } from './compare';
+import { emptyNetwork, holdingsOf } from './holdings';
+import { type Drawn, handedOver, pack } from './parcel';
+import { pause, pausing } from './pause';
 import type {
   Answerable,
   Comparison,
@@ -46,29 +36,32 @@ import type {
   TiesView,
   TrailService,
 } from './protocol';
-
-/** Thrown out of a run that a later one replaces. */
-class Stopped extends Error {}
+import { type Questions, answer } from './questions';
+import { StudyData } from './study';
+import { taken } from './take';
+import { candidatesCsv, exampleTies, made, mostForExamples, tiesView } from './ties-view';
+import { Turns, unlessStopped } from './turns';
 
 const betweenPictures = 30;
 
 export class TrailRunner implements TrailService {
-  private address: StudyAddress | undefined;
+  private readonly data = new StudyData();
+  private readonly turns = new Turns<'run' | 'ties' | keyof Questions>();
   private readonly cache = new TrailCache();
   private readonly crew = browserCrew();
-  private current = 0;
   private last: { run: TrailRun; network: Network } | undefined;
-  private sent: Network | undefined;
+  /** What the page has. */
+  private sent: Drawn | undefined;
   /** Whether what is shown came of a trail without a fault. */
   private whole = false;
 
   open(address: StudyAddress): void {
-    this.address = address;
+    this.data.open(address);
     this.sent = undefined;
   }
 
   stop(step?: string): void {
-    this.current++;
+    this.turns.end('run');
     const digest = step === undefined ? undefined : this.digests.get(step);
     if (digest) this.stopped.add(digest);
   }
@@ -83,21 +76,13 @@ export class TrailRunner implements TrailService {
   /** Where nodes are drawn at present. */
   private where: Whereabouts | undefined;
 
-  async run(trail: Trail, listener: Listener): Promise<'done' | 'stopped'> {
-    const turn = ++this.current;
-    let yielded = performance.now();
-    const breathe = async (step: string, share: number): Promise<void> => {
-      const now = performance.now();
-      if (now - yielded < slice) return;
-      listener.progress(step, share);
-      await pause();
-      yielded = performance.now();
-      if (turn !== this.current) throw new Stopped();
-    };
-    try {
-      const source = await this.source(trail);
-      const layout = await this.keptLayout(source, trail);
-      if (turn !== this.current) return 'stopped';
+  run(trail: Trail, listener: Listener): Promise<'done' | 'stopped'> {
+    const going = this.turns.begin('run', (share, step = '') => listener.progress(step, share));
+    const breathe = (step: string, share: number): Promise<void> => going(share, step);
+    return unlessStopped(async () => {
+      const source = await this.data.source(trail);
+      const layout = await this.data.keptLayout(source, trail, this.cache);
+      await going();
       const { crew, cache, stopped } = this;
       const digests = digestsOf(source, trail);
       this.digests = new Map(trail.steps.map(({ id }, i) => [id, digests[i]]));
@@ -120,11 +105,8 @@ export class TrailRunner implements TrailService {
         const run = await runTrail(source, trail, { ...common, where: this.where, positions });
         await this.send(run, listener, layout, false);
       } else await this.send(sketch, listener, layout, false);
-      return 'done';
-    } catch (error) {
-      if (error instanceof Stopped) return 'stopped';
-      throw error;
-    }
+      return 'done' as const;
+    }, 'stopped' as const);
   }
 
   private async send(run: TrailRun, listener: Listener, layout: string | undefined, partial: boolean): Promise<void> {
@@ -136,20 +118,22 @@ export class TrailRunner implements TrailService {
     }
     // A trail that stops before its layout is shown on an even spread.
     const { network } = run.state.network.positions ? run.state : spread(run.state);
-    const looks = dress(network, run.state?.style ?? plainStyle);
-    const result: Result = { digest: run.digest, layout, reports: run.reports, looks, partial };
-    const fresh = network !== this.sent;
-    if (fresh) result.network = network;
+    const drawn: Drawn = { network, looks: dress(network, run.state.style ?? plainStyle) };
+    const fresh = network !== this.sent?.network;
+    const result: Result = { digest: run.digest, layout, reports: run.reports, partial };
     // Of a stand-in the picture comes first, its figures right after it.
     if (fresh && !partial) result.figures = await this.figuresOf(network);
-    listener.result(result);
+    const { copy, memory } = handedOver(pack(drawn, this.sent));
+    result.parcel = copy;
+    listener.result(Comlink.transfer(result, memory));
+    // From here on the page has it, whatever becomes of the run.
+    this.sent = drawn;
     if (fresh && partial) {
       await pause();
       const figures = await this.figuresOf(network);
       listener.result({ digest: run.digest, reports: run.reports, partial, figures });
     }
     this.where = network.positions && { ids: network.ids, positions: network.positions };
-    this.sent = network;
     if (!partial) this.whole = !faulty;
     if (!partial) this.last = { run, network };
   }
@@ -166,37 +150,7 @@ export class TrailRunner implements TrailService {
   private figured: { source: Uint32Array; ids: string[]; values: Record<string, FigureValue> } | undefined;
 
   shortlists(lists: readonly Shortlist[]): void {
-    if (this.address) this.address = { ...this.address, shortlists: lists };
-  }
-
-  /** The tables that the trail reads, also by way of other networks, fetched. */
-  private async source(trail: Trail): Promise<Source> {
-    const { study, tables, names, shortlists, networks } = this.address ?? nowhere;
-    const wanted = allReads(trail, (id) => networks.find((one) => one.id === id)?.trail).tables;
-    const held = new Map<string, Table>();
-    for (const { key, version } of tables) {
-      if (wanted.includes(key)) held.set(key, await fetchTable(study, key, version));
-    }
-    const versions = tables.map(({ key, version }) => ({ key, version: String(version) }));
-    return sourceOf(versions, (key) => held.get(key) as Table, names, { shortlists, networks });
-  }
-
-  /** Digest of the layout the trail asks for; where the server keeps its positions, they are put where the run will look for them. */
-  private async keptLayout(source: Source, trail: Trail): Promise<string | undefined> {
-    const digests = digestsOf(source, trail);
-    const i = trail.steps.findLastIndex((step) => step.kind === 'arrange' && step.on);
-    const step = trail.steps[i];
-    if (step?.kind !== 'arrange') return undefined;
-    const key = memoKey(digests[i - 1], layoutKey(step));
-    const layout = digestOf(key);
-    if (this.address?.layout !== layout || this.cache.get(key)) return layout;
-    const { study, network } = this.address;
-    const answer = await fetch(`/api/studies/${study}/networks/${network}/positions/${layout}`);
-    if (answer.ok) {
-      const positions = new Float32Array(await answer.arrayBuffer());
-      this.cache.set(key, { value: positions });
-    }
-    return layout;
+    this.data.shortlists(lists);
   }
 
   async ties(trail: Trail): Promise<TiesView | undefined> {
@@ -204,41 +158,37 @@ export class TrailRunner implements TrailService {
     return found && tiesView(found.made, found.table);
   }
 
-  private async madeTies(trail: Trail): Promise<{ made: Made; table: string } | undefined> {
-    const [first] = trail.steps;
-    if (first?.kind !== 'ties') return undefined;
-    const mine = ++this.asked;
-    const source = await this.source(trail);
-    let yielded = performance.now();
-    try {
-      const breathe = async (): Promise<void> => {
-        if (performance.now() - yielded < slice) return;
-        await pause();
-        yielded = performance.now();
-        if (mine !== this.asked) throw new Stopped();
+  private madeTies(trail: Trail): Promise<{ made: Made; table: string } | undefined> {
+    const breathe = this.turns.begin('ties');
+    return unlessStopped(async () => {
+      const [first] = trail.steps;
+      if (first?.kind !== 'ties') return undefined;
+      const source = await this.data.source(trail);
+      const table = (key: string): ReturnType<typeof source.table> => {
+        if (!source.keys().includes(key)) throw new Fault(`The study has no table “${key}”.`);
+        return source.table(key);
       };
-      const found = await made(first, { table: (key) => tableOf(source, key) }, { breathe });
-      return { made: found, table: this.address?.tables.find(({ key }) => key === first.table)?.name ?? first.table };
-    } catch (error) {
-      // The run says what is wrong; here there is only nothing to show.
-      if (error instanceof Fault || error instanceof Stopped) return undefined;
-      throw error;
-    }
+      try {
+        const found = await made(first, { table }, { breathe });
+        return { made: found, table: this.data.tables.find(({ key }) => key === first.table)?.name ?? first.table };
+      } catch (error) {
+        // The run says what is wrong; here there is only nothing to show.
+        if (error instanceof Fault) return undefined;
+        throw error;
+      }
+    }, undefined);
   }
-  private asked = 0;
 
-  async examples(trail: Trail): Promise<Partial<Record<string, Answerable>>> {
-    const { study, tables, names } = this.address ?? nowhere;
+  examples(trail: Trail): Promise<Partial<Record<string, Answerable>>> {
     const [first] = trail.steps;
-    return exampleTies(tables, names, first?.kind === 'ties' ? first.table : undefined, async (key) => {
-      const address = tables.find((one) => one.key === key);
-      if (!address || address.rows > mostForExamples) return undefined;
-      return namedTable(await fetchTable(study, key, address.version), key, names);
-    });
+    const { tables, names } = this.data;
+    return exampleTies(tables, names, first?.kind === 'ties' ? first.table : undefined, (key) =>
+      this.data.smallTable(key, mostForExamples),
+    );
   }
 
   async matching(trail: Trail, where: ConditionGroup): Promise<string[]> {
-    const source = await this.source(trail);
+    const source = await this.data.source(trail);
     const { state } = await runTrail(source, trail, { cache: this.cache, sketch: true });
     if (!state) return [];
     const marks = holds(state.network, 'nodes', where, {
@@ -253,13 +203,12 @@ export class TrailRunner implements TrailService {
   }
 
   async compare(trail: Trail, other: string): Promise<Comparison> {
-    const { networks } = this.address ?? nowhere;
-    const there = networks.find((one) => one.id === other);
+    const there = this.data.networks.find((one) => one.id === other);
     if (!there) throw new Fault('The other network is not there any more. Choose another one.');
     if (!there.trail) throw new Fault(`“${there.name}” cannot be read: ${there.fault}`);
     const ends = [];
     for (const one of [trail, there.trail]) {
-      const { state, reports } = await runTrail(await this.source(one), one, { cache: this.cache, sketch: true });
+      const { state, reports } = await runTrail(await this.data.source(one), one, { cache: this.cache, sketch: true });
       const fault = reports.find((report) => report.fault)?.fault;
       if (!state) throw new Fault(fault ?? 'The trail is empty.');
       ends.push(state.network);
@@ -267,28 +216,18 @@ export class TrailRunner implements TrailService {
     return comparison(ends[0], ends[1], there.name, { breathe: pausing(), crew: this.crew });
   }
 
-  async ask<K extends keyof Questions>(
+  ask<K extends keyof Questions>(
     kind: K,
     trail: Trail,
     at: string,
     ask: Questions[K]['ask'],
     heard?: (news: Questions[K]['news'] | number) => void,
   ): Promise<Questions[K]['answer'] | undefined> {
-    const turn = (this.turns.get(kind) ?? 0) + 1;
-    this.turns.set(kind, turn);
-    let yielded = performance.now();
-    const breathe = async (share: number): Promise<void> => {
-      if (performance.now() - yielded >= slice) {
-        heard?.(share);
-        await pause();
-        yielded = performance.now();
-      }
-      if (this.turns.get(kind) !== turn) throw new Stopped();
-    };
-    try {
+    const breathe = this.turns.begin(kind, heard);
+    return unlessStopped(async () => {
       const upTo = at === 'end' ? trail.steps.length : trail.steps.findIndex(({ id }) => id === at) + 1;
       const shorter = { steps: trail.steps.slice(0, upTo) };
-      const source = await this.source(shorter);
+      const source = await this.data.source(shorter);
       const { state, reports } = await runTrail(source, shorter, {
         cache: this.cache,
         crew: this.crew,
@@ -297,32 +236,22 @@ export class TrailRunner implements TrailService {
       });
       if (!state) throw new Fault(reports.find(({ fault }) => fault)?.fault ?? 'The trail is empty.');
       return await answer(kind, state.network, ask, { breathe, crew: this.crew }, (news) => heard?.(news));
-    } catch (error) {
-      if (error instanceof Stopped) return undefined;
-      throw error;
-    }
+    }, undefined);
   }
-  private readonly turns = new Map<keyof Questions, number>();
 
   hush(kind: keyof Questions): void {
-    this.turns.set(kind, (this.turns.get(kind) ?? 0) + 1);
+    this.turns.end(kind);
   }
 
   async before(trail: Trail, step: string): Promise<Holdings> {
     const upTo = step === 'end' ? trail.steps.length : trail.steps.findIndex(({ id }) => id === step);
     const shorter = { steps: trail.steps.slice(0, Math.max(0, upTo)) };
-    const run = await runTrail(await this.source(trail), shorter, { cache: this.cache, sketch: true });
+    const run = await runTrail(await this.data.source(trail), shorter, { cache: this.cache, sketch: true });
     return holdingsOf(run.state?.network ?? emptyNetwork);
   }
 
-  async records(key: string, rows: number[]): Promise<RecordTexts> {
-    const found = this.address?.tables.find((table) => table.key === key);
-    if (!found || !this.address) throw new Fault(`The table “${key}” is not there any more.`);
-    const table = await fetchTable(this.address.study, key, found.version);
-    return {
-      columns: table.columns.map(({ name }) => name),
-      rows: rows.map((row) => ({ row, cells: table.columns.map((col) => cellText(col, row)) })),
-    };
+  records(key: string, rows: number[]): Promise<RecordTexts> {
+    return this.data.records(key, rows);
   }
 
   async take(what: Taken): Promise<Blob> {
@@ -337,21 +266,6 @@ export class TrailRunner implements TrailService {
     return taken(what, this.last.network, this.last.run.state?.style);
   }
 }
-
-function tableOf(source: Source, key: string): Table {
-  if (!source.keys().includes(key)) throw new Fault(`The study has no table “${key}”.`);
-  return source.table(key);
-}
-
-const nowhere: StudyAddress = {
-  study: '',
-  network: '',
-  tables: [],
-  names: [],
-  shortlists: [],
-  networks: [],
-  layout: null,
-};
 
 const spread = (state: TrailState): TrailState =>
   stepKinds.arrange.sketch?.(

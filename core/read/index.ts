@@ -3,3 +3,4 @@ export * from './incident';
 export * from './ranks';
 export * from './stands-out';
 export * from './strongest';
+export * from './table';

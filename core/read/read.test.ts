@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { type Network, edgeIdOf, network } from '../graph';
-import { among, around, edgesOf, selected, strongest } from '.';
+import { type Network, edgeIdOf, network, withColumn } from '../graph';
+import { among, around, edgesOf, readingTable, selected, strongest } from '.';
 
 /** a→b 3, b→a 1, a→c 5, c→c 9, b→c 1, b→c 2; d stands alone. */
 const net = (directed = true): Network => ({
@@ -100,5 +100,36 @@ describe('the strongest ties', () => {
       { other: 2, sign: '–', weight: 3 },
     ]);
     expect(strongest(net(), 3)).toEqual([]);
+  });
+});
+
+describe('nodes and edges as rows', () => {
+  const named: Network = { ...net(), labels: ['Ann', 'Bo', 'Cy', 'Di'] };
+
+  test('names first, then what was computed, then ids and what was given; a column that repeats the names is left out', () => {
+    const given: Network = {
+      ...named,
+      nodeColumns: [
+        { type: 'text', name: 'name', dictionary: named.labels, codes: Int32Array.of(0, 1, 2, 3) },
+        { type: 'number', name: 'born', values: Float64Array.of(1, 2, 3, 4) },
+      ],
+    };
+    const measured = withColumn(
+      given,
+      'nodes',
+      { type: 'number', name: 'degree', values: Float64Array.of(3, 2, 4, 0) },
+      's',
+    );
+    expect(readingTable(measured, 'nodes').columns.map(({ name }) => name)).toEqual(['label', 'degree', 'id', 'born']);
+    expect(readingTable({ ...measured, labels: measured.ids }, 'nodes').columns.map(({ name }) => name)).not.toContain(
+      'id',
+    );
+  });
+
+  test('edges tell who is tied by name', () => {
+    const { columns, rows } = readingTable(named, 'edges');
+    expect(rows).toBe(6);
+    const source = columns.find(({ name }) => name === 'source');
+    expect(source?.type === 'text' && source.dictionary[source.codes[2]]).toBe('Ann');
   });
 });

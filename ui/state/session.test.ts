@@ -1,11 +1,16 @@
 /** @jest-environment node */
 import { stored, trailSchema } from '@/core/trail';
+import type { Listener } from '@/worker/client';
+import { pack } from '@/worker/parcel';
+import { network } from '@/core/graph';
+import { dress, plainStyle } from '@/core/style';
 import { createWorkbench } from './store';
 import { startSession } from './session';
 
 interface FakeWorker {
   opened: unknown[];
   runs: number;
+  listeners: Listener[];
   ended: boolean;
   die(): void;
 }
@@ -18,14 +23,15 @@ jest.mock('@/worker/client', () => ({
   heard: (listener: unknown) => listener,
   startTrailWorker: () => {
     let died = (): void => undefined;
-    const worker: FakeWorker = { opened: [], runs: 0, ended: false, die: () => died() };
+    const worker: FakeWorker = { opened: [], runs: 0, listeners: [], ended: false, die: () => died() };
     mockWorkers.push(worker);
     return {
       service: {
         open: (address: unknown) => worker.opened.push(address),
         // A run that never ends: what happens meanwhile is looked at.
-        run: () => {
+        run: (_trail: unknown, listener: Listener) => {
           worker.runs++;
+          worker.listeners.push(listener);
           return new Promise(() => undefined);
         },
         stop: () => undefined,
@@ -112,6 +118,21 @@ describe('a computation that breaks off', () => {
     expect(store.getState().fault).toMatch(/again and again.*smaller/);
     expect(store.getState().running).toBe(false);
   });
+});
+
+test('what a run that was replaced handed over is not missed by those after it', () => {
+  const { store } = session();
+  const net = network({ nodes: 2, edges: [[0, 1]] });
+  const drawn = { network: net, looks: dress(net, plainStyle) };
+  const common = { digest: 'd', reports: [], partial: false };
+  store.getState().setStep('s2', { curve: 0.3 });
+  const [{ listeners: heard }] = mockWorkers;
+  heard[0].result({ ...common, parcel: pack(drawn, undefined) });
+  expect(store.getState().net).toBeUndefined();
+  // The worker sends only what it has not sent: nothing of the network.
+  heard[1].result({ ...common, parcel: pack(drawn, drawn) });
+  expect(store.getState().net?.ids).toEqual(['0', '1']);
+  expect(store.getState().looks?.radius).toHaveLength(2);
 });
 
 describe('saving', () => {

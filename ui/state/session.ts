@@ -4,6 +4,7 @@ import { stepKinds, stored } from '@/core/trail';
 import { sentence } from '@/ui/kit';
 import { createNetwork, saveTrail } from '@/server/actions';
 import { type Started, heard, startTrailWorker } from '@/worker/client';
+import { type Drawn, unpack } from '@/worker/parcel';
 import type { TrailService } from '@/worker/protocol';
 import { keptIn } from './selection';
 import type { WorkbenchStore } from './store';
@@ -32,6 +33,8 @@ export function startSession(store: WorkbenchStore): Session {
   let worker = opened();
   let { service } = worker;
   let deaths = 0;
+  /** What the worker has handed over. */
+  let held: Drawn | undefined;
   /** A worker that knows the study. One that dies is replaced, and it is said. */
   function opened(): Started<TrailService> {
     const made = startTrailWorker();
@@ -47,6 +50,7 @@ export function startSession(store: WorkbenchStore): Session {
     });
     made.onDeath(() => {
       deaths++;
+      held = undefined;
       worker = opened();
       service = worker.service;
       session.service = service;
@@ -85,13 +89,18 @@ export function startSession(store: WorkbenchStore): Session {
         if (run === runs) store.setState({ positions });
       },
       result(result) {
+        // What the worker hands over builds on what it handed over before, so nothing of it may be missed.
+        if (result.parcel) held = unpack(result.parcel, held);
         if (run !== runs) return;
-        const net = result.network ?? store.getState().net;
+        const now = store.getState();
+        const drawn = result.parcel ? held : undefined;
+        const net = drawn?.network ?? now.net;
+        const fresh = net !== now.net;
         store.setState({
           net,
-          looks: result.looks ?? store.getState().looks,
-          figures: result.figures ?? store.getState().figures,
-          figuresBefore: !result.figures && (result.network !== undefined || store.getState().figuresBefore),
+          looks: drawn?.looks ?? now.looks,
+          figures: result.figures ?? now.figures,
+          figuresBefore: !result.figures && (fresh || now.figuresBefore),
           positions: net?.positions ?? new Float32Array(2 * (net?.ids.length ?? 0)),
           reports: Object.fromEntries(result.reports.map((report) => [report.id, report])),
           partial: result.partial,
@@ -99,7 +108,7 @@ export function startSession(store: WorkbenchStore): Session {
           layout: result.layout,
           fault: undefined,
           stale: false,
-          ...(result.network ? { selection: keptIn(result.network, store.getState().selection) } : {}),
+          ...(fresh && net ? { selection: keptIn(net, now.selection) } : {}),
         });
       },
     });

@@ -10,6 +10,7 @@ import { merges, parts } from './parts';
 import { paths } from './paths';
 import { relate } from './relate';
 import { aim, explore } from './resolutions';
+import { rows } from './rows';
 import type { Question } from './question';
 
 export type { ContactAnswer } from './contacts';
@@ -28,6 +29,7 @@ const questions = {
   paths,
   contacts,
   named,
+  rows,
   touching,
 };
 

@@ -42,6 +42,14 @@ test('two measures, two groupings', async () => {
   expect(await ask('agreement', net, { a: 'island', b: 'age' })).toMatchObject({ rows: ['Ness', 'Voe'], left: 0 });
 });
 
+test('rows of nodes and ties, searched and sorted', async () => {
+  expect([...(await ask('rows', net, { of: 'nodes', sort: 'age', descending: true }))]).toEqual([5, 4, 3, 2, 1, 0]);
+  expect([...(await ask('rows', net, { of: 'nodes', search: 'ness', sort: 'rank' }))]).toEqual([2, 1, 0]);
+  // Ties are found by the names of their ends.
+  expect([...(await ask('rows', net, { of: 'edges', search: ' cy ' }))]).toEqual([1, 2, 6]);
+  expect([...(await ask('rows', net, { of: 'edges', sort: 'gone' }))]).toHaveLength(7);
+});
+
 test('paths in words with the ties along them; ends that have left are said', async () => {
   const { rows, edges } = await ask('paths', net, {
     find: 'shortest',

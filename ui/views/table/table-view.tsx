@@ -2,17 +2,17 @@
 import { clsx } from 'clsx';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
-import { type KeyboardEvent, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { columnTitle } from '@/core/measure';
-import { edgeTable, nodeTable } from '@/core/formats';
-import { type Network, isMeasured } from '@/core/graph';
-import { type Column, cellText, orderBy, sortKeys } from '@/core/tables';
+import { type Network, edgeIdOf } from '@/core/graph';
+import { readingTable } from '@/core/read';
+import { type Column, cellText } from '@/core/tables';
 import { cellNumber, counted } from '@/ui/kit';
+import { useQuestion } from '@/ui/science/use-question';
 import { Picture } from '@/ui/reading/parts';
 import { useShown } from '@/ui/state/shown';
 import { useWorkbenchStore } from '@/ui/state/context';
 import { edgesAlone } from '@/ui/state/selection';
-import { edgeIdOf } from '@/core/graph';
 
 const rowHeight = 28;
 const columnWidth = 132;
@@ -22,8 +22,7 @@ export function TableView() {
   const { net } = useShown();
   const [of, setOf] = useState<'nodes' | 'edges'>('nodes');
   const [search, setSearch] = useState('');
-  const columns = useMemo(() => (net ? (of === 'nodes' ? nodesByName(net) : edgesByName(net)) : []), [net, of]);
-  const count = net ? (of === 'nodes' ? net.ids.length : net.source.length) : 0;
+  const { columns, rows: count } = useMemo(() => (net ? readingTable(net, of) : { columns: [], rows: 0 }), [net, of]);
   return (
     <div className="flex min-h-0 grow flex-col bg-paper pt-12">
       <div className="flex items-center gap-3 border-b border-line px-3 pb-2">
@@ -56,22 +55,27 @@ export function TableView() {
   );
 }
 
-/** Names first, then what the trail computed, then the node table; what only repeats the names is left out. */
-function nodesByName(net: Network): Column[] {
-  const [id, label, ...rest] = nodeTable(net);
-  const computed = rest.filter(isMeasured);
-  const given = rest.filter((col) => !computed.includes(col) && !repeats(col, net.labels));
-  return [label, ...computed, ...(net.ids.every((one, v) => one === net.labels[v]) ? [] : [id]), ...given];
-}
-
-function repeats(col: Column, labels: readonly string[]): boolean {
-  return labels.every((label, v) => cellText(col, v) === label);
-}
-
-/** The edge table with names in place of ids. */
-function edgesByName(net: Network): Column[] {
-  return edgeTable(net).map((col) =>
-    col.type === 'text' && (col.name === 'source' || col.name === 'target') ? { ...col, dictionary: net.labels } : col,
+/** The rows to show in their order: all as they are, or as the worker searched and sorted them. Until it has, the rows before stay. */
+function useRows(
+  net: Network | undefined,
+  of: 'nodes' | 'edges',
+  count: number,
+  search: string,
+  sort: { name: string; descending: boolean } | undefined,
+): Uint32Array {
+  const { ask } = useQuestion('rows');
+  const [found, setFound] = useState<Uint32Array>();
+  const plain = search.trim() === '' && !sort;
+  useEffect(() => {
+    if (plain) setFound(undefined);
+    else
+      void ask('end', { of, search, sort: sort?.name, descending: sort?.descending }).then(
+        (rows) => rows && setFound(rows),
+      );
+  }, [net, of, search, sort, plain, ask]);
+  return useMemo(
+    () => (found && !plain ? found.filter((row) => row < count) : Uint32Array.from({ length: count }, (_, row) => row)),
+    [found, plain, count],
   );
 }
 
@@ -90,16 +94,7 @@ function Rows({
   const store = useWorkbenchStore();
   const [sort, setSort] = useState<{ name: string; descending: boolean }>();
   const scroller = useRef<HTMLDivElement>(null);
-  const rows = useMemo(() => {
-    const wanted = search.trim().toLowerCase();
-    let chosen = Uint32Array.from({ length: count }, (_, r) => r);
-    if (wanted !== '') {
-      const texts = columns.filter((col) => col.type === 'text');
-      chosen = chosen.filter((r) => texts.some((col) => cellText(col, r).toLowerCase().includes(wanted)));
-    }
-    const col = sort && columns.find(({ name }) => name === sort.name);
-    return col ? orderBy(sortKeys(col), chosen, sort.descending) : chosen;
-  }, [columns, count, search, sort]);
+  const rows = useRows(net, of, count, search, sort);
   const virtual = useVirtualizer({
     count: rows.length,
     getScrollElement: () => scroller.current,

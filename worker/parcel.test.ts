@@ -1,0 +1,96 @@
+import { type Network, network, withColumn } from '@/core/graph';
+import { dress, plainStyle } from '@/core/style';
+import { type Drawn, handedOver, pack, unpack } from './parcel';
+
+const keepers: Network = {
+  ...network({
+    nodes: 4,
+    directed: true,
+    edges: [
+      [0, 1],
+      [0, 2],
+      [1, 0],
+      [2, 1],
+    ],
+  }),
+  ids: ['k1', 'k2', 'k3', 'k4'],
+  labels: ['Alban Pell', 'Tove Lorne', 'Ragna Wick', 'Maud Oxley'],
+  nodeColumns: [{ type: 'text', name: 'island', dictionary: ['Ness', 'Holm'], codes: Int32Array.of(0, 0, 1, -1) }],
+  edgeRecords: { tables: ['letters'], offsets: Uint32Array.of(0, 1, 2, 3, 4), items: Uint32Array.of(3, 2, 1, 0) },
+};
+const drawn = (network: Network, style = plainStyle): Drawn => ({ network, looks: dress(network, style) });
+const scores = (net: Network, name: string, of = 1): Network =>
+  withColumn(net, 'nodes', { type: 'number', name, values: Float64Array.from(net.ids, (_, v) => v * of) }, 's2');
+
+/** Sends states one after the other, as over a border that copies; returns what arrived and what each parcel held. */
+function sent(...states: Drawn[]): { arrived: Drawn[]; parcels: ReturnType<typeof pack>[] } {
+  const arrived: Drawn[] = [];
+  const parcels = states.map((state, i) => {
+    const { copy, memory } = handedOver(pack(state, states[i - 1]));
+    const parcel = structuredClone(copy, { transfer: memory });
+    arrived.push(unpack(parcel, arrived[i - 1]));
+    return parcel;
+  });
+  return { arrived, parcels };
+}
+
+const first = drawn(keepers);
+const measured = drawn(scores(keepers, 'degree'));
+const placed = drawn({ ...measured.network, positions: Float32Array.of(0, 1, 2, 3, 4, 5, 6, 7) });
+const fewer: Drawn = drawn({
+  ...keepers,
+  ids: keepers.ids.slice(0, 2),
+  labels: keepers.labels.slice(0, 2),
+  source: Uint32Array.of(0),
+  target: Uint32Array.of(1),
+  weight: Float64Array.of(3),
+  nodeColumns: [],
+  edgeColumns: [],
+});
+
+test('what arrives is what was sent, whatever came before', () => {
+  const states = [first, measured, placed, fewer, placed, first, drawn(keepers, { ...plainStyle, arrows: true })];
+  sent(...states).arrived.forEach((one, i) => expect(one).toEqual(states[i]));
+});
+
+test('a new column travels alone, and so do positions; a network that stays is the very same', () => {
+  const { arrived, parcels } = sent(first, measured, placed, placed);
+  expect(parcels[1].network.changed).toEqual({});
+  expect(parcels[1].network.columns.nodeColumns.filter((col) => typeof col !== 'number')).toHaveLength(1);
+  expect(Object.keys(parcels[2].network.changed)).toEqual(['positions']);
+  expect(arrived[2].network.source).toBe(arrived[0].network.source);
+  expect(arrived[2].network.nodeColumns[0]).toBe(arrived[0].network.nodeColumns[0]);
+  expect(arrived[3].network).toBe(arrived[2].network);
+});
+
+test('a column computed anew under its name replaces the one before', () => {
+  const again = drawn(scores(measured.network, 'degree', 5));
+  const { arrived } = sent(measured, again);
+  expect(arrived[1].network.nodeColumns.find(({ name }) => name === 'degree')).toMatchObject({
+    values: Float64Array.of(0, 5, 10, 15),
+  });
+});
+
+test('of the looks only what differs travels, by its content', () => {
+  const again = drawn(keepers);
+  const arrows = drawn(keepers, { ...plainStyle, arrows: true });
+  const { parcels } = sent(first, again, arrows);
+  expect(Object.keys(parcels[1].looks.changed)).toEqual(['legend']);
+  expect(Object.keys(parcels[2].looks.changed).sort()).toEqual(['arrow', 'legend']);
+});
+
+test('what is gone goes', () => {
+  const { arrived } = sent(placed, first);
+  expect('positions' in arrived[1].network).toBe(false);
+});
+
+test('what is sent whole builds on nothing that was there', () => {
+  const { copy } = handedOver(pack(first, undefined));
+  expect(unpack(copy, placed)).toEqual(first);
+});
+
+test('the sender keeps its arrays', () => {
+  sent(placed);
+  expect(placed.network.source.length).toBe(keepers.source.length);
+  expect(placed.network.positions?.length).toBe(8);
+});

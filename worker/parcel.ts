@@ -1,0 +1,117 @@
+/** What travels from the worker to the page: of a network and its looks only what changed since the last time, handed over rather than copied twice. */
+import type { Network } from '@/core/graph';
+import type { Looks } from '@/core/style';
+import type { Column } from '@/core/tables';
+
+export interface Drawn {
+  network: Network;
+  looks: Looks;
+}
+
+type Lists = 'nodeColumns' | 'edgeColumns';
+type Plain = Omit<Network, Lists>;
+
+/** Fields that changed and fields that are gone; a column that is still there goes as its place in the list before. */
+export interface Parcel {
+  /** Whether it builds on nothing before. */
+  whole: boolean;
+  network: { changed: Partial<Plain>; gone: (keyof Plain)[]; columns: Record<Lists, (Column | number)[]> };
+  looks: { changed: Partial<Looks>; gone: (keyof Looks)[] };
+}
+
+const lists: readonly Lists[] = ['nodeColumns', 'edgeColumns'];
+
+/** Whether two arrays of numbers hold the same; other values only if they are the same. */
+function equal(a: unknown, b: unknown): boolean {
+  if (a === b) return true;
+  if (!ArrayBuffer.isView(a) || !ArrayBuffer.isView(b) || a.byteLength !== b.byteLength) return false;
+  if (a.constructor !== b.constructor) return false;
+  const [x, y] = [a, b].map(({ buffer, byteOffset, byteLength }) => new Uint8Array(buffer, byteOffset, byteLength));
+  for (let i = 0; i < x.length; i++) if (x[i] !== y[i]) return false;
+  return true;
+}
+
+function difference<T extends object>(
+  now: T,
+  before: T | undefined,
+  by: typeof equal,
+): { changed: Partial<T>; gone: (keyof T)[] } {
+  const changed: Partial<T> = {};
+  const keys = Object.keys(now) as (keyof T)[];
+  for (const key of keys) if (!before || !(key in before) || !by(now[key], before[key])) changed[key] = now[key];
+  const gone = before ? (Object.keys(before) as (keyof T)[]).filter((key) => !(key in now)) : [];
+  return { changed, gone };
+}
+
+function withoutColumns(network: Network): Plain {
+  const { nodeColumns: _nodes, edgeColumns: _edges, ...plain } = network;
+  return plain;
+}
+
+const columnsBy = (make: (list: Lists) => (Column | number)[]): Parcel['network']['columns'] => ({
+  nodeColumns: make('nodeColumns'),
+  edgeColumns: make('edgeColumns'),
+});
+
+/** What of `now` the other side does not have, given what it was sent before. */
+export function pack(now: Drawn, before: Drawn | undefined): Parcel {
+  const same = (a: unknown, b: unknown): boolean => a === b;
+  return {
+    whole: before === undefined,
+    network: {
+      ...difference(withoutColumns(now.network), before && withoutColumns(before.network), same),
+      columns: columnsBy((list) => {
+        const held = new Map(before?.network[list].map((col, i) => [col, i]));
+        return now.network[list].map((col) => held.get(col) ?? col);
+      }),
+    },
+    // Looks are made anew each time, mostly with the same content.
+    looks: difference(now.looks, before?.looks, equal),
+  };
+}
+
+function merged<T extends object>(
+  before: T | undefined,
+  { changed, gone }: { changed: Partial<T>; gone: (keyof T)[] },
+): T {
+  const lost = new Set<PropertyKey>(gone);
+  const stays = Object.entries(before ?? {}).filter(([key]) => !lost.has(key));
+  return { ...Object.fromEntries(stays), ...changed } as T;
+}
+
+/** The network and its looks; what did not change is shared with those before, and a network that did not change at all is the one before. */
+export function unpack(parcel: Parcel, last: Drawn | undefined): Drawn {
+  const before = parcel.whole ? undefined : last;
+  const { changed, gone, columns } = parcel.network;
+  const stays =
+    before !== undefined &&
+    Object.keys(changed).length + gone.length === 0 &&
+    lists.every(
+      (list) => columns[list].length === before.network[list].length && columns[list].every((col, i) => col === i),
+    );
+  if (stays) return { network: before.network, looks: merged(before.looks, parcel.looks) };
+  const of = (list: Lists): Column[] =>
+    columns[list].map((col) => (typeof col === 'number' ? (before?.network[list][col] as Column) : col));
+  const plain = merged<Plain>(before && withoutColumns(before.network), { changed, gone });
+  return {
+    network: { ...plain, nodeColumns: of('nodeColumns'), edgeColumns: of('edgeColumns') },
+    looks: merged(before?.looks, parcel.looks),
+  };
+}
+
+/** A copy of plain data with typed arrays, and the memory of the copies, which can be handed over while the original is kept. */
+export function handedOver<T>(value: T): { copy: T; memory: ArrayBuffer[] } {
+  const memory: ArrayBuffer[] = [];
+  const copied = (one: unknown): unknown => {
+    if (ArrayBuffer.isView(one)) {
+      const own = (one as Uint8Array).slice();
+      memory.push(own.buffer);
+      return own;
+    }
+    // Names are many and are copied at the border anyway.
+    if (Array.isArray(one)) return typeof one[0] === 'string' ? one : one.map(copied);
+    if (one === null || typeof one !== 'object') return one;
+    return Object.fromEntries(Object.entries(one).map(([key, held]) => [key, copied(held)]));
+  };
+  return { copy: copied(value) as T, memory };
+}

@@ -1,0 +1,98 @@
+/** The study's data as the worker has it: tables fetched when a trail reads them, kept layouts put where a run looks for them. */
+import { Fault } from '@/core/fault';
+import { namedTable } from '@/core/names';
+import { type Table, cellText } from '@/core/tables';
+import {
+  type Shortlist,
+  type Source,
+  type Trail,
+  type TrailCache,
+  allReads,
+  digestOf,
+  digestsOf,
+  layoutKey,
+  memoKey,
+  sourceOf,
+} from '@/core/trail';
+import type { RecordTexts, StudyAddress } from './protocol';
+import { fetchTable } from './tables';
+
+const nowhere: StudyAddress = {
+  study: '',
+  network: '',
+  tables: [],
+  names: [],
+  shortlists: [],
+  networks: [],
+  layout: null,
+};
+
+export class StudyData {
+  private address = nowhere;
+
+  open(address: StudyAddress): void {
+    this.address = address;
+  }
+
+  get networks(): StudyAddress['networks'] {
+    return this.address.networks;
+  }
+
+  get tables(): StudyAddress['tables'] {
+    return this.address.tables;
+  }
+
+  get names(): StudyAddress['names'] {
+    return this.address.names;
+  }
+
+  shortlists(shortlists: readonly Shortlist[]): void {
+    this.address = { ...this.address, shortlists };
+  }
+
+  /** The tables that the trail reads, also by way of other networks, fetched. */
+  async source(trail: Trail): Promise<Source> {
+    const { study, tables, names, shortlists, networks } = this.address;
+    const wanted = allReads(trail, (id) => networks.find((one) => one.id === id)?.trail).tables;
+    const held = new Map<string, Table>();
+    for (const { key, version } of tables) {
+      if (wanted.includes(key)) held.set(key, await fetchTable(study, key, version));
+    }
+    const versions = tables.map(({ key, version }) => ({ key, version: String(version) }));
+    return sourceOf(versions, (key) => held.get(key) as Table, names, { shortlists, networks });
+  }
+
+  /** A table with names joined, where it has at most so many rows. */
+  async smallTable(key: string, most: number): Promise<Table | undefined> {
+    const { study, tables, names } = this.address;
+    const found = tables.find((one) => one.key === key);
+    return found && found.rows <= most
+      ? namedTable(await fetchTable(study, key, found.version), key, names)
+      : undefined;
+  }
+
+  /** Digest of the layout the trail asks for; where the server keeps its positions, they are put where the run will look for them. */
+  async keptLayout(source: Source, trail: Trail, cache: TrailCache): Promise<string | undefined> {
+    const digests = digestsOf(source, trail);
+    const i = trail.steps.findLastIndex((step) => step.kind === 'arrange' && step.on);
+    const step = trail.steps[i];
+    if (step?.kind !== 'arrange') return undefined;
+    const key = memoKey(digests[i - 1], layoutKey(step));
+    const layout = digestOf(key);
+    if (this.address.layout !== layout || cache.get(key)) return layout;
+    const { study, network } = this.address;
+    const answer = await fetch(`/api/studies/${study}/networks/${network}/positions/${layout}`);
+    if (answer.ok) cache.set(key, { value: new Float32Array(await answer.arrayBuffer()) });
+    return layout;
+  }
+
+  async records(key: string, rows: readonly number[]): Promise<RecordTexts> {
+    const found = this.address.tables.find((table) => table.key === key);
+    if (!found) throw new Fault(`The table “${key}” is not there any more.`);
+    const table = await fetchTable(this.address.study, key, found.version);
+    return {
+      columns: table.columns.map(({ name }) => name),
+      rows: rows.map((row) => ({ row, cells: table.columns.map((col) => cellText(col, row)) })),
+    };
+  }
+}
