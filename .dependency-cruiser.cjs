@@ -54,6 +54,14 @@ module.exports = {
       to: { path: '^server/', pathNot: '^server/actions', dependencyTypesNot: ['type-only'] },
     },
     {
+      name: 'one-way-to-the-database',
+      severity: 'error',
+      comment:
+        'Statements go through Drizzle and the connection of the work that is under way; COPY stands in one file.',
+      from: { path: '^(server|app)/', pathNot: '^server/(db/index|tables/record-sets)\\.ts$|\\.test\\.ts$' },
+      to: { path: 'node_modules/(@types/)?(pg|pg-copy-streams)/' },
+    },
+    {
       name: 'no-circles',
       severity: 'error',
       from: {},

@@ -5,7 +5,8 @@ import { GET as writtenRoute } from '@/app/api/studies/[study]/tables/[table]/[v
 import { GET as columnsRoute } from '@/app/api/studies/[study]/tables/[table]/[version]/route';
 import { POST as importRoute } from '@/app/api/studies/[study]/tables/route';
 import { log } from './answer';
-import { inTransaction, pool } from './db';
+import { eq, sql } from 'drizzle-orm';
+import { database, inTransaction, pool, study as studies } from './db';
 import { migrateDatabase } from './db/migrate';
 import { changeNames, createNames, openNames } from './names';
 import { createNetwork, listNetworks, openNetwork, saveTrail } from './networks';
@@ -123,9 +124,9 @@ test('work of many short statements that comes to no end is given up as a whole'
   process.env.DATABASE_WORK_LIMIT = '200';
   try {
     await expect(
-      inTransaction(async (client) => {
-        await client.query('update study set name = $1 where id = $2', ['changed', id]);
-        for (;;) await client.query('select pg_sleep(0.02)');
+      inTransaction(async () => {
+        await database().update(studies).set({ name: 'changed' }).where(eq(studies.id, id));
+        for (;;) await database().execute(sql`select pg_sleep(0.02)`);
       }),
     ).rejects.toThrow(/took too long and was given up; nothing was changed/);
   } finally {

@@ -54,7 +54,6 @@ export type {
   Comparison,
   Holdings,
   Listener,
-  RecordTexts,
   TableAddress,
   Taken,
   TiesView,

@@ -1,5 +1,5 @@
 /** Nodes and edges as rows to be read. */
-import { edgeTable, nodeTable } from '../formats';
+import { edgeTable, nodeTable } from '../formats/network-tables';
 import { type Network, edgeCount, isMeasured, nodeCount } from '../graph';
 import { type Column, type Table, cellText } from '../tables';
 

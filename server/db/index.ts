@@ -1,5 +1,6 @@
 /** The connection to PostgreSQL: one pool for each process, and at most one connection of it for each request. */
 import { AsyncLocalStorage } from 'node:async_hooks';
+import { sql } from 'drizzle-orm';
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import pg from 'pg';
 import { Fault } from '@/core/fault';
@@ -50,24 +51,23 @@ export function pool(): pg.Pool {
 const underWay = new AsyncLocalStorage<{ client: pg.PoolClient | undefined }>();
 
 /** Where the present work's statements go: the connection of its transaction, or any of the pool. Never two connections for one piece of work. */
-export function connection(): pg.PoolClient | pg.Pool {
-  return underWay.getStore()?.client ?? pool();
+export function database(): Database {
+  return drizzle(underWay.getStore()?.client ?? pool(), { schema });
 }
 
-export function database(): Database {
-  return drizzle(connection(), { schema });
+/** The connection of the transaction that is under way, for COPY, which a query builder does not have. */
+export function copying(): pg.PoolClient {
+  const client = underWay.getStore()?.client;
+  if (!client) throw new Error('COPY belongs into a transaction');
+  return client;
 }
 
 /**
  * Work that is done whole or not at all. All that it calls uses the same connection; a transaction within it is a part of it. `read` sees one state of the
  * database from beginning to end.
  */
-export async function inTransaction<T>(
-  work: (client: pg.PoolClient) => Promise<T>,
-  mode: 'write' | 'read' = 'write',
-): Promise<T> {
-  const outer = underWay.getStore()?.client;
-  if (outer) return work(outer);
+export async function inTransaction<T>(work: () => Promise<T>, mode: 'write' | 'read' = 'write'): Promise<T> {
+  if (underWay.getStore()?.client) return work();
   const client = await pool().connect();
   // What is left running when the work has ended must not go on with a connection that is somebody else's by then.
   const held: { client: pg.PoolClient | undefined } = { client };
@@ -82,7 +82,7 @@ export async function inTransaction<T>(
   }, whole());
   try {
     await client.query(mode === 'read' ? 'begin isolation level repeatable read read only' : 'begin');
-    const result = await underWay.run(held, () => work(client));
+    const result = await underWay.run(held, work);
     await client.query('commit');
     return result;
   } catch (error) {
@@ -99,12 +99,17 @@ export async function inTransaction<T>(
   }
 }
 
+/** Until the transaction ends, work that names the same thing waits. */
+export async function inTurn(name: string): Promise<void> {
+  await database().execute(sql`select pg_advisory_xact_lock(hashtext(${name}))`);
+}
+
 /** Work on one connection, without a transaction around it and without limits of time: for what is done at a start. */
-export async function onOneConnection<T>(work: (client: pg.PoolClient) => Promise<T>): Promise<T> {
+export async function onOneConnection<T>(work: () => Promise<T>): Promise<T> {
   const client = await pool().connect();
   try {
     await client.query('set statement_timeout = 0; set lock_timeout = 0; set idle_in_transaction_session_timeout = 0');
-    return await underWay.run({ client }, () => work(client));
+    return await underWay.run({ client }, work);
   } finally {
     // The connection goes with its settings.
     client.release(true);

@@ -2,15 +2,15 @@
 import { join } from 'node:path';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import { sql } from 'drizzle-orm';
-import { database, namesList, network, onOneConnection, shortlist, study, studyTable } from '.';
+import { database, namesList, network, onOneConnection, record, recordSet, shortlist, study, studyTable } from '.';
 
 /** Tables of what can be deleted and brought back. */
 export const deletable = [study, studyTable, network, namesList, shortlist] as const;
 
 export async function migrateDatabase(root = process.cwd()): Promise<void> {
-  await onOneConnection(async (client) => {
+  await onOneConnection(async () => {
     // Two starts at once take turns; the lock goes with the connection.
-    await client.query('select pg_advisory_lock(7250134)');
+    await database().execute(sql`select pg_advisory_lock(7250134)`);
     await migrate(database(), { migrationsFolder: join(root, 'server', 'db', 'migrations') });
     for (const table of deletable) {
       await database()
@@ -18,12 +18,16 @@ export async function migrateDatabase(root = process.cwd()): Promise<void> {
         .where(sql`${table.deletedAt} < now() - interval '30 days'`);
     }
     // Rows that no table holds or held go with their sets.
-    await client.query(`
+    await database().execute(sql`
       create temporary table present_set on commit preserve rows as
         select set_id as id from study_table
         union select (before->>'setId')::int from table_change where before is not null
         union select (after->>'setId')::int from table_change where after is not null`);
-    await client.query('delete from record where set_id not in (select id from present_set)');
-    await client.query('delete from record_set where id not in (select id from present_set)');
+    await database()
+      .delete(record)
+      .where(sql`${record.setId} not in (select id from present_set)`);
+    await database()
+      .delete(recordSet)
+      .where(sql`${recordSet.id} not in (select id from present_set)`);
   });
 }

@@ -1,12 +1,11 @@
 /** Names of a study: lists, each with its entries, versions and what was changed. */
-import { and, asc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
-import type { PoolClient } from 'pg';
+import { and, asc, eq, gt, isNotNull, isNull, sql } from 'drizzle-orm';
 import * as z from 'zod';
 import { type NamesList, columnRefSchema } from '@/core/names';
 import { Fault } from '@/core/fault';
 import { own } from '@/core/own';
 import { NotFound, studyFor } from '@/server/access';
-import { type NamesEdit, database, inTransaction, namesList } from '@/server/db';
+import { type NamesEdit, database, inTransaction, inTurn, namesChange, namesList } from '@/server/db';
 import { type Kept, ownOf, stacks } from '@/server/history';
 import { cleanName, touchStudy } from '@/server/studies';
 
@@ -17,18 +16,20 @@ export interface NamesHead extends Pick<NamesList, 'name' | 'version'> {
   joined: number;
 }
 
+const whole = {
+  id: namesList.id,
+  name: namesList.name,
+  columns: namesList.columns,
+  entries: namesList.entries,
+  rejected: namesList.rejected,
+  version: namesList.version,
+};
+
 /** The study's lists with all of their entries, in the order in which they were made. */
 export async function openNames(studyId: string): Promise<(NamesList & { id: string })[]> {
   await studyFor(studyId, 'read');
   return database()
-    .select({
-      id: namesList.id,
-      name: namesList.name,
-      columns: namesList.columns,
-      entries: namesList.entries,
-      rejected: namesList.rejected,
-      version: namesList.version,
-    })
+    .select(whole)
     .from(namesList)
     .where(and(eq(namesList.studyId, studyId), isNull(namesList.deletedAt)))
     .orderBy(asc(namesList.createdAt), asc(namesList.id));
@@ -54,30 +55,30 @@ export async function createNames(
 ): Promise<{ id: string }> {
   await studyFor(studyId, 'edit');
   const refs = refsSchema.parse(columns);
-  return inTransaction(async (client) => {
-    await free(client, studyId, refs);
-    const made = await client.query<{ id: string }>(
-      'insert into names_list (study_id, name, columns) values ($1, $2, $3) returning id',
-      [studyId, cleanName(name, 'list'), JSON.stringify(refs)],
-    );
-    return made.rows[0];
+  return inTransaction(async () => {
+    await free(studyId, refs);
+    const made = await database()
+      .insert(namesList)
+      .values({ studyId, name: cleanName(name, 'list'), columns: refs })
+      .returning({ id: namesList.id });
+    return made[0];
   });
 }
 
 /** A column is read by one list at most. */
 async function free(
-  client: PoolClient,
   studyId: string,
   refs: readonly { table: string; column: string }[],
   except?: string,
 ): Promise<void> {
   // Lists that are made at the same time take turns, also where there is none yet to be locked.
-  await client.query('select pg_advisory_xact_lock(hashtext($1))', [`names of ${studyId}`]);
-  const { rows } = await client.query<{ id: string; name: string; columns: { table: string; column: string }[] }>(
-    'select id, name, columns from names_list where study_id = $1 and deleted_at is null for update',
-    [studyId],
-  );
-  for (const { id, name, columns } of rows) {
+  await inTurn(`names of ${studyId}`);
+  const lists = await database()
+    .select({ id: namesList.id, name: namesList.name, columns: namesList.columns })
+    .from(namesList)
+    .where(and(eq(namesList.studyId, studyId), isNull(namesList.deletedAt)))
+    .for('update');
+  for (const { id, name, columns } of lists) {
     const shared =
       id === except
         ? undefined
@@ -102,14 +103,15 @@ export interface LockedList {
   author?: string;
 }
 
-export async function lockedList(client: PoolClient, studyId: string, id: string): Promise<LockedList> {
-  const { rows } = z.uuid().safeParse(id).success
-    ? await client.query<Omit<LockedList, 'studyId'>>(
-        'select id, name, columns, entries, rejected, version from names_list where study_id = $1 and id = $2 and deleted_at is null for update',
-        [studyId, id],
-      )
-    : { rows: [] };
-  const list = rows[0] as Omit<LockedList, 'studyId'> | undefined;
+export async function lockedList(studyId: string, id: string): Promise<LockedList> {
+  const found = z.uuid().safeParse(id).success
+    ? await database()
+        .select(whole)
+        .from(namesList)
+        .where(and(eq(namesList.studyId, studyId), eq(namesList.id, id), isNull(namesList.deletedAt)))
+        .for('update')
+    : [];
+  const list = found.at(0);
   if (!list) throw new NotFound('This list of names is not there. It may have been deleted.');
   return { ...list, studyId };
 }
@@ -127,7 +129,6 @@ export type NamesEditRequest = z.input<typeof namesEditSchema>;
 
 /** Sets entries; keeps what they were before, so that it can be taken back. Returns the new version. */
 export async function writeNames(
-  client: PoolClient,
   list: LockedList,
   edit: NamesEdit,
   what: string,
@@ -142,17 +143,18 @@ export async function writeNames(
   edit.rejected.forEach((pair) => rejected.add(pair));
   edit.unrejected.forEach((pair) => rejected.delete(pair));
   const version = list.version + 1;
-  await client.query('update names_list set entries = $1, rejected = $2, columns = $3, version = $4 where id = $5', [
-    JSON.stringify(Object.fromEntries(entries)),
-    JSON.stringify([...rejected]),
-    JSON.stringify(edit.columns?.[1] ?? list.columns),
-    version,
-    list.id,
-  ]);
-  await client.query(
-    'insert into names_change (list_id, version, what, role, of, edit, author) values ($1, $2, $3, $4, $5, $6, $7)',
-    [list.id, version, what, role.role, role.of, JSON.stringify(edit), list.author ?? null],
-  );
+  await database()
+    .update(namesList)
+    .set({
+      entries: Object.fromEntries(entries),
+      rejected: [...rejected],
+      columns: edit.columns?.[1] ?? list.columns,
+      version,
+    })
+    .where(eq(namesList.id, list.id));
+  await database()
+    .insert(namesChange)
+    .values({ listId: list.id, version, what, role: role.role, of: role.of, edit, author: list.author });
   return version;
 }
 
@@ -185,12 +187,12 @@ export async function changeNames(
 ): Promise<{ version: number; others: boolean }> {
   await studyFor(studyId, 'edit');
   const request = namesEditSchema.parse(asked);
-  const changed = await inTransaction(async (client) => {
-    const list = { ...(await lockedList(client, studyId, id)), author };
-    const { rows: later } = await client.query<{ edit: NamesEdit; author: string | null }>(
-      'select edit, author from names_change where list_id = $1 and version > $2',
-      [list.id, base],
-    );
+  const changed = await inTransaction(async () => {
+    const list = { ...(await lockedList(studyId, id)), author };
+    const later = await database()
+      .select({ edit: namesChange.edit, author: namesChange.author })
+      .from(namesChange)
+      .where(and(eq(namesChange.listId, list.id), gt(namesChange.version, base)));
     const others = later.filter((one) => author === undefined || one.author !== author);
     const name = Object.keys(request.entries).find((key) =>
       others.some(({ edit }) => Object.hasOwn(edit.entries, key)),
@@ -202,7 +204,7 @@ export async function changeNames(
         id,
       );
     }
-    if (request.columns) await free(client, studyId, request.columns, id);
+    if (request.columns) await free(studyId, request.columns, id);
     const had = new Set(list.rejected);
     const edit: NamesEdit = {
       entries: withBefore(list, request.entries),
@@ -210,11 +212,20 @@ export async function changeNames(
       unrejected: request.unreject.filter((pair) => had.has(pair)),
       ...(request.columns ? { columns: [list.columns, request.columns] } : {}),
     };
-    return { version: await writeNames(client, list, edit, request.what), others: others.length > 0 };
+    return { version: await writeNames(list, edit, request.what), others: others.length > 0 };
   });
   await touchStudy(studyId);
   return changed;
 }
+
+const changed = {
+  version: namesChange.version,
+  role: namesChange.role,
+  of: namesChange.of,
+  author: namesChange.author,
+  what: namesChange.what,
+  edit: namesChange.edit,
+};
 
 /** What can be taken back and made again, in words. */
 export async function namesHistory(
@@ -223,11 +234,13 @@ export async function namesHistory(
   author?: string,
 ): Promise<{ undo?: string; redo?: string }> {
   await studyFor(studyId, 'read');
-  return inTransaction(async (client) => {
-    const { rows } = await client.query<Kept & { what: string }>(
-      'select names_change.version, role, of, author, what from names_change join names_list on list_id = id where study_id = $1 and list_id = $2 order by names_change.version',
-      [studyId, z.uuid().parse(id)],
-    );
+  return inTransaction(async () => {
+    const rows = await database()
+      .select(changed)
+      .from(namesChange)
+      .innerJoin(namesList, eq(namesChange.listId, namesList.id))
+      .where(and(eq(namesList.studyId, studyId), eq(namesList.id, z.uuid().parse(id))))
+      .orderBy(asc(namesChange.version));
     const { undo, redo } = stacks(ownOf(rows, author));
     const what = (version: number | undefined): string | undefined => rows.find((row) => row.version === version)?.what;
     return { undo: what(undo.at(-1)), redo: what(redo.at(-1)) };
@@ -242,12 +255,13 @@ export async function stepNames(
   author?: string,
 ): Promise<{ version: number; what: string }> {
   await studyFor(studyId, 'edit');
-  const result = await inTransaction(async (client) => {
-    const list = { ...(await lockedList(client, studyId, id)), author };
-    const { rows } = await client.query<Kept & { what: string; edit: NamesEdit }>(
-      'select version, role, of, author, what, edit from names_change where list_id = $1 order by version',
-      [list.id],
-    );
+  const result = await inTransaction(async () => {
+    const list = { ...(await lockedList(studyId, id)), author };
+    const rows = await database()
+      .select(changed)
+      .from(namesChange)
+      .where(eq(namesChange.listId, list.id))
+      .orderBy(asc(namesChange.version));
     const of = stacks(ownOf(rows, author))[direction].at(-1);
     const change = rows.find((row) => row.version === of);
     if (!change || of === undefined) throw new Fault(`There is nothing to ${direction} in “${list.name}”.`, id);
@@ -265,7 +279,7 @@ export async function stepNames(
       unrejected: back ? edit.rejected : edit.unrejected,
       ...(edit.columns ? { columns: back ? [edit.columns[1], edit.columns[0]] : edit.columns } : {}),
     };
-    return { version: await writeNames(client, list, inverse, what, { role: direction, of }), what };
+    return { version: await writeNames(list, inverse, what, { role: direction, of }), what };
   });
   await touchStudy(studyId);
   return result;
@@ -274,17 +288,20 @@ export async function stepNames(
 export async function renameNames(studyId: string, id: string, name: string): Promise<void> {
   await studyFor(studyId, 'edit');
   const clean = cleanName(name, 'list');
-  await inTransaction(async (client) => {
-    const list = await lockedList(client, studyId, id);
-    await client.query('update names_list set name = $1 where id = $2', [clean, list.id]);
+  await inTransaction(async () => {
+    const list = await lockedList(studyId, id);
+    await database().update(namesList).set({ name: clean }).where(eq(namesList.id, list.id));
   });
 }
 
 export async function deleteNames(studyId: string, id: string): Promise<void> {
   await studyFor(studyId, 'edit');
-  await inTransaction(async (client) => {
-    const list = await lockedList(client, studyId, id);
-    await client.query('update names_list set deleted_at = now() where id = $1', [list.id]);
+  await inTransaction(async () => {
+    const list = await lockedList(studyId, id);
+    await database()
+      .update(namesList)
+      .set({ deletedAt: sql`now()` })
+      .where(eq(namesList.id, list.id));
   });
   await touchStudy(studyId);
 }

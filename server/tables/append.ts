@@ -1,5 +1,6 @@
 /** Records that are made in a table because another names them. */
-import type { PoolClient } from 'pg';
+import { and, eq, gte } from 'drizzle-orm';
+import { database, record } from '@/server/db';
 import { identityOf } from '@/core/tables';
 import { Fault, counted } from '@/core/fault';
 import { recordChange } from './change';
@@ -11,14 +12,13 @@ const numbered = /^(.*?)(\d+)$/;
 
 /** Adds a record for each value, called by it in column `by`, with an id that goes on from those there are. Returns the rows. */
 export async function appendRecords(
-  client: PoolClient,
   studyId: string,
   key: string,
   by: string,
   values: readonly string[],
 ): Promise<string[][]> {
   if (!values.length) return [];
-  const table = await lockedTable(client, studyId, key);
+  const table = await lockedTable(studyId, key);
   const at = table.columns.findIndex(({ name }) => name === by);
   if (at < 0) throw new Fault(`The table “${table.name}” has no column “${by}” any more. Match the column again.`, key);
   const idAt = table.columns.findIndex(({ name }) => name === identityOf(table.columns)[0]);
@@ -26,7 +26,7 @@ export async function appendRecords(
   let width = 1;
   let last = 0;
   if (idAt >= 0 && idAt !== at) {
-    for await (const some of readRows(client, table.setId, table.rows)) {
+    for await (const some of readRows(table.setId, table.rows)) {
       for (const cells of some) {
         const found = numbered.exec(cells[idAt]);
         if (found && Number(found[2]) > last) [prefix, width, last] = [found[1], found[2].length, Number(found[2])];
@@ -40,23 +40,19 @@ export async function appendRecords(
     return cells;
   });
   const lines = rows.map((cells) => JSON.stringify(cells));
-  await appendRows(client, table, lines, `added ${counted(rows.length, 'record')} named elsewhere`);
+  await appendRows(table, lines, `added ${counted(rows.length, 'record')} named elsewhere`);
   return rows;
 }
 
 /** Adds rows at the end. What stood beyond the end, from additions that were taken back, gives way. */
 export async function appendRows(
-  client: PoolClient,
   table: Awaited<ReturnType<typeof lockedTable>>,
   rows: readonly string[],
   what: string,
 ): Promise<number> {
-  await client.query('delete from record where set_id = $1 and position >= $2', [table.setId, table.rows]);
-  await addRows(client, table.setId, table.rows, [rows]);
-  return recordChange(
-    client,
-    table,
-    { setId: table.setId, columns: table.columns, rows: table.rows + rows.length },
-    what,
-  );
+  await database()
+    .delete(record)
+    .where(and(eq(record.setId, table.setId), gte(record.position, table.rows)));
+  await addRows(table.setId, table.rows, [rows]);
+  return recordChange(table, { setId: table.setId, columns: table.columns, rows: table.rows + rows.length }, what);
 }

@@ -1,112 +1,102 @@
 /** Changes of a table's contents, each kept so that it can be taken back. */
-import type { PoolClient } from 'pg';
 import { isDeepStrictEqual } from 'node:util';
-import type { ColumnRef } from '@/core/names';
+import { and, asc, desc, eq, gt, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { ColumnSpec } from '@/core/tables';
 import { readTrailOrFault, stored } from '@/core/trail';
 import { withColumns } from '@/core/trail/columns';
 import { Fault } from '@/core/fault';
-import type { CellChange, ChangeRole, TableState } from '@/server/db';
+import {
+  type CellChange,
+  type ChangeRole,
+  type TableState,
+  database,
+  namesList,
+  network,
+  networkVersion,
+  record,
+  studyTable,
+  tableChange,
+} from '@/server/db';
 import { type Kept, ownOf, stacks } from '@/server/history';
 import type { LockedTable } from '.';
 
 type Role = { role: ChangeRole; of: number | null };
 const done: Role = { role: 'do', of: null };
 
+/** What is told of a change wherever changes are listed. */
+const kept = {
+  version: tableChange.version,
+  role: tableChange.role,
+  of: tableChange.of,
+  author: tableChange.author,
+  what: tableChange.what,
+};
+
 async function keep(
-  client: PoolClient,
   table: LockedTable,
   what: string,
   change: { cells?: CellChange[]; before?: TableState; after?: TableState },
   { role, of }: Role,
 ): Promise<number> {
   const version = table.version + 1;
-  const json = (value: unknown): string | null => (value === undefined ? null : JSON.stringify(value));
-  await client.query(
-    'insert into table_change (table_id, version, what, role, of, cells, before, after, author, token) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)',
-    [
-      table.id,
-      version,
-      what,
-      role,
-      of,
-      json(change.cells),
-      json(change.before),
-      json(change.after),
-      table.author ?? null,
-      table.token ?? null,
-    ],
-  );
-  await client.query('update study_table set version = $1 where id = $2', [version, table.id]);
+  await database()
+    .insert(tableChange)
+    .values({ tableId: table.id, version, what, role, of, ...change, author: table.author, token: table.token });
+  await database().update(studyTable).set({ version }).where(eq(studyTable.id, table.id));
   return version;
 }
 
 /** Gives the table another state; returns its new version. */
-export async function recordChange(
-  client: PoolClient,
-  table: LockedTable,
-  after: TableState,
-  what: string,
-  role = done,
-): Promise<number> {
+export async function recordChange(table: LockedTable, after: TableState, what: string, role = done): Promise<number> {
   const before = { setId: table.setId, columns: table.columns, rows: table.rows };
-  await client.query('update study_table set set_id = $1, columns = $2, rows = $3 where id = $4', [
-    after.setId,
-    JSON.stringify(after.columns),
-    after.rows,
-    table.id,
-  ]);
+  const { setId, columns, rows } = after;
+  await database().update(studyTable).set({ setId, columns, rows }).where(eq(studyTable.id, table.id));
   if (before.columns.length === after.columns.length && before.setId === after.setId)
-    await follow(client, table, after.columns);
-  return keep(client, table, what, { before, after }, role);
+    await follow(table, after.columns);
+  return keep(table, what, { before, after }, role);
 }
 
 /** Names and trails go on reading columns that got another name. */
-async function follow(client: PoolClient, table: LockedTable, columns: readonly ColumnSpec[]): Promise<void> {
+async function follow(table: LockedTable, columns: readonly ColumnSpec[]): Promise<void> {
   const names = new Map(
     table.columns.flatMap(({ name }, c) => (columns[c].name === name ? [] : [[name, columns[c].name]])),
   );
   if (!names.size) return;
-  await renameInTrails(client, table, names);
-  const { rows } = await client.query<{ id: string; columns: ColumnRef[] }>(
-    'select id, columns from names_list where study_id = $1',
-    [table.studyId],
-  );
-  for (const { id, columns: refs } of rows) {
+  await renameInTrails(table, names);
+  const lists = await database()
+    .select({ id: namesList.id, columns: namesList.columns })
+    .from(namesList)
+    .where(eq(namesList.studyId, table.studyId));
+  for (const { id, columns: refs } of lists) {
     const next = refs.map((ref) =>
       ref.table === table.key ? { ...ref, column: names.get(ref.column) ?? ref.column } : ref,
     );
     if (!isDeepStrictEqual(refs, next))
-      await client.query('update names_list set columns = $1 where id = $2', [JSON.stringify(next), id]);
+      await database().update(namesList).set({ columns: next }).where(eq(namesList.id, id));
   }
 }
 
-async function renameInTrails(
-  client: PoolClient,
-  table: LockedTable,
-  names: ReadonlyMap<string, string>,
-): Promise<void> {
-  const { rows } = await client.query<{ id: string; version: number; trail: unknown }>(
-    'select id, version, trail from network where study_id = $1 and deleted_at is null order by id for update',
-    [table.studyId],
-  );
-  for (const { id, version, trail } of rows) {
+async function renameInTrails(table: LockedTable, names: ReadonlyMap<string, string>): Promise<void> {
+  const networks = await database()
+    .select({ id: network.id, version: network.version, trail: network.trail })
+    .from(network)
+    .where(and(eq(network.studyId, table.studyId), isNull(network.deletedAt)))
+    .orderBy(asc(network.id))
+    .for('update');
+  for (const { id, version, trail } of networks) {
     // A trail that cannot be read is left as it is.
     const read = readTrailOrFault(trail);
     if ('fault' in read) continue;
     const next = withColumns(read.trail, table.key, (name) => names.get(name) ?? name);
     if (isDeepStrictEqual(next, read.trail)) continue;
-    const text = JSON.stringify(stored(next));
-    await client.query('update network set trail = $1, version = $2, changed_at = now() where id = $3', [
-      text,
-      version + 1,
-      id,
-    ]);
-    await client.query('insert into network_version (network_id, version, trail) values ($1, $2, $3)', [
-      id,
-      version + 1,
-      text,
-    ]);
+    const saved = { trail: stored(next), version: version + 1 };
+    await database()
+      .update(network)
+      .set({ ...saved, changedAt: sql`now()` })
+      .where(eq(network.id, id));
+    await database()
+      .insert(networkVersion)
+      .values({ networkId: id, ...saved });
   }
 }
 
@@ -123,7 +113,6 @@ const batch = 5000;
 
 /** Writes cells; those that are as they are already are passed over. Returns the new version, and how many cells hold something else than they must. */
 export async function writeCells(
-  client: PoolClient,
   table: LockedTable,
   edits: readonly CellEdit[],
   what: string,
@@ -146,13 +135,13 @@ export async function writeCells(
   for (let from = 0; from < rows.length; from += batch) {
     progress?.(from / rows.length);
     const some = rows.slice(from, from + batch);
-    const found = await client.query<{ position: number; cells: string[] }>(
-      'select position, cells from record where set_id = $1 and position = any($2)',
-      [table.setId, some],
-    );
+    const found = await database()
+      .select({ position: record.position, cells: record.cells })
+      .from(record)
+      .where(and(eq(record.setId, table.setId), sql`${record.position} = any(${sql.param(some)})`));
     const touched: number[] = [];
     const texts: string[] = [];
-    for (const { position, cells } of found.rows) {
+    for (const { position, cells } of found) {
       const first = changes.length;
       for (const { column, text, was } of byRow.get(position) ?? []) {
         const clean = text.replaceAll('\0', '');
@@ -168,13 +157,13 @@ export async function writeCells(
       texts.push(JSON.stringify(cells));
     }
     if (!touched.length) continue;
-    await client.query(
-      'update record set cells = changed.cells from unnest($2::int[], $3::json[]) as changed(position, cells) where set_id = $1 and record.position = changed.position',
-      [table.setId, touched, texts],
-    );
+    await database().execute(sql`
+      update ${record} set cells = changed.cells
+      from unnest(${sql.param(touched)}::int[], ${sql.param(texts)}::json[]) as changed(position, cells)
+      where ${record.setId} = ${table.setId} and ${record.position} = changed.position`);
   }
   if (!changes.length) return { version: table.version, passed };
-  return { version: await keep(client, table, what, { cells: changes }, role), passed };
+  return { version: await keep(table, what, { cells: changes }, role), passed };
 }
 
 export interface ChangeRow extends Kept {
@@ -185,15 +174,12 @@ export interface ChangeRow extends Kept {
 }
 
 /** What an author can take back and make again, in words; undefined where nothing can. */
-export async function undoable(
-  client: PoolClient,
-  tableId: number,
-  author?: string,
-): Promise<{ undo?: string; redo?: string }> {
-  const { rows } = await client.query<Kept & { what: string }>(
-    'select version, role, of, author, what from table_change where table_id = $1 order by version',
-    [tableId],
-  );
+export async function undoable(tableId: number, author?: string): Promise<{ undo?: string; redo?: string }> {
+  const rows = await database()
+    .select(kept)
+    .from(tableChange)
+    .where(eq(tableChange.tableId, tableId))
+    .orderBy(asc(tableChange.version));
   const { undo, redo } = stacks(ownOf(rows, author));
   const what = (version: number | undefined): string | undefined => rows.find((row) => row.version === version)?.what;
   return { undo: what(undo.at(-1)), redo: what(redo.at(-1)) };
@@ -204,12 +190,12 @@ export const moves = ({ before, after }: Pick<ChangeRow, 'before' | 'after'>): b
   before !== null && after !== null && (before.setId !== after.setId || before.columns.length !== after.columns.length);
 
 /** Changes of a table after a version. */
-export async function changesSince(client: PoolClient, tableId: number, version: number): Promise<ChangeRow[]> {
-  const { rows } = await client.query<ChangeRow>(
-    'select version, role, of, author, what, cells, before, after from table_change where table_id = $1 and version > $2 order by version',
-    [tableId, version],
-  );
-  return rows;
+export async function changesSince(tableId: number, version: number): Promise<ChangeRow[]> {
+  return database()
+    .select({ ...kept, cells: tableChange.cells, before: tableChange.before, after: tableChange.after })
+    .from(tableChange)
+    .where(and(eq(tableChange.tableId, tableId), gt(tableChange.version, version)))
+    .orderBy(asc(tableChange.version));
 }
 
 /**
@@ -217,17 +203,17 @@ export async function changesSince(client: PoolClient, tableId: number, version:
  * nothing, or where others have built on it.
  */
 export async function stepBack(
-  client: PoolClient,
   table: LockedTable,
   direction: 'undo' | 'redo',
 ): Promise<{ version: number; what: string; of: number }> {
-  const kept = await client.query<Kept>(
-    'select version, role, of, author from table_change where table_id = $1 order by version',
-    [table.id],
-  );
-  const of = stacks(ownOf(kept.rows, table.author))[direction].at(-1);
+  const changes = await database()
+    .select(kept)
+    .from(tableChange)
+    .where(eq(tableChange.tableId, table.id))
+    .orderBy(asc(tableChange.version));
+  const of = stacks(ownOf(changes, table.author))[direction].at(-1);
   if (of === undefined) throw new Fault(`There is nothing to ${direction} in “${table.name}”.`, table.name);
-  const [change, ...later] = await changesSince(client, table.id, of - 1);
+  const [change, ...later] = await changesSince(table.id, of - 1);
   const { what } = change;
   const others =
     table.author === undefined ? [] : later.filter(({ author }) => author !== null && author !== table.author);
@@ -239,7 +225,7 @@ export async function stepBack(
     const edits = change.cells.map(([row, column, before, after]): CellEdit =>
       direction === 'undo' ? { row, column, text: before, was: after } : { row, column, text: after, was: before },
     );
-    const { version, passed } = await writeCells(client, table, edits, what, role);
+    const { version, passed } = await writeCells(table, edits, what, role);
     if (passed === edits.length) throw inTheWay();
     return { version, what, of };
   }
@@ -247,39 +233,34 @@ export async function stepBack(
   if (!state) throw new Fault(`There is nothing to ${direction} in “${table.name}”.`, table.name);
   // Another set of rows does not have what others wrote into this one.
   if (others.length && (state.setId !== table.setId || others.some(({ before }) => before !== null))) throw inTheWay();
-  return { version: await recordChange(client, table, state, what, role), what, of };
+  return { version: await recordChange(table, state, what, role), what, of };
 }
 
 /** The states a table has had, the last first, with what ended each. */
 export async function formerStates(
-  client: PoolClient,
   tableId: number,
 ): Promise<{ version: number; what: string; at: Date; rows: number }[]> {
-  const { rows } = await client.query<{
-    version: number;
-    what: string;
-    at: Date;
-    before: TableState;
-    after: TableState;
-  }>(
-    'select version, what, at, before, after from table_change where table_id = $1 and before is not null order by version desc limit 50',
-    [tableId],
+  const rows = await database()
+    .select({ ...kept, at: tableChange.at, before: tableChange.before, after: tableChange.after })
+    .from(tableChange)
+    .where(and(eq(tableChange.tableId, tableId), isNotNull(tableChange.before)))
+    .orderBy(desc(tableChange.version))
+    .limit(50);
+  return rows.flatMap(({ version, what, at, before, after }) =>
+    before && before.setId !== after?.setId ? [{ version, what, at, rows: before.rows }] : [],
   );
-  return rows
-    .filter(({ before, after }) => before.setId !== after.setId)
-    .map(({ version, what, at, before }) => ({ version, what, at, rows: before.rows }));
 }
 
 /** Brings back the state that a change ended. */
-export async function bringBack(client: PoolClient, table: LockedTable, version: number): Promise<number> {
-  const { rows } = await client.query<{ before: TableState | null; what: string }>(
-    'select before, what from table_change where table_id = $1 and version = $2',
-    [table.id, version],
-  );
-  const before = rows[0]?.before;
+export async function bringBack(table: LockedTable, version: number): Promise<number> {
+  const found = await database()
+    .select({ before: tableChange.before, what: tableChange.what })
+    .from(tableChange)
+    .where(and(eq(tableChange.tableId, table.id), eq(tableChange.version, version)));
+  const before = found[0]?.before;
   if (!before) throw new Fault(`“${table.name}” has no such former version.`, table.name);
   if (isDeepStrictEqual(before, { setId: table.setId, columns: table.columns, rows: table.rows })) return table.version;
-  return recordChange(client, table, before, `brought back what was there before: ${rows[0].what}`);
+  return recordChange(table, before, `brought back what was there before: ${found[0].what}`);
 }
 
 /** The same columns, one of them changed. */

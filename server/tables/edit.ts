@@ -1,10 +1,10 @@
 /** Editing by hand: cells, rows, columns. Every change is made on the version it was decided on, and can be taken back. */
-import type { PoolClient } from 'pg';
+import { and, eq, sql } from 'drizzle-orm';
 import * as z from 'zod';
 import { type ColumnSpec, columnSpecSchema } from '@/core/tables';
 import { Fault, counted } from '@/core/fault';
 import { studyFor } from '@/server/access';
-import { inTransaction } from '@/server/db';
+import { database, inTransaction, studyTable, tableChange } from '@/server/db';
 import { cleanName, touchStudy } from '@/server/studies';
 import { appendRows } from './append';
 import { stepEffects } from './intake';
@@ -79,14 +79,14 @@ export async function editTable(
 ): Promise<Edited> {
   await studyFor(studyId, 'edit');
   let parsed = editSchema.parse(edit);
-  const edited = await inTransaction(async (client): Promise<Edited> => {
-    const table = { ...(await lockedTable(client, studyId, key)), author, token };
-    const later = await changesSince(client, table.id, base);
+  const edited = await inTransaction(async (): Promise<Edited> => {
+    const table = { ...(await lockedTable(studyId, key)), author, token };
+    const later = await changesSince(table.id, base);
     const others = later.some((change) => author === undefined || change.author !== author);
-    const done = token && (await versionOf(client, table.id, token));
+    const done = token && (await versionOf(table.id, token));
     if (done) return { version: table.version, others, conflicts: [] };
     if (onto !== undefined && parsed.kind === 'cells') {
-      const start = await startOf(client, table, onto);
+      const start = await startOf(table, onto);
       parsed = { ...parsed, edits: parsed.edits.map((one) => ({ ...one, row: one.row + start })) };
     }
     if (base > table.version) throw new Fault(`“${table.name}” is older than what is shown. Load the page again.`, key);
@@ -98,30 +98,30 @@ export async function editTable(
         key,
       );
     }
-    if (parsed.kind !== 'cells') return { version: await apply(client, table, parsed), others, conflicts: [] };
+    if (parsed.kind !== 'cells') return { version: await apply(table, parsed), others, conflicts: [] };
     const { free, conflicts } = apart(
       parsed.edits,
       later.filter((change) => author === undefined || change.author !== author),
     );
-    const { version } = await writeCells(client, table, free, parsed.what, undefined, progress);
+    const { version } = await writeCells(table, free, parsed.what, undefined, progress);
     return { version, others, conflicts };
   });
   await touchStudy(studyId);
   return edited;
 }
 
-async function versionOf(client: PoolClient, tableId: number, token: string): Promise<number | undefined> {
-  const { rows } = await client.query<{ version: number }>(
-    'select version from table_change where table_id = $1 and token = $2',
-    [tableId, token],
-  );
-  return rows.length ? rows[0].version : undefined;
+async function versionOf(tableId: number, token: string): Promise<number | undefined> {
+  const found = await database()
+    .select({ version: tableChange.version })
+    .from(tableChange)
+    .where(and(eq(tableChange.tableId, tableId), eq(tableChange.token, token)));
+  return found.length ? found[0].version : undefined;
 }
 
 /** The place of the first row that an addition made; a Fault where rows have other places since. */
-async function startOf(client: PoolClient, table: LockedTable, token: string): Promise<number> {
-  const made = await versionOf(client, table.id, token);
-  const [change, ...later] = made === undefined ? [] : await changesSince(client, table.id, made - 1);
+async function startOf(table: LockedTable, token: string): Promise<number> {
+  const made = await versionOf(table.id, token);
+  const [change, ...later] = made === undefined ? [] : await changesSince(table.id, made - 1);
   if (!(change as ChangeRow | undefined)?.before || later.some(moves))
     throw new Fault(`The rows that were added to “${table.name}” are not there any more.`, table.name);
   return change.before?.rows ?? 0;
@@ -148,7 +148,7 @@ function apart(
 
 type Structural = Exclude<z.output<typeof editSchema>, { kind: 'cells' }>;
 
-async function apply(client: PoolClient, table: LockedTable, edit: Structural): Promise<number> {
+async function apply(table: LockedTable, edit: Structural): Promise<number> {
   const { columns, rows } = table;
   const width = columns.length;
   switch (edit.kind) {
@@ -159,14 +159,14 @@ async function apply(client: PoolClient, table: LockedTable, edit: Structural): 
         JSON.stringify([...cells, ...new Array<string>(width - cells.length).fill('')]),
       );
       const what = `added ${counted(lines.length, 'row')}`;
-      if (edit.at >= rows) return appendRows(client, table, lines, what);
-      return rewritten(client, table, columns, what, (cells, row) =>
+      if (edit.at >= rows) return appendRows(table, lines, what);
+      return rewritten(table, columns, what, (cells, row) =>
         row === edit.at ? [...lines, JSON.stringify(cells)] : [JSON.stringify(cells)],
       );
     }
     case 'delete rows': {
       const gone = new Set(edit.rows);
-      return rewritten(client, table, columns, `deleted ${counted(gone.size, 'row')}`, (cells, row) =>
+      return rewritten(table, columns, `deleted ${counted(gone.size, 'row')}`, (cells, row) =>
         gone.has(row) ? [] : [JSON.stringify(cells)],
       );
     }
@@ -174,7 +174,7 @@ async function apply(client: PoolClient, table: LockedTable, edit: Structural): 
       const name = freeName(columns, edit.spec.name);
       const at = Math.min(edit.at, width);
       const next = [...columns.slice(0, at), { ...edit.spec, name }, ...columns.slice(at)];
-      return rewritten(client, table, next, `added the column ${name}`, (cells) => [
+      return rewritten(table, next, `added the column ${name}`, (cells) => [
         JSON.stringify([...cells.slice(0, at), edit.fill, ...cells.slice(at)]),
       ]);
     }
@@ -182,7 +182,7 @@ async function apply(client: PoolClient, table: LockedTable, edit: Structural): 
       if (width === 1) throw new Fault(`“${table.name}” has only this column. Delete the table instead.`, table.name);
       const next = columns.filter((_, c) => c !== edit.column);
       const name = columns[edit.column]?.name ?? '';
-      return rewritten(client, table, next, `deleted the column ${name}`, (cells) => [
+      return rewritten(table, next, `deleted the column ${name}`, (cells) => [
         JSON.stringify(cells.filter((_, c) => c !== edit.column)),
       ]);
     }
@@ -194,14 +194,13 @@ async function apply(client: PoolClient, table: LockedTable, edit: Structural): 
         throw new Fault(`“${table.name}” has a column “${name}” already. Choose another name.`, name);
       const next = withSpec(columns, edit.column, { ...edit.spec, name });
       const what = name === former.name ? `read ${name} as ${edit.spec.type}` : `renamed ${former.name} to ${name}`;
-      return recordChange(client, table, { setId: table.setId, columns: next, rows }, what);
+      return recordChange(table, { setId: table.setId, columns: next, rows }, what);
     }
     case 'identity': {
       const next = columns.map(({ id: _id, ...spec }) =>
         edit.columns.includes(spec.name) ? { ...spec, id: true } : spec,
       );
       return recordChange(
-        client,
         table,
         { setId: table.setId, columns: next, rows },
         edit.columns.length ? `identity: ${edit.columns.join(' and ')}` : 'no identity',
@@ -219,7 +218,6 @@ function freeName(columns: readonly ColumnSpec[], wanted: string): string {
 
 /** The table with every row passed through `change`, as a set of its own; the former one is kept. */
 export async function rewritten(
-  client: PoolClient,
   table: LockedTable,
   columns: ColumnSpec[],
   what: string,
@@ -228,26 +226,29 @@ export async function rewritten(
   // Reading and copying cannot share a connection; the rows are at most as many as were stored.
   const lines: string[] = [];
   let row = 0;
-  for await (const some of readRows(client, table.setId, table.rows)) {
+  for await (const some of readRows(table.setId, table.rows)) {
     for (const cells of some) lines.push(...change(cells, row++));
   }
-  const written = await newSet(client, [lines]);
-  return recordChange(client, table, { ...written, columns }, what);
+  const written = await newSet([lines]);
+  return recordChange(table, { ...written, columns }, what);
 }
 
 /** Takes back the import that a table began with: the table goes to the deleted ones, and what it did elsewhere is taken back. */
 export async function undoIntake(studyId: string, key: string): Promise<void> {
   await studyFor(studyId, 'edit');
-  await inTransaction(async (client) => {
-    const table = await lockedTable(client, studyId, key);
+  await inTransaction(async () => {
+    const table = await lockedTable(studyId, key);
     if (table.version !== 1) {
       throw new Fault(
         `“${table.name}” was changed since it came in. Undo these changes first, or delete the table.`,
         key,
       );
     }
-    await client.query('update study_table set deleted_at = now() where id = $1', [table.id]);
-    await stepEffects(client, studyId, table.id, 1, 'undo');
+    await database()
+      .update(studyTable)
+      .set({ deletedAt: sql`now()` })
+      .where(eq(studyTable.id, table.id));
+    await stepEffects(studyId, table.id, 1, 'undo');
   });
   await touchStudy(studyId);
 }
@@ -260,12 +261,12 @@ export async function stepTable(
   { author, token }: Asking = {},
 ): Promise<{ version: number; what: string }> {
   await studyFor(studyId, 'edit');
-  const result = await inTransaction(async (client) => {
-    const table = { ...(await lockedTable(client, studyId, key)), author, token };
-    if (token && (await versionOf(client, table.id, token))) return { version: table.version, what: '' };
-    const { of, ...stepped } = await stepBack(client, table, direction);
+  const result = await inTransaction(async () => {
+    const table = { ...(await lockedTable(studyId, key)), author, token };
+    if (token && (await versionOf(table.id, token))) return { version: table.version, what: '' };
+    const { of, ...stepped } = await stepBack(table, direction);
     // An import is taken back with all that it did elsewhere.
-    await stepEffects(client, studyId, table.id, of, direction);
+    await stepEffects(studyId, table.id, of, direction);
     return stepped;
   });
   await touchStudy(studyId);
@@ -282,10 +283,10 @@ export interface TableHistory {
 export async function tableHistory(studyId: string, key: string, author?: string): Promise<TableHistory> {
   await studyFor(studyId, 'read');
   const { id } = await tableFor(studyId, key);
-  return inTransaction(async (client) => {
-    const former = await formerStates(client, id);
+  return inTransaction(async () => {
+    const former = await formerStates(id);
     return {
-      ...(await undoable(client, id, author)),
+      ...(await undoable(id, author)),
       former: former.map((one) => ({ ...one, at: one.at.toISOString() })),
     };
   }, 'read');
@@ -294,9 +295,7 @@ export async function tableHistory(studyId: string, key: string, author?: string
 /** Brings back what a table held before one of its changes. */
 export async function bringBackTable(studyId: string, key: string, version: number): Promise<{ version: number }> {
   await studyFor(studyId, 'edit');
-  const now = await inTransaction(async (client) =>
-    bringBack(client, await lockedTable(client, studyId, key), version),
-  );
+  const now = await inTransaction(async () => bringBack(await lockedTable(studyId, key), version));
   await touchStudy(studyId);
   return { version: now };
 }

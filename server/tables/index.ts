@@ -1,6 +1,5 @@
 /** Tables of a study: listed, brought in, read as columns, renamed, deleted and brought back. */
 import { and, asc, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
-import type { PoolClient } from 'pg';
 import type { ColumnSpec } from '@/core/tables';
 import type { Aside } from '@/core/intake';
 import { Fault } from '@/core/fault';
@@ -61,17 +60,14 @@ export interface LockedTable {
 }
 
 /** Locks a table; a Fault where it has another version than the change was decided on. */
-export async function lockedTable(
-  client: PoolClient,
-  studyId: string,
-  key: string,
-  base?: number,
-): Promise<LockedTable> {
-  const { rows } = await client.query<Omit<LockedTable, 'studyId'>>(
-    'select id, key, name, columns, set_id as "setId", rows, version from study_table where study_id = $1 and key = $2 and deleted_at is null for update',
-    [studyId, key],
-  );
-  const table = rows[0] as Omit<LockedTable, 'studyId'> | undefined;
+export async function lockedTable(studyId: string, key: string, base?: number): Promise<LockedTable> {
+  const { origin: _origin, ...fields } = head;
+  const found = await database()
+    .select({ ...fields, id: studyTable.id, setId: studyTable.setId })
+    .from(studyTable)
+    .where(and(eq(studyTable.studyId, studyId), eq(studyTable.key, key), isNull(studyTable.deletedAt)))
+    .for('update');
+  const table = found[0] as (typeof found)[0] | undefined;
   if (!table) throw new NotFound(`The study has no table “${key}”. It may have been deleted.`);
   if (base !== undefined && table.version !== base) {
     throw new Fault(

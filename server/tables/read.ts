@@ -4,7 +4,7 @@ import { eq } from 'drizzle-orm';
 import { Fault } from '@/core/fault';
 import { TableBuilder, type Table } from '@/core/tables';
 import { NotFound, studyFor } from '@/server/access';
-import { connection, inTransaction, studyTable, database } from '@/server/db';
+import { inTransaction, studyTable, database } from '@/server/db';
 import { type TableHead, tableFor } from '.';
 import { readRows } from './record-sets';
 
@@ -24,10 +24,10 @@ export async function headAt(
 
 /** The table's columns at the given version; a NotFound where it has another by now. */
 export function readTable(studyId: string, key: string, version?: number): Promise<Table> {
-  return inTransaction(async (client) => {
+  return inTransaction(async () => {
     const head = await headAt(studyId, key, version);
     const builder = new TableBuilder(key, head.columns);
-    for await (const some of readRows(client, head.setId, head.rows)) for (const cells of some) builder.push(cells);
+    for await (const some of readRows(head.setId, head.rows)) for (const cells of some) builder.push(cells);
     return builder.doneInParts(breathe);
   }, 'read');
 }
@@ -46,7 +46,7 @@ export async function writtenRows(
 
 async function* pieces(head: TableHead & { id: number; setId: number }): AsyncGenerator<string, void> {
   let text = '';
-  for await (const some of readRows(connection(), head.setId, head.rows)) {
+  for await (const some of readRows(head.setId, head.rows)) {
     const [now] = await database()
       .select({ version: studyTable.version })
       .from(studyTable)

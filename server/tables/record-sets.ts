@@ -1,8 +1,9 @@
 /** Rows in the database: written as a set in one go, read back in their order. */
 import { pipeline } from 'node:stream/promises';
 import { Readable } from 'node:stream';
-import type { Pool, PoolClient } from 'pg';
+import { sql } from 'drizzle-orm';
 import { from as copyFrom } from 'pg-copy-streams';
+import { copying, database, record, recordSet } from '@/server/db';
 
 const batch = 5000;
 /** Characters handed to the database at once. */
@@ -20,7 +21,7 @@ function copyField(json: string): string {
 type Pieces = AsyncIterable<readonly string[]> | Iterable<readonly string[]>;
 
 /** Adds rows, each a JSON array of texts, in pieces of several, to a set from a position on; returns how many. */
-export async function addRows(client: PoolClient, setId: number, from: number, pieces: Pieces): Promise<number> {
+export async function addRows(setId: number, from: number, pieces: Pieces): Promise<number> {
   let count = 0;
   async function* copied(): AsyncGenerator<string> {
     let text = '';
@@ -34,30 +35,29 @@ export async function addRows(client: PoolClient, setId: number, from: number, p
     if (text) yield text;
   }
   const source = Readable.from(copied(), { objectMode: true, highWaterMark: 4 });
-  await pipeline(source, client.query(copyFrom('copy record (set_id, position, cells) from stdin')));
+  await pipeline(source, copying().query(copyFrom('copy record (set_id, position, cells) from stdin')));
   return count;
 }
 
 /** Writes rows as a set of their own. */
-export async function newSet(client: PoolClient, pieces: Pieces): Promise<{ setId: number; rows: number }> {
-  const made = await client.query<{ id: number }>('insert into record_set default values returning id');
-  const setId = made.rows[0].id;
-  return { setId, rows: await addRows(client, setId, 0, pieces) };
+export async function newSet(pieces: Pieces): Promise<{ setId: number; rows: number }> {
+  const [{ id: setId }] = await database().insert(recordSet).values({}).returning({ id: recordSet.id });
+  return { setId, rows: await addRows(setId, 0, pieces) };
 }
 
 /**
  * The first `rows` rows of a set, in order, some hundreds at a time: joined by the database and parsed together, which takes a third of the time that each
  * by itself does. Rows with long texts come singly, so that no text grows without bound.
  */
-export async function* readRows(client: PoolClient | Pool, setId: number, rows: number): AsyncGenerator<string[][]> {
+export async function* readRows(setId: number, rows: number): AsyncGenerator<string[][]> {
   for (let from = 0; from < rows; from += batch) {
-    const found = await client.query<[string]>({
-      text: `with part as (select position, cells from record where set_id = $1 and position >= $2 and position < $3),
-        pieces as (select *, position / (select case when max(pg_column_size(cells)) > 2000 then 1 else 500 end from part) as piece from part)
-        select string_agg(cells::text, ',' order by position) from pieces group by piece order by piece`,
-      values: [setId, from, Math.min(rows, from + batch)],
-      rowMode: 'array',
-    });
-    for (const [text] of found.rows) yield JSON.parse(`[${text}]`) as string[][];
+    const found = await database().execute<{ text: string }>(sql`
+      with part as (
+        select position, cells from ${record}
+        where set_id = ${setId} and position >= ${from} and position < ${Math.min(rows, from + batch)}
+      ),
+      pieces as (select *, position / (select case when max(pg_column_size(cells)) > 2000 then 1 else 500 end from part) as piece from part)
+      select string_agg(cells::text, ',' order by position) as text from pieces group by piece order by piece`);
+    for (const { text } of found.rows) yield JSON.parse(`[${text}]`) as string[][];
   }
 }

@@ -1,13 +1,14 @@
 /** Stores a table that comes in: its rows as they arrive, with what it changes in names and in other tables, in one transaction. */
-import type { PoolClient } from 'pg';
+import { and, eq, isNull } from 'drizzle-orm';
 import * as z from 'zod';
+import type { Aside } from '@/core/intake';
 import { columnSpecsSchema, idColumn, madeId } from '@/core/tables';
 import { Fault, counted, grouped } from '@/core/fault';
 import { studyFor } from '@/server/access';
 import { type Body, setDown } from '@/server/body';
 import { cleanName, touchStudy } from '@/server/studies';
 import { intakeNames, joinLists } from '@/server/names/intake';
-import { type IntakeEffects, inTransaction } from '@/server/db';
+import { type IntakeEffects, database, inTransaction, inTurn, studyTable } from '@/server/db';
 import { appendRecords } from './append';
 import { rewritten } from './edit';
 import { recordChange } from './change';
@@ -98,69 +99,56 @@ export async function storeTable(studyId: string, asked: StoreRequest, rows: Asy
   const names = request.columns.map((column) => column.name);
   if (new Set(names).size < names.length)
     throw new Fault('Two columns have the same name. Give each its own.', 'columns');
-  const stored = await inTransaction(async (client) => {
+  const stored = await inTransaction(async () => {
     if (request.token !== undefined && !request.into) {
       // Both of two requests with one token wait here for each other.
-      await client.query('select pg_advisory_xact_lock(hashtext($1))', [`${studyId} ${request.token}`]);
-      const known = await client.query<{ key: string; rows: number; version: number }>(
-        'select key, rows, version from study_table where study_id = $1 and token = $2 and deleted_at is null',
-        [studyId, request.token],
-      );
-      if (known.rows.length) return known.rows[0];
-      await client.query('update study_table set token = null where study_id = $1 and token = $2', [
-        studyId,
-        request.token,
-      ]);
+      await inTurn(`${studyId} ${request.token}`);
+      const ofToken = and(eq(studyTable.studyId, studyId), eq(studyTable.token, request.token));
+      const known = await database()
+        .select({ key: studyTable.key, rows: studyTable.rows, version: studyTable.version })
+        .from(studyTable)
+        .where(and(ofToken, isNull(studyTable.deletedAt)));
+      if (known.length) return known[0];
+      await database().update(studyTable).set({ token: null }).where(ofToken);
     }
-    const written = await newSet(client, checked(rows, names.length, request.name));
+    const written = await newSet(checked(rows, names.length, request.name));
     if (written.rows !== request.rows) {
       throw new Fault(
         `“${name}” came incomplete: ${grouped(written.rows)} of ${grouped(request.rows)} rows. Try again.`,
         name,
       );
     }
-    const columns = JSON.stringify(request.columns);
+    const { columns, origin, token, aside } = request;
     let key: string;
     let id: number;
     let version = 1;
     if (request.into) {
-      const before = await lockedTable(client, studyId, request.into.table, request.into.version);
+      const before = await lockedTable(studyId, request.into.table, request.into.version);
       key = before.key;
       id = before.id;
-      version = await recordChange(client, before, { ...written, columns: request.columns }, request.into.what);
-      const former = request.into.keepsAside ? await asideOf(client, id) : [];
-      await client.query('update study_table set origin = $1, aside = $2 where id = $3', [
-        request.origin,
-        JSON.stringify([...former, ...request.aside]),
-        id,
-      ]);
+      version = await recordChange(before, { ...written, columns: request.columns }, request.into.what);
+      const former = request.into.keepsAside ? await asideOf(id) : [];
+      await database()
+        .update(studyTable)
+        .set({ origin, aside: [...former, ...aside] })
+        .where(eq(studyTable.id, id));
     } else {
-      key = await freeKey(client, studyId, keyFrom(name));
-      const made = await client.query<{ id: number }>(
-        'insert into study_table (study_id, key, name, columns, set_id, rows, aside, origin, token) values ($1, $2, $3, $4, $5, $6, $7, $8, $9) returning id',
-        [
-          studyId,
-          key,
-          name,
-          columns,
-          written.setId,
-          written.rows,
-          JSON.stringify(request.aside),
-          request.origin,
-          request.token ?? null,
-        ],
-      );
-      id = made.rows[0].id;
+      key = await freeKey(studyId, keyFrom(name));
+      const [made] = await database()
+        .insert(studyTable)
+        .values({ studyId, key, name, columns, ...written, aside, origin, token })
+        .returning({ id: studyTable.id });
+      id = made.id;
     }
     const ids: IntakeEffects['ids'] = [];
-    for (const asked of request.ids) ids.push(await giveIds(client, studyId, asked));
+    for (const asked of request.ids) ids.push(await giveIds(studyId, asked));
     const created: IntakeEffects['created'] = [];
     for (const { table, by, values } of request.creates) {
-      created.push({ table, rows: await appendRecords(client, studyId, table, by, values) });
+      created.push({ table, rows: await appendRecords(studyId, table, by, values) });
     }
-    const lists = await joinLists(client, studyId, key, request.columns);
-    const entered = await intakeNames(client, studyId, key, request.names);
-    await keepEffects(client, id, version, { names: entered, lists, created, ids });
+    const lists = await joinLists(studyId, key, request.columns);
+    const entered = await intakeNames(studyId, key, request.names);
+    await keepEffects(id, version, { names: entered, lists, created, ids });
     return { key, rows: written.rows, version };
   });
   await touchStudy(studyId);
@@ -170,32 +158,34 @@ export async function storeTable(studyId: string, asked: StoreRequest, rows: Asy
 
 /** Gives every record of a table an id, as a column before the others; a Fault where it has other rows by now. */
 async function giveIds(
-  client: PoolClient,
   studyId: string,
   { table: key, rows, ...how }: z.output<typeof storeSchema>['ids'][number],
 ): Promise<{ table: string; version: number }> {
-  const table = await lockedTable(client, studyId, key);
+  const table = await lockedTable(studyId, key);
   if (table.rows !== rows)
     throw new Fault(`“${table.name}” was changed meanwhile. Decide again which of its records are meant.`, key);
   const name = idColumn(table.columns.map((spec) => spec.name));
   const others = table.columns.map(({ id: _id, ...spec }) => spec);
   const columns = [{ name, type: 'text' as const, id: true }, ...others];
-  const version = await rewritten(client, table, columns, `gave ${counted(rows, 'record')} ids`, (cells, row) => [
+  const version = await rewritten(table, columns, `gave ${counted(rows, 'record')} ids`, (cells, row) => [
     JSON.stringify([madeId(how, row), ...cells]),
   ]);
   return { table: key, version };
 }
 
-async function asideOf(client: PoolClient, id: number): Promise<unknown[]> {
-  const { rows } = await client.query<{ aside: unknown[] }>('select aside from study_table where id = $1', [id]);
-  return rows[0].aside;
+async function asideOf(id: number): Promise<Aside[]> {
+  const [{ aside }] = await database()
+    .select({ aside: studyTable.aside })
+    .from(studyTable)
+    .where(eq(studyTable.id, id));
+  return aside;
 }
 
-async function freeKey(client: PoolClient, studyId: string, wanted: string): Promise<string> {
+async function freeKey(studyId: string, wanted: string): Promise<string> {
   // The lock makes two imports into one study take turns at choosing keys.
-  await client.query('select pg_advisory_xact_lock(hashtext($1))', [studyId]);
-  const { rows } = await client.query<{ key: string }>('select key from study_table where study_id = $1', [studyId]);
-  const used = new Set(rows.map(({ key }) => key));
+  await inTurn(studyId);
+  const held = await database().select({ key: studyTable.key }).from(studyTable).where(eq(studyTable.studyId, studyId));
+  const used = new Set(held.map(({ key }) => key));
   let key = wanted;
   for (let i = 2; used.has(key); i++) key = `${wanted}-${i}`;
   return key;

@@ -1,13 +1,14 @@
 'use client';
-import { useEffect, useState } from 'react';
+import { useCallback } from 'react';
 import type { Column } from '@/core/tables';
 import { cellText } from '@/core/tables';
 import { columnTitle, measureOf } from '@/core/measure';
 import { type Records as Behind, type Network, isMeasured, scopeOf } from '@/core/graph';
 import { cellNumber, grouped, ordinal, shortNumber } from '@/ui/kit';
 import { useSession } from '@/ui/state/context';
-import type { RecordTexts } from '@/worker/client';
 import { highestOf, rankOf } from '@/core/read';
+import type { Session } from '@/ui/state/session';
+import { useAsked } from '@/ui/kit/use-asked';
 
 export function Heading({ children }: { children: string }) {
   return <h3 className="mt-4 mb-1 text-sm font-semibold">{children}</h3>;
@@ -94,28 +95,28 @@ export function MeasureBar({
 
 const shownRecords = 50;
 
+/** The first of the records at these places, table by table. */
+function textsOf(session: Session | undefined, behind: Behind, from: number, to: number) {
+  if (!session) return undefined;
+  const { service } = session;
+  const byTable = new Map<string, number[]>();
+  for (let k = from; k < Math.min(to, from + shownRecords); k++) {
+    const table = behind.tables[behind.from?.[k] ?? 0];
+    byTable.set(table, [...(byTable.get(table) ?? []), behind.items[k]]);
+  }
+  return Promise.all([...byTable].map(async ([table, rows]) => ({ table, found: await service.records(table, rows) })));
+}
+
 /** The records behind a node or an edge, each as a line of its filled cells. */
 export function Records({ behind, place, title }: { behind: Behind | undefined; place: number; title: string }) {
   const session = useSession();
-  const [texts, setTexts] = useState<{ table: string; found: RecordTexts }[]>();
   const from = behind ? behind.offsets[place] : 0;
   const to = behind ? behind.offsets[place + 1] : 0;
-  useEffect(() => {
-    const service = session.current?.service;
-    if (!behind || !service) return;
-    let stale = false;
-    const byTable = new Map<string, number[]>();
-    for (let k = from; k < Math.min(to, from + shownRecords); k++) {
-      const table = behind.tables[behind.from?.[k] ?? 0];
-      byTable.set(table, [...(byTable.get(table) ?? []), behind.items[k]]);
-    }
-    Promise.all([...byTable].map(async ([table, rows]) => ({ table, found: await service.records(table, rows) })))
-      .then((found) => !stale && setTexts(found))
-      .catch(() => undefined);
-    return () => {
-      stale = true;
-    };
-  }, [behind, from, to, session]);
+  const ask = useCallback(
+    () => (behind ? textsOf(session.current, behind, from, to) : undefined),
+    [behind, from, to, session],
+  );
+  const { answer: texts } = useAsked(ask);
   if (!behind || !texts || to === from) return null;
   return (
     <section>

@@ -1,8 +1,11 @@
 'use client';
-import { useEffect, useId, useLayoutEffect, useRef, useState } from 'react';
+import { useCallback, useId, useLayoutEffect, useRef, useState } from 'react';
 import { toast } from '@/ui/kit/toast';
 import type { ColumnSpec } from '@/core/tables';
 import type { Desk } from './use-desk';
+import { useAsked } from '@/ui/kit/use-asked';
+
+const none: string[] = [];
 
 /** Where the cursor goes when a cell is left: down on Enter, on to the next on Tab. */
 export type Leaving = 'down' | 'next' | 'stay';
@@ -26,7 +29,6 @@ export function CellEditor({
   const list = useId();
   const field = useRef<HTMLInputElement>(null);
   const [text, setText] = useState(start);
-  const [values, setValues] = useState<string[]>([]);
   const done = useRef(false);
   const offered = spec.type === 'text' || spec.type === 'reference';
   // Before anything else is typed: what comes next belongs here.
@@ -35,16 +37,11 @@ export function CellEditor({
     const end = field.current?.value.length ?? 0;
     field.current?.setSelectionRange(end, end);
   }, []);
-  useEffect(() => {
-    if (!offered || text.trim() === '') return;
-    let stale = false;
-    void desk()
-      .valuesLike(column, text)
-      .then((found) => !stale && setValues(found));
-    return () => {
-      stale = true;
-    };
-  }, [desk, column, text, offered]);
+  const ask = useCallback(
+    () => (offered && text.trim() !== '' ? desk().valuesLike(column, text) : undefined),
+    [desk, column, text, offered],
+  );
+  const { answer: values = none } = useAsked(ask);
   const write = (leaving: Leaving): void => {
     if (done.current) return;
     done.current = true;

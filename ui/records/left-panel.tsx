@@ -2,15 +2,16 @@
 import { clsx } from 'clsx';
 import { FileUp, X } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import { useEffect, useRef, useState } from 'react';
+import { useRef } from 'react';
 import { deletedTables, restoreTable } from '@/server/actions';
 import type { PracticeFile } from '@/server/practice';
-import type { DeletedTable, TableHead } from '@/server/tables';
+import type { TableHead } from '@/server/tables';
 import { toast } from '@/ui/kit/toast';
 import { changedWords } from '@/ui/studies/ago';
 import { Button, IconButton, Menu, grouped } from '@/ui/kit';
 import type { KeptDraft } from './drafts-store';
 import type { Reading } from './use-drafts';
+import { useTold } from '@/ui/kit/server-state';
 
 export type Shown = { kind: 'table'; key: string } | { kind: 'draft'; id: string } | undefined;
 
@@ -123,16 +124,9 @@ function Deleted({
   onBack: (key: string) => void;
 }) {
   const router = useRouter();
-  const [gone, setGone] = useState<DeletedTable[]>([]);
   const keys = tables.map(({ key }) => key).join();
-  useEffect(() => {
-    let stale = false;
-    void deletedTables(study).then((answer) => !stale && answer.ok && setGone(answer.value));
-    return () => {
-      stale = true;
-    };
-  }, [study, keys]);
-  if (!gone.length) return null;
+  const { value: gone } = useTold(['deleted tables', study, keys], () => deletedTables(study));
+  if (!gone?.length) return null;
   return (
     <details className="mt-4">
       <summary className="cursor-pointer text-sm font-semibold">Deleted ({gone.length})</summary>

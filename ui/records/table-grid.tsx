@@ -9,11 +9,13 @@ import { Grid } from './grid';
 import { type Pasted, pasted } from './pasted';
 import { ReplaceBar } from './replace-bar';
 import { AskFirst, type Asked, Notice } from './ask-first';
-import { type KnownUses, readerWords } from './uses';
+import { readerWords } from './uses';
 import { SearchField } from './search-field';
 import type { Range } from './use-cells';
 import type { Desk } from './use-desk';
 import type { useTable } from './use-table';
+import type { ToldOf } from '@/ui/kit/server-state';
+import type { TableUses } from '@/server/tables/uses';
 
 /** A stored table's rows, to be read and edited. */
 export function TableGrid({
@@ -31,13 +33,14 @@ export function TableGrid({
   held: ReturnType<typeof useTable>;
   notes: Readonly<Record<string, string>>;
   /** What reads the table's columns, once it is known. */
-  uses?: KnownUses;
+  uses?: ToldOf<TableUses>;
   /** Further controls in the bar. */
   more?: ReactNode;
 }) {
   const [search, setSearch] = useState('');
   const [replacing, setReplacing] = useState(false);
   const [renaming, setRenaming] = useState<number>();
+  const read = renaming === undefined ? undefined : uses?.value?.columns[renaming];
   const [range, setRange] = useState<Range>();
   const { laid, fault, turn, change, step, write, clear, fillDown } = held;
   const [wide, setWide] = useState<Wide>();
@@ -230,9 +233,9 @@ export function TableGrid({
           <Button type="submit" look="main">
             Rename
           </Button>
-          {uses?.now?.columns[renaming] && readerWords(uses.now.columns[renaming], columns[renaming].name) !== '' && (
+          {read && readerWords(read, columns[renaming].name) !== '' && (
             <span className="text-quiet">
-              {readerWords(uses.now.columns[renaming], columns[renaming].name)} The new name is taken over there.
+              {readerWords(read, columns[renaming].name)} The new name is taken over there.
             </span>
           )}
         </form>

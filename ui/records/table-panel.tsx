@@ -4,25 +4,26 @@ import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { author } from '@/ui/kit/author';
 import { toast } from '@/ui/kit/toast';
-import { type Aside, type Remedies, type ReferenceRemedy, remediesSchema } from '@/core/intake/remedies';
+import { type Remedies, type ReferenceRemedy, remediesSchema } from '@/core/intake/remedies';
 import { noReferenceRemedy } from '@/core/intake/remedies';
 import type { NamesList } from '@/core/names';
 import { identityOf } from '@/core/tables';
 import { bringBackTable, deleteTable, renameTable, restoreTable, setAside, tableHistory } from '@/server/actions';
 import type { TableHead } from '@/server/tables';
-import type { TableHistory } from '@/server/tables/edit';
 import { Button, TextField, counted, grouped, sentence } from '@/ui/kit';
 import { changedWords } from '@/ui/studies/ago';
 import { deleteWithUndo } from '@/ui/studies/card';
 import { type DraftPreview, heardShare } from '@/worker/client';
 import { AskFirst, type Asked } from './ask-first';
 import { ColumnList } from './columns';
-import { type KnownUses, readerWords } from './uses';
+import { readerWords } from './uses';
 import { typeNames } from './words';
 import { FindingCard } from './findings/finding-card';
 import { Panel, Part, Quiet } from './panel';
 import type { Desk } from './use-desk';
 import type { useTable } from './use-table';
+import { type ToldOf, useTold } from '@/ui/kit/server-state';
+import type { TableUses } from '@/server/tables/uses';
 
 /** Tables larger than this are looked through only when asked. */
 const readilyChecked = 150_000;
@@ -45,7 +46,7 @@ export function TablePanel({
   names: readonly NamesList[];
   desk: Desk;
   held: ReturnType<typeof useTable>;
-  uses: KnownUses;
+  uses: ToldOf<TableUses>;
   preview: DraftPreview | undefined;
   onPreview: (preview: DraftPreview | undefined) => void;
 }) {
@@ -221,15 +222,8 @@ export function TablePanel({
 }
 
 function SetAside({ study, table }: { study: string; table: TableHead }) {
-  const [rows, setRows] = useState<Aside[]>([]);
-  useEffect(() => {
-    let stale = false;
-    void setAside(study, table.key).then((answer) => !stale && answer.ok && setRows(answer.value));
-    return () => {
-      stale = true;
-    };
-  }, [study, table.key, table.version]);
-  if (!rows.length) return null;
+  const { value: rows } = useTold(['set aside', study, table.key, table.version], () => setAside(study, table.key));
+  if (!rows?.length) return null;
   return (
     <>
       <Part>{`${counted(rows.length, 'row')} set aside when it came in`}</Part>
@@ -253,14 +247,9 @@ function Former({
   table: TableHead;
   onBack: (answer: { ok: true } | { ok: false; fault: string }) => void;
 }) {
-  const [history, setHistory] = useState<TableHistory>();
-  useEffect(() => {
-    let stale = false;
-    void tableHistory(study, table.key, author()).then((answer) => !stale && answer.ok && setHistory(answer.value));
-    return () => {
-      stale = true;
-    };
-  }, [study, table.key, table.version]);
+  const { value: history } = useTold(['history', study, table.key, table.version], () =>
+    tableHistory(study, table.key, author()),
+  );
   if (!history?.former.length) return null;
   return (
     <>

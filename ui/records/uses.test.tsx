@@ -1,5 +1,6 @@
 /** @jest-environment jsdom */
 import { act, renderHook, waitFor } from '@testing-library/react';
+import { ServerState } from '@/ui/kit/server-state';
 import { readerWords, useUses } from './uses';
 
 let mockAnswer: Promise<unknown> = Promise.resolve({ ok: false });
@@ -26,15 +27,15 @@ describe('before something goes', () => {
   test('what reads it is waited for, also where it is asked before it is known', async () => {
     let tell: (answer: unknown) => void = () => undefined;
     mockAnswer = new Promise((resolve) => (tell = resolve));
-    const { result } = renderHook(() => useUses('study', { key: 'people', version: 1 }));
-    expect(result.current.now).toBeUndefined();
+    const { result } = renderHook(() => useUses('study', { key: 'people', version: 1 }), { wrapper: ServerState });
+    expect(result.current.value).toBeUndefined();
     const known = result.current.known();
     await act(async () => {
       tell({ ok: true, value: uses });
       await known;
     });
     expect(await known).toBe(uses);
-    await waitFor(() => expect(result.current.now).toBe(uses));
+    await waitFor(() => expect(result.current.value).toBe(uses));
   });
 
   test.each([
@@ -43,7 +44,7 @@ describe('before something goes', () => {
   ])('where the answer is %s it is not waited for for ever', async (_name, answer) => {
     answer.catch(() => undefined);
     mockAnswer = answer;
-    const { result } = renderHook(() => useUses('study', { key: 'people', version: 1 }));
+    const { result } = renderHook(() => useUses('study', { key: 'people', version: 1 }), { wrapper: ServerState });
     let found: unknown = 'not yet';
     await act(async () => {
       found = await result.current.known();

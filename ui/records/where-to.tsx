@@ -1,6 +1,5 @@
 'use client';
-import { useEffect, useState } from 'react';
-import type { Differences } from '@/core/intake';
+import { useCallback } from 'react';
 import { columnsMatched } from '@/core/intake/columns';
 import { own } from '@/core/own';
 import type { TableHead } from '@/server/tables';
@@ -10,6 +9,7 @@ import type { KeptDraft } from './drafts-store';
 import { Remedy } from './findings/remedy';
 import { Card, Quiet, Remedies as RemedyRow } from './panel';
 import type { Drafts } from './use-drafts';
+import { useAsked } from '@/ui/kit/use-asked';
 
 /** A new table, or one that is there: what would change in it. */
 export function WhereTo({ draft, drafts, preview }: { draft: KeptDraft; drafts: Drafts; preview: DraftPreview }) {
@@ -129,16 +129,9 @@ function Changes({
   preview: DraftPreview;
 }) {
   const { desk, study } = drafts;
-  const [found, setFound] = useState<Differences>();
-  useEffect(() => {
-    let stale = false;
-    void desk()
-      .differences(draft.id, study, table)
-      .then((one) => !stale && setFound(one));
-    return () => {
-      stale = true;
-    };
-  }, [desk, study, draft.id, table, preview]);
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- another preview is another draft under the same id
+  const ask = useCallback(() => desk().differences(draft.id, study, table), [desk, study, draft.id, table, preview]);
+  const { answer: found } = useAsked(ask);
   if (!found) return <Quiet>Comparing …</Quiet>;
   const replaces = draft.remedies.into?.how === 'replace';
   const { added, gone, changed, columns, examples, by } = found;

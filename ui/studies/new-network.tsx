@@ -1,9 +1,8 @@
 'use client';
 import { X } from 'lucide-react';
-import { useEffect, useState } from 'react';
 import { networkOffers } from '@/server/actions';
-import type { NetworkOffer } from '@/server/networks/suggest';
 import { Button, IconButton, counted } from '@/ui/kit';
+import { useTold } from '@/ui/kit/server-state';
 
 /** The column whose values tie records, which tells two offers of one question apart. */
 function sharedColumn(ties: object): string {
@@ -23,19 +22,7 @@ export function NewNetwork({
   onChoose: (ties?: object) => void;
   onClose: () => void;
 }) {
-  const [offers, setOffers] = useState<NetworkOffer[]>();
-  const [fault, setFault] = useState<string>();
-  useEffect(() => {
-    let stale = false;
-    void networkOffers(study, table).then((answer) => {
-      if (stale) return;
-      if (answer.ok) setOffers(answer.value);
-      else setFault(answer.fault);
-    });
-    return () => {
-      stale = true;
-    };
-  }, [study, table]);
+  const { value: offers, fault } = useTold(['offers', study, table], () => networkOffers(study, table));
   return (
     <section aria-label="New network" className="mt-6 rounded-lg border border-line bg-panel p-4">
       <div className="flex items-start justify-between">

@@ -1,6 +1,6 @@
 'use client';
 import { Download } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useCallback, useState } from 'react';
 import { createPortal } from 'react-dom';
 import { toast } from '@/ui/kit/toast';
 import { IconButton, NumberField, Slide, Toggle, counted, grouped, saveFile, sentence, shortNumber } from '@/ui/kit';
@@ -9,6 +9,7 @@ import type { TiesView } from '@/worker/client';
 import { editorFoot } from '../editor-foot';
 import type { EditorProps } from '../editor';
 import { own } from '@/core/own';
+import { useAsked } from '@/ui/kit/use-asked';
 
 /** What the step comes to, asked anew while settings move. */
 export function useTiesView(): TiesView | undefined {
@@ -16,18 +17,9 @@ export function useTiesView(): TiesView | undefined {
   // Asked again once the step has run: the page may be there before its worker.
   const report = useWorkbench((state) => own(state.reports, first.id));
   const session = useSession();
-  const [view, setView] = useState<TiesView>();
-  useEffect(() => {
-    let stale = false;
-    session.current?.service
-      .ties({ steps: [first] })
-      .then((found) => !stale && found && setView(found))
-      .catch(() => undefined);
-    return () => {
-      stale = true;
-    };
-  }, [first, report, session]);
-  return view;
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- the report is why it is asked again
+  const ask = useCallback(() => session.current?.service.ties({ steps: [first] }), [first, report, session]);
+  return useAsked(ask).answer;
 }
 
 type Props = Pick<EditorProps<'ties'>, 'step' | 'set'> & { view: TiesView | undefined };

@@ -1,10 +1,13 @@
 'use client';
 import { clsx } from 'clsx';
-import { useEffect, useState } from 'react';
+import { useCallback, useState } from 'react';
 import { type Question, offer, offerByHand, questionOf, questions, tiesSchema } from '@/core/ties';
 import { useSession, useWorkbench } from '@/ui/state/context';
 import type { Answerable } from '@/worker/client';
 import type { EditorProps } from '../editor';
+import { useAsked } from '@/ui/kit/use-asked';
+
+const none: Partial<Record<string, Answerable>> = {};
 
 const node = 'var(--accent)';
 const thing = 'var(--bar)';
@@ -113,21 +116,13 @@ export function Questions({ step, set }: Pick<EditorProps<'ties'>, 'step' | 'set
   const trail = useWorkbench((state) => state.trail);
   const session = useSession();
   const [open, setOpen] = useState(false);
-  const [examples, setExamples] = useState<Partial<Record<string, Answerable>>>({});
   const chosen = questionOf(step);
-  useEffect(() => {
-    if (!open) return;
-    let stale = false;
-    session.current?.service
-      .examples(trail)
-      .then((found) => !stale && setExamples(found))
-      .catch(() => undefined);
-    return () => {
-      stale = true;
-    };
-    // The examples are about the tables, which do not change while the network is open.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [open, session]);
+  const ask = useCallback(
+    () => (open ? session.current?.service.examples(trail) : undefined),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- examples are about the tables, which do not change while the network is open
+    [open, session],
+  );
+  const { answer: examples = none } = useAsked(ask);
   const shown = open ? questions : questions.filter(({ key }) => key === chosen);
   return (
     <div role="radiogroup" aria-label="What do you want to know?" className="mt-3 space-y-1.5">

@@ -1,9 +1,10 @@
 'use client';
 import { categoryPalettes, defaultPalette } from '@/core/style';
-import { useEffect, useState } from 'react';
-import { Choose, counted, grouped, sentence, shortNumber } from '@/ui/kit';
+import { useCallback, useState } from 'react';
+import { Choose, counted, grouped, shortNumber } from '@/ui/kit';
 import { useSession, useWorkbench } from '@/ui/state/context';
 import type { Comparison } from '@/worker/client';
+import { useAsked } from '@/ui/kit/use-asked';
 
 /** This network and another of the study side by side: counts, what they share, measures. */
 export function CompareView() {
@@ -14,23 +15,11 @@ export function CompareView() {
   const others = networks.filter(({ id }) => id !== own.id);
   const fork = others.find(({ name }) => name.startsWith(own.name) || own.name.startsWith(name));
   const [other, setOther] = useState((fork ?? others[0])?.id ?? '');
-  const [found, setFound] = useState<Comparison>();
-  const [fault, setFault] = useState<string>();
-  useEffect(() => {
-    if (!other) return;
-    let stale = false;
-    session.current?.service
-      .compare(trail, other)
-      .then((next) => {
-        if (stale) return;
-        setFound(next);
-        setFault(undefined);
-      })
-      .catch((error: unknown) => !stale && setFault(sentence(error)));
-    return () => {
-      stale = true;
-    };
-  }, [trail, other, session]);
+  const ask = useCallback(
+    () => (other ? session.current?.service.compare(trail, other) : undefined),
+    [trail, other, session],
+  );
+  const { answer: found, fault } = useAsked(ask);
   if (!others.length) {
     return (
       <p className="m-auto text-quiet">

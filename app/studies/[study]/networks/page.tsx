@@ -3,6 +3,7 @@ import { studyFor } from '@/server/access';
 import { listNetworks } from '@/server/networks';
 import { listTables } from '@/server/tables';
 import { NetworksPage } from '@/ui/studies/networks-page';
+import { ServerState } from '@/ui/kit/server-state';
 import { orNotFound } from '@/app/or-not-found';
 
 export const dynamic = 'force-dynamic';
@@ -21,5 +22,9 @@ export default async function Networks({
     return { study, tables: tables.length, networks: await listNetworks(study.id) };
   });
   const { new: asked } = await searchParams;
-  return <NetworksPage {...shown} asked={typeof asked === 'string' ? asked : undefined} />;
+  return (
+    <ServerState>
+      <NetworksPage {...shown} asked={typeof asked === 'string' ? asked : undefined} />
+    </ServerState>
+  );
 }

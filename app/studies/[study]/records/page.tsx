@@ -4,6 +4,7 @@ import { openNames } from '@/server/names';
 import { practiceFiles } from '@/server/practice';
 import { listTables } from '@/server/tables';
 import { RecordsPage } from '@/ui/records/records-page';
+import { ServerState } from '@/ui/kit/server-state';
 import { orNotFound } from '@/app/or-not-found';
 
 export const dynamic = 'force-dynamic';
@@ -15,5 +16,9 @@ export default async function Records({ params }: { params: Promise<{ study: str
     const [tables, names] = await Promise.all([listTables(study.id), openNames(study.id)]);
     return { study, tables, names, practice: practiceFiles() };
   });
-  return <RecordsPage {...shown} />;
+  return (
+    <ServerState>
+      <RecordsPage {...shown} />
+    </ServerState>
+  );
 }
