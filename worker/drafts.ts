@@ -14,7 +14,6 @@ import {
   differences,
   handles,
   prepare,
-  rowLines,
   withColumnsMatched,
 } from '@/core/intake';
 import { type FileSource, type ReadPart, type ReadSettings, readFile } from '@/core/formats/read';
@@ -23,6 +22,8 @@ import type { NamesList } from '@/core/names';
 import { Fault } from '@/core/fault';
 import type { TableAddress } from './protocol';
 import { type DraftSource, joinedPart, nameOf } from './joined';
+import { pause } from './pause';
+import { sendTable } from './send-table';
 import { fetchWritten } from './written';
 
 /** What was found in files that were dropped together: one entry for each table they seem to be. */
@@ -62,7 +63,6 @@ interface Draft {
 }
 
 const shownAside = 300;
-const pause = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 0));
 
 const sourceOfFile = (file: File): FileSource => ({
   name: file.name,
@@ -306,42 +306,7 @@ export class Drafts {
       creates: prepared.creates,
       ids: prepared.ids,
     };
-    return this.send(id, ask.study, head, table, progress);
-  }
-
-  private async send(
-    id: string,
-    study: string,
-    head: object,
-    table: RawTable,
-    progress: (share: number) => void,
-  ): Promise<{ key: string; rows: number }> {
-    const pieces: BlobPart[] = [`${JSON.stringify(head)}\n`];
-    let written = 0;
-    for (const lines of rowLines(table)) {
-      // Blobs leave this thread's memory; texts would not.
-      pieces.push(new Blob([lines]));
-      written++;
-      if (written % 8 === 0) await pause();
-      if (this.stopped.delete(id)) throw new Fault('Stopped. Nothing was stored.');
-    }
-    const request = new XMLHttpRequest();
-    const watch = setInterval(() => this.stopped.delete(id) && request.abort(), 100);
-    return new Promise<{ key: string; rows: number }>((resolve, reject) => {
-      request.open('POST', `/api/studies/${study}/tables`);
-      request.setRequestHeader('Content-Type', 'application/x-ndjson');
-      request.responseType = 'json';
-      // Half of the work is sending: what has come whole is stored then.
-      request.upload.onprogress = (event) => event.lengthComputable && progress((0.5 * event.loaded) / event.total);
-      request.onload = () => {
-        const answer = request.response as { key: string; rows: number; detail?: string } | null;
-        if (request.status === 201 && answer) resolve(answer);
-        else reject(new Fault(answer?.detail ?? 'The table could not be stored. Try again.'));
-      };
-      request.onerror = () => reject(new Fault('The server could not be reached. Check that it runs, and try again.'));
-      request.onabort = () => reject(new Fault('Stopped. Nothing was stored.'));
-      request.send(new Blob(pieces));
-    }).finally(() => clearInterval(watch));
+    return sendTable(ask.study, head, table, progress, () => this.stopped.delete(id));
   }
 }
 

@@ -2,7 +2,8 @@
 import { type Column, type Table, Dictionary, cellText, extended, isFilled, pick } from '../tables';
 import { Fault, counted } from '../fault';
 import type { Note } from '../ties';
-import { type Typed, formula } from './formula';
+import { formula } from './formula';
+import type { Typed } from './functions';
 import { own } from '../own';
 
 /** What is read: the columns of the nodes or edges, their number, and how the rows are called. */

@@ -1,86 +1,10 @@
 /** Short formulas over columns: arithmetic, comparison, if, and texts put together. Types are checked before anything is computed. */
 import jsep, { type Expression } from 'jsep';
 import { Fault, counted } from '../fault';
-
-/** Absent where a cell is empty, or where nothing can be computed. */
-export type Value = number | string | boolean | undefined;
-type Row = (i: number) => Value;
-export type ValueType = 'number' | 'text' | 'yesno';
-
-/** A part of a formula, its type known and its columns found. */
-export interface Typed {
-  type: ValueType;
-  value: Row;
-  /** The empty text "", which stands for an empty cell. */
-  blank?: boolean;
-}
+import { asNumber, asText, finite, functionNames, functions, type Row, type Typed, type Value } from './functions';
 
 // Names of columns stand in square brackets, or bare where they are one word.
 const placeholder = '__column';
-
-type Call = (...values: Value[]) => Value;
-const numbers =
-  (of: (...values: number[]) => number): Call =>
-  (...values) => {
-    if (values.some((value) => value === undefined)) return undefined;
-    return finite(of(...values.map(asNumber)));
-  };
-const texts =
-  (of: (text: string, ...rest: string[]) => Value): Call =>
-  (...values) =>
-    values[0] === undefined ? undefined : of(asText(values[0]), ...values.slice(1).map(asText));
-
-interface Known {
-  least: number;
-  most: number;
-  /** What its values must be; absent: anything. */
-  takes?: 'number';
-  gives: ValueType;
-  of: Call;
-}
-
-/** Functions by name, with how many values they take. */
-const functions = new Map<string, Known>([
-  ['abs', { least: 1, most: 1, takes: 'number', gives: 'number', of: numbers(Math.abs) }],
-  [
-    'round',
-    {
-      least: 1,
-      most: 2,
-      takes: 'number',
-      gives: 'number',
-      of: numbers((x, digits = 0) => Math.round(x * 10 ** digits) / 10 ** digits),
-    },
-  ],
-  ['sqrt', { least: 1, most: 1, takes: 'number', gives: 'number', of: numbers(Math.sqrt) }],
-  ['log', { least: 1, most: 1, takes: 'number', gives: 'number', of: numbers(Math.log) }],
-  ['log10', { least: 1, most: 1, takes: 'number', gives: 'number', of: numbers(Math.log10) }],
-  ['min', { least: 1, most: 20, takes: 'number', gives: 'number', of: numbers(Math.min) }],
-  ['max', { least: 1, most: 20, takes: 'number', gives: 'number', of: numbers(Math.max) }],
-  [
-    'number',
-    { least: 1, most: 1, gives: 'number', of: (value) => (value === undefined ? undefined : finite(asNumber(value))) },
-  ],
-  ['join', { least: 1, most: 20, gives: 'text', of: (...values) => values.map(asText).join('') }],
-  ['lower', { least: 1, most: 1, gives: 'text', of: texts((text) => text.toLowerCase()) }],
-  ['upper', { least: 1, most: 1, gives: 'text', of: texts((text) => text.toUpperCase()) }],
-  ['length', { least: 1, most: 1, gives: 'number', of: texts((text) => text.length) }],
-  [
-    'contains',
-    { least: 2, most: 2, gives: 'yesno', of: texts((text, part) => text.toLowerCase().includes(part.toLowerCase())) },
-  ],
-  ['empty', { least: 1, most: 1, gives: 'yesno', of: (value) => value === undefined || value === '' }],
-]);
-export const functionNames = ['if', ...functions.keys()];
-
-const finite = (value: number): number | undefined => (Number.isFinite(value) ? value : undefined);
-
-function asNumber(value: Value): number {
-  if (typeof value === 'boolean') return value ? 1 : 0;
-  return typeof value === 'number' ? value : value === undefined || value.trim() === '' ? NaN : Number(value);
-}
-const asText = (value: Value): string =>
-  value === undefined ? '' : value === true ? 'yes' : value === false ? 'no' : String(value);
 
 const arithmetic: ReadonlyMap<string, (x: number, y: number) => number> = new Map([
   ['+', (x, y) => x + y],

@@ -4,7 +4,8 @@ import { Fault } from '../fault';
 import { seeded } from '../random';
 import type { Breath } from '../split';
 import type { GroupMethod } from './methods';
-import { type Quality, leiden, louvain } from './leiden';
+import { leiden, louvain } from './leiden';
+import type { Quality } from './levels';
 import { type Merge, cutInto, profileMerges, propagateLabels, removeEdges } from './others';
 import { modularityOf, numberBySize } from '../graph/partition';
 

@@ -4,6 +4,7 @@ import { type Inks, mostCurves, rgb } from '@/core/style';
 import { type Camera, type Scene } from '@/core/scene';
 import { lineScale } from '@/core/scene';
 import type { Backend, Viewport } from './backend';
+import { Memory, batch, packedEdges, wordsOf } from './webgl-memory';
 import {
   arrowVertex,
   edgeFragment,
@@ -15,13 +16,9 @@ import {
   nodeVertex,
 } from './shaders';
 
-/** Textures hold data in rows of this many texels. */
-const across = 2048;
 const curveSegments = 10;
 /** The layer's size over the view's, each way. */
 const layerRoom = 1.5;
-/** Edges in one draw call: the shared index buffer reaches this far. */
-const batch = 5000;
 
 interface Layer {
   frame: twgl.FramebufferInfo;
@@ -52,20 +49,7 @@ export async function webglBackend(canvas: HTMLCanvasElement): Promise<Backend |
 }
 
 class WebglBackend implements Backend {
-  private indices = new Map<number, WebGLBuffer>();
-  private textures: Record<
-    'positions' | 'nodes' | 'nodeColours' | 'edges' | 'edgeLooks' | 'nodeOrder' | 'edgeOrder' | 'chosen',
-    WebGLTexture | null
-  > = {
-    positions: null,
-    nodes: null,
-    nodeColours: null,
-    edges: null,
-    edgeLooks: null,
-    nodeOrder: null,
-    edgeOrder: null,
-    chosen: null,
-  };
+  private readonly memory: Memory;
   private view: Viewport = { width: 1, height: 1, ratio: 1 };
   private scene: Scene | undefined;
   private curved = false;
@@ -84,6 +68,7 @@ class WebglBackend implements Backend {
     private readonly gl: WebGL2RenderingContext,
     private readonly programs: Programs,
   ) {
+    this.memory = new Memory(gl);
     gl.enable(gl.BLEND);
     gl.blendFunc(gl.ONE, gl.ONE_MINUS_SRC_ALPHA);
     gl.bindVertexArray(gl.createVertexArray());
@@ -100,23 +85,9 @@ class WebglBackend implements Backend {
 
   setScene(scene: Scene, order: Uint32Array): void {
     this.scene = scene;
-    const m = scene.source.length;
     const n = scene.labels.length;
-    let bent = false;
-    const colours = wordsOf(scene.edgeColour);
-    const edges = new Uint32Array(4 * m);
-    const edgeLooks = new Float32Array(4 * m);
-    for (let e = 0; e < m; e++) {
-      edges[4 * e] = scene.source[e];
-      edges[4 * e + 1] = scene.target[e];
-      edges[4 * e + 2] = colours[e];
-      edgeLooks[4 * e] = scene.edgeWidth[e];
-      edgeLooks[4 * e + 1] = scene.bow[e];
-      edgeLooks[4 * e + 2] = scene.edgePattern[e];
-      edgeLooks[4 * e + 3] = scene.arrow[e];
-      if (scene.source[e] === scene.target[e] || scene.bow[e] > 0) bent = true;
-    }
-    this.curved = bent && m <= mostCurves;
+    const { edges, edgeLooks, bent } = packedEdges(scene);
+    this.curved = bent && scene.source.length <= mostCurves;
     this.arrows = scene.arrow.includes(1);
     this.nodeColours = new Uint8Array(4 * n);
     const nodes = new Float32Array(2 * n);
@@ -129,17 +100,17 @@ class WebglBackend implements Backend {
     const nodeOrder = Uint32Array.from({ length: n }, (_, v) => v).sort(
       (a, b) => scene.radius[b] - scene.radius[a] || a - b,
     );
-    this.upload('edges', edges, 4);
-    this.upload('edgeLooks', edgeLooks, 4);
-    this.upload('nodes', nodes, 2);
-    this.upload('nodeColours', wordsOf(this.nodeColours), 1);
-    this.upload('edgeOrder', order, 1);
-    this.upload('nodeOrder', nodeOrder, 1);
+    this.memory.upload('edges', edges, 4);
+    this.memory.upload('edgeLooks', edgeLooks, 4);
+    this.memory.upload('nodes', nodes, 2);
+    this.memory.upload('nodeColours', wordsOf(this.nodeColours), 1);
+    this.memory.upload('edgeOrder', order, 1);
+    this.memory.upload('nodeOrder', nodeOrder, 1);
     this.setPositions(scene.positions);
   }
 
   setPositions(positions: Float32Array): void {
-    this.upload('positions', positions, 2);
+    this.memory.upload('positions', positions, 2);
   }
 
   setInks(inks: Inks): void {
@@ -149,7 +120,7 @@ class WebglBackend implements Backend {
   setFocus(focus: Uint8Array | undefined): void {
     const { nodeColours } = this;
     for (let v = 0; 4 * v < nodeColours.length; v++) nodeColours[4 * v + 3] = focus && !focus[v] ? 56 : 255;
-    this.upload('nodeColours', wordsOf(nodeColours), 1);
+    this.memory.upload('nodeColours', wordsOf(nodeColours), 1);
   }
 
   clear(): void {
@@ -165,7 +136,7 @@ class WebglBackend implements Backend {
   }
 
   drawChosenEdges(camera: Camera, edges: Uint32Array): void {
-    this.upload('chosen', edges, 1);
+    this.memory.upload('chosen', edges, 1);
     // What is chosen stands out by being stronger than the rest.
     this.edges(camera, this.view, 'chosen', 0, edges.length, 2.2);
   }
@@ -312,9 +283,8 @@ class WebglBackend implements Backend {
   dispose(): void {
     const { gl } = this;
     for (const layer of [this.front, this.back, this.whole]) if (layer) this.free(layer);
-    for (const texture of Object.values(this.textures)) gl.deleteTexture(texture);
+    this.memory.dispose();
     if (this.labels) gl.deleteTexture(this.labels.texture);
-    for (const buffer of this.indices.values()) gl.deleteBuffer(buffer);
     for (const { program } of Object.values(this.programs) as twgl.ProgramInfo[]) gl.deleteProgram(program);
   }
 
@@ -352,33 +322,11 @@ class WebglBackend implements Backend {
     mode: () => number,
   ): void {
     const { gl } = this;
-    gl.bindBuffer(gl.ELEMENT_ARRAY_BUFFER, this.indexBuffer(corners));
+    gl.bindBuffer(gl.ELEMENT_ARRAY_BUFFER, this.memory.strips(corners));
     for (let base = from; base < to; base += batch) {
       twgl.setUniforms(program, { uBase: base });
       gl.drawElements(mode(), count * Math.min(batch, to - base), gl.UNSIGNED_INT, 0);
     }
-  }
-
-  /** Two triangles between each pair of neighbouring corners of a strip, for a batch of strips. */
-  private indexBuffer(corners: number): WebGLBuffer {
-    const { gl } = this;
-    const held = this.indices.get(corners);
-    if (held) return held;
-    const pieces = corners / 2 - 1;
-    const data = new Uint32Array(batch * pieces * 6);
-    let k = 0;
-    for (let e = 0; e < batch; e++) {
-      for (let p = 0; p < pieces; p++) {
-        const first = e * corners + 2 * p;
-        data.set([first, first + 1, first + 2, first + 1, first + 3, first + 2], k);
-        k += 6;
-      }
-    }
-    const buffer = gl.createBuffer();
-    gl.bindBuffer(gl.ELEMENT_ARRAY_BUFFER, buffer);
-    gl.bufferData(gl.ELEMENT_ARRAY_BUFFER, data, gl.STATIC_DRAW);
-    this.indices.set(corners, buffer);
-    return buffer;
   }
 
   private shared(
@@ -387,12 +335,12 @@ class WebglBackend implements Backend {
     order: 'edgeOrder' | 'nodeOrder' | 'chosen',
   ): object {
     return {
-      uPositions: this.textures.positions,
-      uNodes: this.textures.nodes,
-      uNodeColours: this.textures.nodeColours,
-      uEdges: this.textures.edges,
-      uEdgeLooks: this.textures.edgeLooks,
-      uOrder: this.textures[order],
+      uPositions: this.memory.textures.positions,
+      uNodes: this.memory.textures.nodes,
+      uNodeColours: this.memory.textures.nodeColours,
+      uEdges: this.memory.textures.edges,
+      uEdgeLooks: this.memory.textures.edgeLooks,
+      uOrder: this.memory.textures[order],
       uCamera: [camera.scale, camera.x, camera.y],
       uSize: [view.width, view.height],
       uScale: lineScale(camera),
@@ -402,26 +350,6 @@ class WebglBackend implements Backend {
   private use(program: twgl.ProgramInfo, uniforms: object): void {
     this.gl.useProgram(program.program);
     twgl.setUniforms(program, uniforms);
-  }
-
-  private upload(name: keyof WebglBackend['textures'], data: Float32Array | Uint32Array, parts: 1 | 2 | 4): void {
-    const { gl } = this;
-    const texels = data.length / parts;
-    const height = Math.max(1, Math.ceil(texels / across));
-    const floats = data instanceof Float32Array;
-    const [internal, format, type] = floats
-      ? parts === 4
-        ? [gl.RGBA32F, gl.RGBA, gl.FLOAT]
-        : [gl.RG32F, gl.RG, gl.FLOAT]
-      : parts === 4
-        ? [gl.RGBA32UI, gl.RGBA_INTEGER, gl.UNSIGNED_INT]
-        : [gl.R32UI, gl.RED_INTEGER, gl.UNSIGNED_INT];
-    const whole = texels === height * across ? data : padded(data, height * across * parts);
-    const texture = this.textures[name] ?? (this.textures[name] = gl.createTexture());
-    gl.bindTexture(gl.TEXTURE_2D, texture);
-    gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MIN_FILTER, gl.NEAREST);
-    gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MAG_FILTER, gl.NEAREST);
-    gl.texImage2D(gl.TEXTURE_2D, 0, internal, across, height, 0, format, type, whole);
   }
 
   private free({ frame }: Layer): void {
@@ -438,15 +366,3 @@ function roomy(view: Viewport, { scale, x, y }: Camera): { room: Viewport; camer
     camera: { scale, x: x + view.width * margin, y: y + view.height * margin },
   };
 }
-
-function padded<T extends Float32Array | Uint32Array>(data: T, length: number): T {
-  const longer = new (data.constructor as new (n: number) => T)(length);
-  longer.set(data);
-  return longer;
-}
-
-/** Four bytes at a time as one number, as shaders take them apart: the first byte is the lowest. */
-const wordsOf = ({ buffer, byteOffset, byteLength }: Uint8Array): Uint32Array =>
-  byteOffset % 4
-    ? wordsOf(new Uint8Array(buffer.slice(byteOffset, byteOffset + byteLength)))
-    : new Uint32Array(buffer, byteOffset, byteLength / 4);

@@ -1,0 +1,109 @@
+/** What of a scene lies in the memory of the graphics: textures of data, and the index buffers that all strips share. */
+import type { Scene } from '@/core/scene';
+
+/** Textures hold data in rows of this many texels. */
+export const across = 2048;
+/** Edges in one draw call: the shared index buffer reaches this far. */
+export const batch = 5000;
+
+const textureNames = [
+  'positions',
+  'nodes',
+  'nodeColours',
+  'edges',
+  'edgeLooks',
+  'nodeOrder',
+  'edgeOrder',
+  'chosen',
+] as const;
+type TextureName = (typeof textureNames)[number];
+
+export class Memory {
+  readonly textures = Object.fromEntries(textureNames.map((name) => [name, null])) as Record<
+    TextureName,
+    WebGLTexture | null
+  >;
+  private readonly indices = new Map<number, WebGLBuffer>();
+
+  constructor(private readonly gl: WebGL2RenderingContext) {}
+
+  /** Two triangles between each pair of neighbouring corners of a strip, for a batch of strips. */
+  strips(corners: number): WebGLBuffer {
+    const { gl } = this;
+    const held = this.indices.get(corners);
+    if (held) return held;
+    const pieces = corners / 2 - 1;
+    const data = new Uint32Array(batch * pieces * 6);
+    let k = 0;
+    for (let e = 0; e < batch; e++) {
+      for (let p = 0; p < pieces; p++) {
+        const first = e * corners + 2 * p;
+        data.set([first, first + 1, first + 2, first + 1, first + 3, first + 2], k);
+        k += 6;
+      }
+    }
+    const buffer = gl.createBuffer();
+    gl.bindBuffer(gl.ELEMENT_ARRAY_BUFFER, buffer);
+    gl.bufferData(gl.ELEMENT_ARRAY_BUFFER, data, gl.STATIC_DRAW);
+    this.indices.set(corners, buffer);
+    return buffer;
+  }
+
+  upload(name: TextureName, data: Float32Array | Uint32Array, parts: 1 | 2 | 4): void {
+    const { gl } = this;
+    const texels = data.length / parts;
+    const height = Math.max(1, Math.ceil(texels / across));
+    const floats = data instanceof Float32Array;
+    const [internal, format, type] = floats
+      ? parts === 4
+        ? [gl.RGBA32F, gl.RGBA, gl.FLOAT]
+        : [gl.RG32F, gl.RG, gl.FLOAT]
+      : parts === 4
+        ? [gl.RGBA32UI, gl.RGBA_INTEGER, gl.UNSIGNED_INT]
+        : [gl.R32UI, gl.RED_INTEGER, gl.UNSIGNED_INT];
+    const whole = texels === height * across ? data : padded(data, height * across * parts);
+    const texture = this.textures[name] ?? (this.textures[name] = gl.createTexture());
+    gl.bindTexture(gl.TEXTURE_2D, texture);
+    gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MIN_FILTER, gl.NEAREST);
+    gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MAG_FILTER, gl.NEAREST);
+    gl.texImage2D(gl.TEXTURE_2D, 0, internal, across, height, 0, format, type, whole);
+  }
+
+  dispose(): void {
+    const { gl } = this;
+    for (const texture of Object.values(this.textures)) gl.deleteTexture(texture);
+    for (const buffer of this.indices.values()) gl.deleteBuffer(buffer);
+  }
+}
+
+/** Ends, colour and looks of each edge as texels; whether any edge is bent. */
+export function packedEdges(scene: Scene): { edges: Uint32Array; edgeLooks: Float32Array; bent: boolean } {
+  const m = scene.source.length;
+  let bent = false;
+  const colours = wordsOf(scene.edgeColour);
+  const edges = new Uint32Array(4 * m);
+  const edgeLooks = new Float32Array(4 * m);
+  for (let e = 0; e < m; e++) {
+    edges[4 * e] = scene.source[e];
+    edges[4 * e + 1] = scene.target[e];
+    edges[4 * e + 2] = colours[e];
+    edgeLooks[4 * e] = scene.edgeWidth[e];
+    edgeLooks[4 * e + 1] = scene.bow[e];
+    edgeLooks[4 * e + 2] = scene.edgePattern[e];
+    edgeLooks[4 * e + 3] = scene.arrow[e];
+    if (scene.source[e] === scene.target[e] || scene.bow[e] > 0) bent = true;
+  }
+  return { edges, edgeLooks, bent };
+}
+
+function padded<T extends Float32Array | Uint32Array>(data: T, length: number): T {
+  const longer = new (data.constructor as new (n: number) => T)(length);
+  longer.set(data);
+  return longer;
+}
+
+/** Four bytes at a time as one number, as shaders take them apart: the first byte is the lowest. */
+export const wordsOf = ({ buffer, byteOffset, byteLength }: Uint8Array): Uint32Array =>
+  byteOffset % 4
+    ? wordsOf(new Uint8Array(buffer.slice(byteOffset, byteOffset + byteLength)))
+    : new Uint32Array(buffer, byteOffset, byteLength / 4);
