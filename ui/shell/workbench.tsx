@@ -4,7 +4,8 @@ import { Suspense, useEffect, useRef, useState } from 'react';
 import { ReadingPanel } from '@/ui/reading/reading-panel';
 import { StepEditor } from '@/ui/trail/step-editor';
 import { TrailStrip } from '@/ui/trail/trail-strip';
-import { viewOf, views } from '@/ui/views/registry';
+import { Panes } from '@/ui/views/panes';
+import { views } from '@/ui/views/registry';
 import { ViewBar } from '@/ui/views/view-bar';
 import { type WorkbenchStart, createWorkbench } from '@/ui/state/store';
 import { type Session, startSession } from '@/ui/state/session';
@@ -103,25 +104,10 @@ function Frame() {
             <OfBefore />
           </div>
           {lost && failed && <NoNetwork />}
-          <div className="flex min-h-0 grow">
-            {panes.map((view, i) => (
-              <Suspense key={`${i} ${view}`}>
-                <Pane view={view} />
-              </Suspense>
-            ))}
-          </div>
+          <Panes />
         </main>
         <Suspense>{reading && <ReadingPanel />}</Suspense>
       </div>
-    </div>
-  );
-}
-
-function Pane({ view }: { view: string }) {
-  const Shown = viewOf(view).component;
-  return (
-    <div className="relative flex min-w-0 grow flex-col">
-      <Shown />
     </div>
   );
 }

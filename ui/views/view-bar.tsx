@@ -5,7 +5,7 @@ import { inverted, withNeighbours } from '@/core/graph';
 import { Button, IconButton, Menu, grouped } from '@/ui/kit';
 import { shownView } from '@/ui/state/store';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
-import { type View, views } from './registry';
+import { views } from './registry';
 
 /** Which view is shown, what is selected, and the shortlists. */
 export function ViewBar() {
@@ -21,7 +21,7 @@ export function ViewBar() {
         className="pointer-events-auto flex overflow-hidden rounded-lg border border-line bg-panel"
       >
         {views
-          .filter((one: View) => !one.asked || one.key === view)
+          .filter((one) => !one.asked || one.key === view)
           .map(({ key, title }) => (
             <button
               key={key}

@@ -5,18 +5,7 @@ import { type Camera, type Scene } from '@/core/scene';
 import { lineScale } from '@/core/scene';
 import type { Backend, Viewport } from './backend';
 import { Memory, batch, packedEdges, wordsOf } from './webgl-memory';
-import {
-  arrowVertex,
-  edgeFragment,
-  edgeVertex,
-  flatFragment,
-  layerFragment,
-  layerVertex,
-  nodeFragment,
-  nodeVertex,
-} from './shaders';
-
-const curveSegments = 10;
+import { curveSegments, type Programs, makePrograms } from './webgl-programs';
 /** The layer's size over the view's, each way. */
 const layerRoom = 1.5;
 
@@ -25,27 +14,11 @@ interface Layer {
   camera: Camera;
 }
 
-interface Programs {
-  straight: twgl.ProgramInfo;
-  curved: twgl.ProgramInfo;
-  arrows: twgl.ProgramInfo;
-  nodes: twgl.ProgramInfo;
-  layer: twgl.ProgramInfo;
-}
-
 /** Undefined where the browser has no WebGL2. */
 export async function webglBackend(canvas: HTMLCanvasElement): Promise<Backend | undefined> {
   const gl = canvas.getContext('webgl2', { antialias: false, alpha: true, premultipliedAlpha: true, depth: false });
   if (!gl) return undefined;
-  // Programs are made while the page goes on: waiting for them would block it.
-  const made = await twgl.createProgramInfosAsync(gl, {
-    straight: [edgeVertex(1), edgeFragment],
-    curved: [edgeVertex(curveSegments), edgeFragment],
-    arrows: [arrowVertex, flatFragment],
-    nodes: [nodeVertex, nodeFragment],
-    layer: [layerVertex, layerFragment],
-  });
-  return new WebglBackend(gl, made as unknown as Programs);
+  return new WebglBackend(gl, await makePrograms(gl));
 }
 
 class WebglBackend implements Backend {

@@ -1,18 +1,7 @@
 /** All views, in the order of their tabs. To add one: its component and a line here. */
 import dynamic from 'next/dynamic';
-import type { ComponentType } from 'react';
 import { GraphView } from './graph/graph-view';
-
-export interface View {
-  /** As the address writes it. */
-  key: string;
-  title: string;
-  /** What finds it among the things to do. */
-  does: string;
-  /** It has a tab only while it is shown. */
-  asked?: boolean;
-  component: ComponentType;
-}
+import type { View } from './view';
 
 // What is looked at now and then comes when it is; the graph is there at once.
 export const views: readonly View[] = [
@@ -55,8 +44,3 @@ export const views: readonly View[] = [
     component: dynamic(() => import('./compare/compare-view').then((it) => it.CompareView)),
   },
 ];
-
-export const viewOf = (name: string): View => views.find(({ key }) => key === name) ?? views[0];
-
-/** Those that have a tab of their own; the digits on the keyboard are in their order. */
-export const tabs: readonly View[] = views.filter(({ asked }) => !asked);
