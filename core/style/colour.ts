@@ -1,21 +1,9 @@
 /** Colours and palettes. */
 import { interpolateCividis, interpolateViridis } from 'd3-scale-chromatic';
-import {
-  formatHex,
-  interpolate,
-  modeHsl,
-  modeHwb,
-  modeLab,
-  modeLch,
-  modeOklab,
-  modeOklch,
-  modeRgb,
-  parse,
-  useMode as withMode,
-} from 'culori/fn';
+import { formatHex, interpolate, modeOklab, modeRgb, parse, useMode as withMode } from 'culori/fn';
 
-// Only the colour spaces that CSS writes colours in.
-for (const mode of [modeRgb, modeHsl, modeHwb, modeLab, modeLch, modeOklab, modeOklch]) withMode(mode);
+// What colours are written in, and what ramps are mixed in: further spaces would travel to the page for nothing.
+for (const mode of [modeRgb, modeOklab]) withMode(mode);
 
 /** Red, green, blue, each 0 to 255. */
 export type Rgb = readonly [number, number, number];
