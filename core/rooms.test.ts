@@ -13,25 +13,25 @@ const mockRing = z.object({
     .default(100)
     .meta({ title: 'Radius', slide: [1, 300, 1] }),
 });
-const mockCircle: Layout<'circle', typeof mockRing> = {
-  key: 'circle',
-  title: 'Circle',
-  help: 'All nodes on one circle, in their order.',
+const mockArc: Layout<'arc', typeof mockRing> = {
+  key: 'arc',
+  title: 'Arc',
+  help: 'All nodes on one arc, in their order.',
   schema: mockRing,
-  summary: ({ radius }) => `circle of ${radius}`,
+  summary: ({ radius }) => `arc of ${radius}`,
   needs: (net) =>
-    net.ids.length > 500 ? 'A circle of more than 500 nodes cannot be read. Narrow the network.' : undefined,
+    net.ids.length > 500 ? 'An arc of more than 500 nodes cannot be read. Narrow the network.' : undefined,
   place: (net, { radius }) =>
     Promise.resolve(
       Float32Array.from(
         { length: 2 * net.ids.length },
-        (_, i) => radius * [Math.cos, Math.sin][i % 2]((2 * Math.PI * (i >> 1)) / net.ids.length),
+        (_, i) => radius * [Math.cos, Math.sin][i % 2]((Math.PI * (i >> 1)) / net.ids.length),
       ),
     ),
 };
 jest.mock('./arrange/registry', () => {
   const actual = jest.requireActual<{ layouts: object }>('./arrange/registry');
-  return { layouts: { ...actual.layouts, circle: mockCircle } };
+  return { layouts: { ...actual.layouts, arc: mockArc } };
 });
 
 const mockHalo = z
@@ -90,11 +90,11 @@ test('a layout: trails hold it, run it, say it; its settings make a form', async
   const { readTrail, runTrail, sourceOf, stored, summaryOf } = await import('./trail');
   const steps = [
     { id: 's1', kind: 'ties', on: true, table: 'ties', from: 'from', to: 'to' },
-    { id: 's2', kind: 'arrange', on: true, method: 'circle', settings: { radius: 50 } },
+    { id: 's2', kind: 'arrange', on: true, method: 'arc', settings: { radius: 50 } },
   ];
   const trail = readTrail({ version: 2, steps });
   expect(readTrail(JSON.parse(JSON.stringify(stored(trail))))).toEqual(trail);
-  expect(summaryOf(trail.steps[1])).toBe('circle of 50');
+  expect(summaryOf(trail.steps[1])).toBe('arc of 50');
   const { state, reports } = await runTrail(
     sourceOf([{ key: 'ties', version: '1' }], () => table),
     trail,
@@ -102,10 +102,8 @@ test('a layout: trails hold it, run it, say it; its settings make a form', async
   expect(reports[1]).toMatchObject({ result: 'settled' });
   const at = state?.network.positions ?? [];
   for (let v = 0; 2 * v < at.length; v++) expect(Math.hypot(at[2 * v], at[2 * v + 1])).toBeCloseTo(50, 3);
-  const { circle } = layouts as unknown as { circle: Layout };
-  expect(fieldsOf(circle.schema)).toEqual([
-    { key: 'radius', kind: 'slide', title: 'Radius', from: 1, to: 300, step: 1 },
-  ]);
+  const { arc } = layouts as unknown as { arc: Layout };
+  expect(fieldsOf(arc.schema)).toEqual([{ key: 'radius', kind: 'slide', title: 'Radius', from: 1, to: 300, step: 1 }]);
   expect(() => readTrail({ version: 2, steps: [steps[0], { ...steps[1], settings: { radius: 0 } }] })).toThrow(
     /settings\.radius/,
   );
@@ -115,7 +113,7 @@ test('what a layout lacks is told at its step', async () => {
   const { stepKinds } = await import('./trail');
   const large = network({ nodes: 501, edges: [] });
   const run = stepKinds.arrange.run as unknown as (state: object, step: object, context: object) => Promise<unknown>;
-  const step = { id: 's2', kind: 'arrange', on: true, method: 'circle', settings: { radius: 50 }, placed: {} };
+  const step = { id: 's2', kind: 'arrange', on: true, method: 'arc', settings: { radius: 50 }, placed: {} };
   await expect(run({ network: large }, step, { step: 's2' })).rejects.toThrow(/more than 500 nodes/);
 });
 

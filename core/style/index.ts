@@ -1,5 +1,4 @@
 /** Looks: from settings and columns to colours, sizes, lines and a legend. */
-export * from './amount';
 export * from './channel';
 export * from './colour';
 export * from './dress';

@@ -1,3 +1,4 @@
+import { shares } from '../amounts';
 import {
   type Color,
   differenceCiede2000,
@@ -23,7 +24,6 @@ import {
   inks,
   plainStyle,
   rgb,
-  shares,
   shortNumber,
 } from '.';
 import { boundsOf, fit } from '../scene';

@@ -1,10 +1,10 @@
 import * as z from 'zod';
 import { edgeColumn } from '../../graph';
 import { columnTitle } from '../../measure';
-import { shares } from '../amount';
+import { numbers, scaleSchema, shares } from '../../amounts';
 import type { Channel } from '../channel';
 import { alike } from '../modes/alike';
-import { between, byAmount, ends, numbers, scaleSchema } from '../modes/amount';
+import { between, byAmount, ends } from '../modes/amount';
 
 const width = z.number().min(0.1).max(30);
 

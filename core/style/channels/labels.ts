@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { nodeColumn, nodeCount } from '../../graph';
 import type { Channel } from '../channel';
-import { numbers } from '../modes/amount';
+import { numbers } from '../../amounts';
 
 const schema = z
   .object({

@@ -1,3 +1,4 @@
+import { scaleSchema } from '../../amounts';
 import * as z from 'zod';
 import { type Column, cellText } from '../../tables';
 import { nodeColumn, nodeCount } from '../../graph';
@@ -8,7 +9,7 @@ import { own } from '../../own';
 import { type Channel, columnOf } from '../channel';
 import { type Rgb, amountPalettes, categoryPalettes, defaultPalette, hex, otherColour, rgb } from '../colour';
 import { alike } from '../modes/alike';
-import { amountsOf, byAmount, ends, scaleSchema } from '../modes/amount';
+import { amountsOf, byAmount, ends } from '../modes/amount';
 import { byCategory, categories, categoryCodes } from '../modes/category';
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

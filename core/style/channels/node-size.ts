@@ -1,9 +1,10 @@
+import { scaleSchema } from '../../amounts';
 import * as z from 'zod';
 import { nodeColumn } from '../../graph';
 import { columnTitle } from '../../measure';
 import { type Channel, columnOf } from '../channel';
 import { alike } from '../modes/alike';
-import { amountsOf, between, byAmount, ends, scaleSchema } from '../modes/amount';
+import { amountsOf, between, byAmount, ends } from '../modes/amount';
 
 const radius = z.number().min(0.5).max(100);
 

@@ -1,14 +1,7 @@
 /** Looks that follow an amount: numbers and dates, placed between a least and a largest look. */
 import * as z from 'zod';
 import type { Column } from '../../tables';
-import { Fault } from '../../fault';
-import { type Amounts, type Scale, scales, shares } from '../amount';
-
-const scaleNames: Record<Scale, string> = { linear: 'linear', sqrt: 'square root', log: 'logarithm', rank: 'rank' };
-
-/** How amounts are spread; its field stands beside another one. */
-export const scaleSchema = (beside: string) =>
-  z.enum(scales).default('sqrt').meta({ title: 'Scale', labels: scaleNames, beside });
+import { type Amounts, type Scale, numbers, shares } from '../../amounts';
 
 const by = z.literal('amount').meta({ title: 'by amount' });
 
@@ -22,13 +15,6 @@ export const byAmount = <S extends z.ZodRawShape>(of: 'nodes' | 'edges', shape: 
 
 /** Where each value lies between the lowest and the highest. */
 export const amountsOf = (col: Column, scale: Scale, step?: string): Amounts => shares(numbers(col, step), scale);
-
-/** A column's numbers; days for dates. A Fault where it holds none. */
-export function numbers(col: Column, step?: string): Float64Array {
-  if (col.type === 'number') return col.values;
-  if (col.type === 'date') return col.day;
-  throw new Fault(`“${col.name}” holds no amounts. Choose a number or date column, or set this by category.`, step);
-}
 
 /** Looks between the least and the largest; the least where there is no value. */
 export function between(amounts: Amounts, min: number, max: number): Float32Array {

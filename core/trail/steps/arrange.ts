@@ -32,7 +32,7 @@ const layoutOf = ({ method }: ArrangeSettings): Layout => layouts[method];
 export const arrange: StepKind<ArrangeSettings> = {
   kind: 'arrange',
   title: 'Arrange',
-  help: 'Lay the network out: ties pull, nodes push. Drag a node to place it by hand; it keeps its place when the layout runs again.',
+  help: 'Where the nodes stand. Drag a node to place it by hand; it keeps its place when the layout runs again.',
   schema: arrangeSchema,
   first: () => ({ method: 'force' }),
   goesBefore: ['style'],
@@ -41,7 +41,7 @@ export const arrange: StepKind<ArrangeSettings> = {
     const { network, ...rest } = given(state);
     const layout = layoutOf(step);
     const lacking = layout.needs?.(network, step.settings);
-    if (lacking !== undefined) throw new Fault(lacking, context.step);
+    if (lacking !== undefined) throw new Fault(lacking, context.step, true);
     const { positions: heard } = context;
     const report = heard && ((at: Float32Array): void => heard(byHand(network, at, step)));
     const found = await context.memo(layoutKey(step), () =>

@@ -1,8 +1,11 @@
 /** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
-import { inWorkbench, trail } from '@/ui/testing';
+import { inWorkbench, keepers, trail } from '@/ui/testing';
+import { holdingsOf } from '@/worker/holdings';
 import { ArrangeEditor } from './arrange';
+
+const before = holdingsOf(keepers);
 
 function Editor() {
   const step = useWorkbench((state) => state.trail.steps[1]);
@@ -11,7 +14,7 @@ function Editor() {
   return (
     <ArrangeEditor
       step={step}
-      before={undefined}
+      before={before}
       set={(change, merge) => store.getState().setStep(step.id, change, merge)}
     />
   );
@@ -37,4 +40,27 @@ test('what is placed by hand is counted, and let go', async () => {
   await user.click(screen.getByRole('button', { name: 'Let them go' }));
   expect(store.getState().trail.steps[1]).toMatchObject({ placed: {} });
   expect(screen.queryByText(/placed by hand/)).toBeNull();
+});
+
+async function chooseLayout(user: ReturnType<typeof shown>['user'], title: string): Promise<void> {
+  await user.click(screen.getByRole('combobox', { name: 'Layout' }));
+  await user.click(screen.getByRole('option', { name: title }));
+}
+
+test('another layout begins with its own settings, its columns taken from those there are', async () => {
+  const { store, user } = shown();
+  await chooseLayout(user, 'Rings');
+  expect(store.getState().trail.steps[1]).toMatchObject({
+    method: 'rings',
+    settings: { by: 'steps', column: 'degree' },
+  });
+  // The amount is asked for only where rings follow one.
+  expect(screen.queryByRole('combobox', { name: 'Amount' })).toBeNull();
+  await user.click(screen.getByRole('combobox', { name: 'Rings by' }));
+  await user.click(screen.getByRole('option', { name: 'an amount, the highest inside' }));
+  expect(screen.getByRole('combobox', { name: 'Amount' }).textContent).toBe('Degree');
+  await chooseLayout(user, 'Circle');
+  await user.click(screen.getByRole('combobox', { name: 'Together by' }));
+  await user.click(screen.getByRole('option', { name: 'Island' }));
+  expect(store.getState().trail.steps[1]).toMatchObject({ method: 'circle', settings: { by: 'island' } });
 });

@@ -1,15 +1,30 @@
 'use client';
-import { layouts } from '@/core/arrange';
+import { type Layout, layouts } from '@/core/arrange';
 import { fieldsOf } from '@/core/settings';
 import { Button, Choose, counted } from '@/ui/kit';
 import { SettingsForm } from '@/ui/kit/settings-form';
+import type { Holdings } from '@/worker/client';
 import type { EditorProps } from '../editor';
+import { ColumnField, columnsFor } from './style-columns';
 
 const choices = Object.values(layouts).map(({ key, title }) => ({ value: key, label: title }));
 
-export function ArrangeEditor({ step, set }: EditorProps<'arrange'>) {
+type Changed = Partial<EditorProps<'arrange'>['step']>;
+
+/** What a layout begins with: its columns are taken from those there are. */
+function begun({ schema }: Layout, before: Holdings | undefined): object {
+  const chosen = fieldsOf(schema).flatMap((field) => {
+    if (field.kind !== 'column' || field.column.none !== undefined) return [];
+    const there = columnsFor(field.column, before).map(({ value }) => value);
+    const name = there.find((one) => one === field.column.wish) ?? there[0];
+    return name === undefined ? [] : [[field.key, name]];
+  });
+  return schema.parse(Object.fromEntries(chosen) as object);
+}
+
+export function ArrangeEditor({ step, before, set }: EditorProps<'arrange'>) {
   const hands = Object.keys(step.placed).length;
-  const { schema } = layouts[step.method];
+  const layout = layouts[step.method] as Layout;
   return (
     <>
       <Choose
@@ -17,14 +32,20 @@ export function ArrangeEditor({ step, set }: EditorProps<'arrange'>) {
         value={step.method}
         choices={choices}
         onChange={(method) => {
-          const { key, schema: its } = layouts[method as keyof typeof layouts];
-          if (key !== step.method) set({ method: key, settings: its.parse({}) });
+          const next = layouts[method as keyof typeof layouts] as Layout;
+          if (next.key !== step.method) set({ method: next.key, settings: begun(next, before) } as Changed);
         }}
+        help={layout.help}
       />
       <SettingsForm
-        fields={fieldsOf(schema)}
+        fields={fieldsOf(layout.schema)}
         values={step.settings}
-        onChange={(change, merge) => set({ settings: { ...step.settings, ...change } }, merge)}
+        onChange={(change, merge) => set({ settings: { ...step.settings, ...change } } as Changed, merge)}
+        more={(field, values, onChange) =>
+          field.kind === 'column' ? (
+            <ColumnField field={field} values={values} before={before} onChange={onChange} />
+          ) : null
+        }
       />
       {hands > 0 && (
         <div className="mt-4 flex items-center justify-between border-t border-line pt-3">

@@ -1,7 +1,23 @@
-/** From numbers to shares of a range. */
+/** Amounts in columns: numbers and dates, and from them to shares of a range. */
+import * as z from 'zod';
+import { Fault } from './fault';
+import type { Column } from './tables';
 
 export const scales = ['linear', 'sqrt', 'log', 'rank'] as const;
 export type Scale = (typeof scales)[number];
+
+const scaleNames: Record<Scale, string> = { linear: 'linear', sqrt: 'square root', log: 'logarithm', rank: 'rank' };
+
+/** How amounts are spread; its field stands beside another one. */
+export const scaleSchema = (beside: string, first: Scale = 'sqrt') =>
+  z.enum(scales).default(first).meta({ title: 'Scale', labels: scaleNames, beside });
+
+/** A column's numbers; days for dates. A Fault where it holds none. */
+export function numbers(col: Column, step?: string): Float64Array {
+  if (col.type === 'number') return col.values;
+  if (col.type === 'date') return col.day;
+  throw new Fault(`“${col.name}” holds no amounts. Choose a number or date column, or set this by category.`, step);
+}
 
 export interface Amounts {
   /** 0 … 1 per value; NaN where there is none. */

@@ -1,0 +1,228 @@
+/** What each layout promises, and what all of them bear. */
+import fc from 'fast-check';
+import { type Network, network, simpleAdjacency } from '../graph';
+import { atOnce } from '../measure';
+import { fieldsOf } from '../settings';
+import type { Column } from '../tables';
+import { circleLayout, lengthAround, orderAround } from './circle';
+import { type Layout, layouts } from '.';
+import { amountsLayout, givenLayout } from './amounts';
+import { ringsLayout } from './rings';
+import { crossings, rowsLayout } from './rows';
+
+type Pairs = [number, number][];
+const amount = (name: string, ...values: number[]): Column => ({
+  type: 'number',
+  name,
+  values: Float64Array.from(values),
+});
+const kind = (name: string, ...values: string[]): Column => {
+  const dictionary = [...new Set(values.filter((value) => value !== ''))];
+  return { type: 'text', name, dictionary, codes: Int32Array.from(values, (value) => dictionary.indexOf(value)) };
+};
+const made = (n: number, edges: Pairs, ...nodeColumns: Column[]): Network => ({
+  ...network({ nodes: n, edges }),
+  nodeColumns,
+});
+const far = (at: Float32Array, a: number, b = a): number =>
+  a === b ? Math.hypot(at[2 * a], at[2 * a + 1]) : Math.hypot(at[2 * a] - at[2 * b], at[2 * a + 1] - at[2 * b + 1]);
+const drawn = fc
+  .record({ n: fc.integer({ min: 2, max: 30 }), pairs: fc.array(fc.tuple(fc.nat(29), fc.nat(29)), { maxLength: 60 }) })
+  .map(({ n, pairs }) => ({ n, edges: pairs.map(([a, b]): [number, number] => [a % n, b % n]) }));
+
+describe('circle', () => {
+  test('a ring whose nodes come in any order is drawn as a ring', async () => {
+    // 0 – 3 – 1 – 4 – 2 – 5 – 0
+    const ring = made(6, [[0, 3], [3, 1], [1, 4], [4, 2], [2, 5], [5, 0]]); // prettier-ignore
+    const order = await orderAround(ring, undefined, atOnce);
+    expect(lengthAround(simpleAdjacency(ring, 'both'), order)).toBe(6);
+  });
+
+  test('all stand on one circle, neighbours `room` apart along it, and edges are no longer than in the order of the nodes', async () => {
+    await fc.assert(
+      fc.asyncProperty(drawn, async ({ n, edges }) => {
+        const net = made(n, edges);
+        const at = await circleLayout(net, { room: 20 }, atOnce);
+        const radius = (20 * n) / (2 * Math.PI);
+        for (let v = 0; v < n; v++) expect(far(at, v)).toBeCloseTo(radius, 2);
+        expect(
+          new Set(Array.from({ length: n }, (_, v) => `${at[2 * v].toFixed(2)} ${at[2 * v + 1].toFixed(2)}`)).size,
+        ).toBe(n);
+      }),
+      { numRuns: 30 },
+    );
+  });
+
+  test('those of one value stand together, parted from the next', async () => {
+    const net = made(6, [[0, 1], [2, 3], [4, 5], [0, 3]], kind('island', 'Ness', 'Voe', 'Ness', 'Voe', 'Ness', '')); // prettier-ignore
+    const order = await orderAround(net, 'island', atOnce);
+    const names = Array.from(order, (v) => ['Ness', 'Voe', 'Ness', 'Voe', 'Ness', ''][v]);
+    expect(names).toEqual(['Ness', 'Ness', 'Ness', 'Voe', 'Voe', '']);
+  });
+});
+
+describe('rings', () => {
+  const settings = { by: 'steps' as const, column: '', rings: 4, room: 50, apart: 10 };
+
+  test('the busiest node is the middle, and the ring of each node says its steps from it', () => {
+    // A star of four with a tail of two, and a pair apart.
+    const at = ringsLayout(made(8, [[1, 0], [1, 2], [1, 3], [1, 4], [4, 5], [6, 7]]), settings); // prettier-ignore
+    const steps = Array.from({ length: 8 }, (_, v) => Math.round(far(at, v) / 50));
+    expect(steps).toEqual([1, 0, 1, 1, 1, 2, 3, 3]);
+  });
+
+  test('the highest value is inside, a node without one outside, and empty rings keep their room', () => {
+    const net = made(4, [], amount('degree', 100, 0, 98, NaN));
+    const at = ringsLayout(net, { ...settings, by: 'amount', column: 'degree' });
+    expect([far(at, 0) < 10, Math.round(far(at, 1) / 50), far(at, 2) < 10, Math.round(far(at, 3) / 50)]).toEqual([
+      true,
+      3,
+      true,
+      4,
+    ]);
+  });
+
+  test('nodes of a ring stand `apart`', () => {
+    const star = made(
+      61,
+      Array.from({ length: 60 }, (_, i): [number, number] => [0, i + 1]),
+    );
+    const at = ringsLayout(star, { ...settings, apart: 20 });
+    let least = Infinity;
+    for (let a = 1; a <= 60; a++) for (let b = a + 1; b <= 60; b++) least = Math.min(least, far(at, a, b));
+    expect(least).toBeGreaterThan(19.9);
+  });
+});
+
+describe('rows', () => {
+  const settings = { by: 'kind', upright: false, room: 100, apart: 10 };
+  const kinds = (n: number): Column =>
+    kind('kind', ...Array.from({ length: n }, (_, v) => (v % 2 ? 'garden' : 'person')));
+
+  test('crossings are those of every pair of ties, looked at one by one', () => {
+    fc.assert(
+      fc.property(drawn, ({ n, edges }) => {
+        const row = Uint32Array.from({ length: n }, (_, v) => v % 3);
+        const place = Uint32Array.from({ length: n }, (_, v) => Math.floor(v / 3));
+        let count = 0;
+        const ends = edges.filter(([a, b]) => row[a] !== row[b]).map(([a, b]) => (row[a] < row[b] ? [a, b] : [b, a]));
+        ends.forEach(([a, b], i) =>
+          ends.slice(0, i).forEach(([c, d]) => {
+            if (row[a] === row[c] && row[b] === row[d] && (place[a] - place[c]) * (place[b] - place[d]) < 0) count++;
+          }),
+        );
+        expect(crossings(made(n, edges), row, place)).toBe(count);
+      }),
+    );
+  });
+
+  test('two sides that can be drawn without a crossing are, each in its row', async () => {
+    // Pairs whose partners come in the opposite order.
+    const net = made(8, [[0, 7], [2, 5], [4, 3], [6, 1]], kinds(8)); // prettier-ignore
+    const at = await rowsLayout(net, settings, atOnce);
+    for (const [a, b] of [[0, 7], [2, 5], [4, 3], [6, 1]]) expect(at[2 * a]).toBe(at[2 * b]); // prettier-ignore
+    expect(new Set([0, 2, 4, 6].map((v) => at[2 * v + 1]))).toEqual(new Set([-50]));
+    expect(new Set([1, 3, 5, 7].map((v) => at[2 * v + 1]))).toEqual(new Set([50]));
+  });
+
+  test('never more crossings than before, nodes of a row evenly apart; upright the two are exchanged', async () => {
+    await fc.assert(
+      fc.asyncProperty(drawn, async ({ n, edges }) => {
+        const net = made(n, edges, kinds(n));
+        const at = await rowsLayout(net, settings, atOnce);
+        const upright = await rowsLayout(net, { ...settings, upright: true }, atOnce);
+        const row = Uint32Array.from({ length: n }, (_, v) => v % 2);
+        const first = Uint32Array.from({ length: n }, (_, v) => v >> 1);
+        const place = Uint32Array.from({ length: n }, (_, v) => at[2 * v] / 10 + 50);
+        expect(crossings(net, row, place)).toBeLessThanOrEqual(crossings(net, row, first));
+        for (let v = 0; v < n; v++) expect([upright[2 * v + 1], upright[2 * v]]).toEqual([at[2 * v], at[2 * v + 1]]);
+        for (const r of [0, 1]) {
+          const xs = Array.from(row.keys())
+            .filter((v) => row[v] === r)
+            .map((v) => at[2 * v])
+            .sort((a, b) => a - b);
+          for (let i = 1; i < xs.length; i++) expect(xs[i] - xs[i - 1]).toBe(10);
+        }
+      }),
+      { numRuns: 30 },
+    );
+  });
+});
+
+describe('places from columns', () => {
+  const net = made(4, [], amount('x', 0, 10, 5, NaN), amount('y', 1, 100, 10, 10));
+  const plain = { x: 'x', y: 'y', xScale: 'linear', yScale: 'log', wide: 100, high: 50 } as const;
+
+  test('two amounts span the field, in their scales; up is up, and a missing value stands outside', () => {
+    const at = Array.from(amountsLayout(net, plain), (one) => Math.round(one));
+    expect(at.slice(0, 4)).toEqual([-50, 25, 50, -25]);
+    expect(at[4]).toBe(0);
+    expect(at[6]).toBeLessThan(-50);
+    expect(Math.abs(at[5])).toBeLessThan(25);
+  });
+
+  test('as given: one proportion for both, the larger side as wide as asked; those without a place below', () => {
+    const places = made(4, [], amount('x', 0, 10, 5, NaN), amount('y', 0, 20, 5, 3));
+    const at = givenLayout(places, { x: 'x', y: 'y', upward: true, wide: 200 });
+    expect([...at.slice(0, 6)]).toEqual([-50, 100, 50, -100, 0, 50]);
+    expect(at[7]).toBeGreaterThan(100);
+    expect([...givenLayout(places, { x: 'x', y: 'y', upward: false, wide: 200 }).slice(0, 2)]).toEqual([-50, -100]);
+  });
+});
+
+const columns = (n: number): Column[] => {
+  const each = (of: (v: number) => number): Column => amount('', ...Array.from({ length: n }, (_, v) => of(v)));
+  const named = ['degree', 'betweenness', 'x', 'y'].map((name, i) => ({ ...each((v) => (v * (i + 3)) % 7), name }));
+  return [...named, kind('kind', ...Array.from({ length: n }, (_, v) => ['person', 'garden', ''][v % 3]))];
+};
+const settingsOf = (key: string): object =>
+  ({
+    rings: { by: 'amount', column: 'degree' },
+    rows: { by: 'kind' },
+    circle: { by: 'kind' },
+    amounts: { x: 'x', y: 'y' },
+    given: { x: 'x', y: 'y' },
+  })[key] ?? {};
+
+describe.each(Object.values(layouts) as unknown as Layout[])('$key', (layout) => {
+  const settings = layout.schema.parse(settingsOf(layout.key));
+  const place = (net: Network): Promise<Float32Array> => layout.place(net, settings, atOnce);
+
+  test.each([
+    ['no node', 0, []],
+    ['one node', 1, []],
+    ['one node tied to itself', 1, [[0, 0]]],
+    ['two without a tie', 2, []],
+    ['isolates alone', 40, []],
+    ['parallel ties and loops', 5, [[0, 1], [0, 1], [1, 0], [2, 2], [3, 4]]], // prettier-ignore
+    ['many parts', 300, Array.from({ length: 150 }, (_, i): [number, number] => [2 * i, 2 * i + 1])],
+  ] as [string, number, Pairs][])('%s: a place for each, and the same again', async (_name, n, edges) => {
+    const net = made(n, edges, ...columns(n));
+    const at = await place(net);
+    expect(at).toHaveLength(2 * n);
+    expect(at.every(Number.isFinite)).toBe(true);
+    expect(await place({ ...net, source: net.source.slice() })).toEqual(at);
+  });
+
+  test('what it lacks is said in a sentence, and it lacks nothing where it has all', () => {
+    const net = made(4, [[0, 1]], ...columns(4));
+    expect(layout.needs?.(net, settings)).toBeUndefined();
+    const bare = layout.needs?.(made(4, [[0, 1]]), settings);
+    if (['amounts', 'given', 'rings', 'rows'].includes(layout.key))
+      expect(bare).toMatch(/^The nodes have no column .*Choose/);
+  });
+});
+
+test('every setting of a layout has words, so that it can be set', () => {
+  for (const { key, schema } of Object.values(layouts))
+    expect([key, fieldsOf(schema).map((field) => field.key)]).toEqual([key, Object.keys(schema.shape)]);
+});
+
+test('a column of words, or one without a value, is no amount', () => {
+  const net = made(2, [], kind('kind', 'a', 'b'), amount('x', NaN, NaN), amount('y', 1, 2));
+  const lacks = (x: string): string | undefined =>
+    layouts.amounts.needs?.(net, layouts.amounts.schema.parse({ x, y: 'y' }));
+  expect(lacks('kind')).toMatch(/holds no amounts/);
+  expect(lacks('x')).toMatch(/None of the 2 nodes has a value/);
+  expect(lacks('')).toMatch(/^Choose the column that says how far to the right/);
+});
