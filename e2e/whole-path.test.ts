@@ -221,6 +221,20 @@ describe('the demo study', () => {
     await shows(driver, '6 groups');
   });
 
+  test('another layout is chosen with its settings, and taken back', async () => {
+    const undo = await named(driver, 'button', 'Undo');
+    await driver.findElement(By.xpath('//nav[@aria-label="Trail"]//button[b="Arrange"]')).click();
+    await choose('Layout', 'Circle');
+    await shows(driver, 'ordered so that ties are short', 'settled');
+    await choose('Together by', 'Group');
+    await shows(driver, 'circle by group', 'settled');
+    await choose('Layout', 'Two amounts');
+    // Its columns are taken from those there are.
+    await shows(driver, 'betweenness over degree', 'settled');
+    for (let i = 0; i < 3; i++) await undo.click();
+    await shows(driver, 'forces, seed 7', 'settled');
+  });
+
   test('nodes are dragged and stay; a box selects several; the table shows the same selection', async () => {
     await findNode('Hesper Sandison');
     await driver.sleep(500);

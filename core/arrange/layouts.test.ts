@@ -2,6 +2,7 @@
 import fc from 'fast-check';
 import { type Network, network, simpleAdjacency } from '../graph';
 import { atOnce } from '../measure';
+import { seeded } from '../random';
 import { fieldsOf } from '../settings';
 import type { Column } from '../tables';
 import { circleLayout, lengthAround, orderAround } from './circle';
@@ -147,6 +148,41 @@ describe('rows', () => {
       { numRuns: 30 },
     );
   });
+});
+
+/** Ties thrown at random, the same for the same seed. */
+const thrown = (seed: number, ...nodeColumns: Column[]): Network => {
+  const random = seeded(seed);
+  return made(
+    24,
+    Array.from({ length: 40 }, (): [number, number] => [random.below(24), random.below(24)]),
+    ...nodeColumns,
+  );
+};
+
+test('of all orders that were met the best is kept', async () => {
+  const three = kind('kind', ...Array.from({ length: 24 }, (_, v) => ['a', 'b', 'c'][v % 3]));
+  const net = thrown(16, three);
+  const at = await rowsLayout(net, { by: 'kind', upright: false, room: 100, apart: 10 }, atOnce);
+  const row = Uint32Array.from({ length: 24 }, (_, v) => v % 3);
+  // The last sweep ends with fourteen.
+  expect(
+    crossings(
+      net,
+      row,
+      Uint32Array.from({ length: 24 }, (_, v) => at[2 * v] / 10 + 50),
+    ),
+  ).toBe(12);
+  let [here, there] = [0, 0];
+  for (let seed = 1; seed <= 20; seed++) {
+    const rows = simpleAdjacency(thrown(seed), 'both');
+    here += lengthAround(rows, await orderAround(thrown(seed), undefined, atOnce));
+    there += lengthAround(
+      rows,
+      Uint32Array.from({ length: 24 }, (_, v) => v),
+    );
+  }
+  expect(here).toBeLessThan(0.55 * there);
 });
 
 describe('places from columns', () => {
