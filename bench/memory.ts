@@ -22,4 +22,4 @@ await storeBody(id, body());
 const growth = (process.resourceUsage().maxRSS - before) * 1024;
 await deleteStudy(id);
 await pool().end();
-process.stdout.write(JSON.stringify({ size, growth }));
+process.stdout.write(`\n${JSON.stringify({ size, growth })}\n`);
