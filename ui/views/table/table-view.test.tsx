@@ -1,0 +1,84 @@
+/** @jest-environment jsdom */
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
+import type { Network } from '@/core/graph';
+import { atOnce } from '@/core/split';
+import type { Session } from '@/ui/state/session';
+import { inWorkbench, keepers } from '@/ui/testing';
+import { type Questions, answer } from '@/worker/questions';
+import { TableView } from './table-view';
+
+// All rows are drawn, as there is no height to draw some of them in.
+jest.mock('@tanstack/react-virtual', () => ({
+  useVirtualizer: ({ count }: { count: number }) => ({
+    getTotalSize: () => 28 * count,
+    getVirtualItems: () => Array.from({ length: count }, (_, index) => ({ index, key: index, start: 28 * index })),
+    scrollToIndex: () => undefined,
+  }),
+}));
+
+const asked: unknown[] = [];
+/** Answers as the worker does. */
+const session = (net: Network): Partial<Session> => ({
+  service: {
+    ask: (kind: 'rows', _trail: unknown, _at: string, what: Questions['rows']['ask']) => {
+      asked.push(what);
+      return Promise.resolve(answer(kind, net, what, atOnce, () => undefined));
+    },
+    hush: () => undefined,
+  } as unknown as Session['service'],
+});
+const shown = () => inWorkbench(<TableView />, { net: keepers }, session(keepers));
+const firsts = (): (string | null)[] =>
+  screen
+    .getAllByRole('row')
+    .slice(1)
+    .map((row) => within(row).getAllByRole('gridcell')[0].textContent);
+beforeEach(() => void asked.splice(0));
+
+test('all nodes in their order, without asking anybody; sorted by a click on a column, highest first, and back', async () => {
+  const { user } = shown();
+  expect(firsts()).toEqual(['Alban Pell', 'Tove Lorne', 'Ragna Wick', 'Maud Oxley']);
+  expect(asked).toEqual([]);
+  await user.click(screen.getByRole('button', { name: 'Island' }));
+  await waitFor(() => expect(firsts()).toEqual(['Ragna Wick', 'Alban Pell', 'Tove Lorne', 'Maud Oxley']));
+  await user.click(screen.getByRole('button', { name: 'Degree' }));
+  await waitFor(() => expect(firsts()).toEqual(['Alban Pell', 'Tove Lorne', 'Ragna Wick', 'Maud Oxley']));
+  expect(screen.getByRole('columnheader', { name: 'Degree' }).getAttribute('aria-sort')).toBe('descending');
+  await user.click(screen.getByRole('button', { name: 'Degree' }));
+  await waitFor(() => expect(firsts()).toEqual(['Maud Oxley', 'Ragna Wick', 'Alban Pell', 'Tove Lorne']));
+  await user.click(screen.getByRole('button', { name: 'Degree' }));
+  await waitFor(() => expect(firsts()[0]).toBe('Alban Pell'));
+  expect(screen.getByRole('columnheader', { name: 'Degree' }).getAttribute('aria-sort')).toBe('none');
+});
+
+test('what is searched is found in any column', async () => {
+  const { user } = shown();
+  await user.type(screen.getByLabelText('Search the nodes'), 'holm');
+  await waitFor(() => expect(firsts()).toEqual(['Ragna Wick']));
+  await user.clear(screen.getByLabelText('Search the nodes'));
+  await waitFor(() => expect(firsts()).toHaveLength(4));
+});
+
+test('a row that is chosen is selected, another with Ctrl too; an edge is selected by its ends', async () => {
+  const { user, store } = shown();
+  await user.click(screen.getByRole('row', { name: /Tove Lorne/ }));
+  expect(store.getState().selection.nodes).toEqual(['k2']);
+  fireEvent.click(screen.getByRole('row', { name: /Maud Oxley/ }), { ctrlKey: true });
+  expect(store.getState().selection.nodes).toEqual(['k2', 'k4']);
+  expect(screen.getByRole('row', { name: /Maud Oxley/ }).getAttribute('aria-selected')).toBe('true');
+  await user.click(screen.getByRole('button', { name: 'Edges' }));
+  await user.click(screen.getAllByRole('row')[4]);
+  expect(store.getState().selection).toMatchObject({ nodes: [], edges: [{ from: 'k3', to: 'k2' }] });
+  expect(screen.getAllByRole('row')[4].getAttribute('aria-selected')).toBe('true');
+});
+
+test('by keys: arrows go from row to row, Enter chooses, Space adds', async () => {
+  const { user, store } = shown();
+  screen.getByRole('grid').focus();
+  await user.keyboard('{ArrowDown}{ArrowDown}{Enter}');
+  expect(store.getState().selection.nodes).toEqual(['k2']);
+  await user.keyboard('{End} ');
+  expect(store.getState().selection.nodes).toEqual(['k2', 'k4']);
+  await user.keyboard('{Home}{Enter}');
+  expect(store.getState().selection.nodes).toEqual(['k1']);
+});
