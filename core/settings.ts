@@ -16,6 +16,8 @@ declare module 'zod' {
     first?: string | number;
     /** A column of the network: whose, of what kind, with at most so many values; `wish` is taken first, `none` stands for no column. */
     column?: { of: 'nodes' | 'edges'; as: 'amount' | 'category'; most?: number; wish?: string; none?: string };
+    /** A node of the network by its id; what is said where none is chosen. */
+    node?: string;
     /** A colour, with what a form begins with. */
     colour?: string;
     /** Colours by value of the column in the same group of settings. */
@@ -39,6 +41,7 @@ export const formKeys = [
   'when',
   'first',
   'column',
+  'node',
   'colour',
   'colours',
   'values',
@@ -66,6 +69,7 @@ export type SettingField = Described &
     | { kind: 'yesno' }
     | { kind: 'choice'; choices: { value: string; label: string }[] }
     | { kind: 'column'; column: ColumnWish }
+    | { kind: 'node'; none: string }
     | { kind: 'colour' }
     | { kind: 'colours' }
     | { kind: 'values'; looks: readonly string[]; rest?: string }
@@ -85,6 +89,7 @@ export function fieldOf(key: string, type: z.ZodType): SettingField | undefined 
   const said = Object.entries({ help, beside, when, auto, directed }).filter(([, value]) => value !== undefined);
   const words: Described = { key, title, ...Object.fromEntries(said) };
   if (meta.column) return { ...words, kind: 'column', column: meta.column };
+  if (meta.node !== undefined) return { ...words, kind: 'node', none: meta.node };
   if (meta.colour !== undefined) return { ...words, kind: 'colour' };
   if (meta.colours) return { ...words, kind: 'colours' };
   if (meta.values) return { ...words, kind: 'values', ...meta.values };

@@ -10,6 +10,7 @@ import { type Layout, layouts } from '.';
 import { amountsLayout, givenLayout } from './amounts';
 import { ringsLayout } from './rings';
 import { crossings, rowsLayout } from './rows';
+import { timeLayout } from './time';
 
 type Pairs = [number, number][];
 const amount = (name: string, ...values: number[]): Column => ({
@@ -70,6 +71,16 @@ describe('rings', () => {
     const at = ringsLayout(made(8, [[1, 0], [1, 2], [1, 3], [1, 4], [4, 5], [6, 7]]), settings); // prettier-ignore
     const steps = Array.from({ length: 8 }, (_, v) => Math.round(far(at, v) / 50));
     expect(steps).toEqual([1, 0, 1, 1, 1, 2, 3, 3]);
+  });
+
+  test('a chosen node is the middle; one that is gone is said', () => {
+    const net = made(5, [[0, 1], [1, 2], [2, 3]]); // prettier-ignore
+    const at = ringsLayout(net, { ...settings, middle: '3' });
+    expect(Array.from({ length: 5 }, (_, v) => Math.round(far(at, v) / 50))).toEqual([3, 2, 1, 0, 4]);
+    const asked = (middle: string): string | undefined =>
+      layouts.rings.needs?.(net, layouts.rings.schema.parse({ middle }));
+    expect(asked('3')).toBeUndefined();
+    expect(asked('gone')).toMatch(/not in the network here. Choose another one/);
   });
 
   test('the highest value is inside, a node without one outside, and empty rings keep their room', () => {
@@ -185,6 +196,43 @@ test('of all orders that were met the best is kept', async () => {
   expect(here).toBeLessThan(0.55 * there);
 });
 
+describe('time', () => {
+  const settings = { column: 'born', wide: 300, apart: 20 };
+
+  test('to the right by time, no node over another; groups in bands of their own; without a time outside', () => {
+    fc.assert(
+      fc.property(drawn, ({ n, edges }) => {
+        const born = Array.from({ length: n }, (_, v) => (v % 7 === 6 ? NaN : 1800 + ((v * 37) % 50)));
+        const side = Array.from({ length: n }, (_, v) => (v % 3 ? 'Ness' : 'Voe'));
+        const net = made(n, edges, amount('born', ...born), kind('island', ...side));
+        const at = timeLayout(net, { ...settings, by: 'island' });
+        const bands = new Map<string, [number, number]>();
+        for (let v = 0; v < n; v++) {
+          const [low, high] = bands.get(side[v]) ?? [Infinity, -Infinity];
+          bands.set(side[v], [Math.min(low, at[2 * v + 1]), Math.max(high, at[2 * v + 1])]);
+          if (Number.isNaN(born[v])) expect(at[2 * v]).toBeLessThan(-150);
+          for (let u = 0; u < v; u++) {
+            if (born[u] < born[v]) expect(at[2 * u]).toBeLessThan(at[2 * v]);
+            expect(far(at, u, v)).toBeGreaterThan(19.99);
+          }
+        }
+        const [ness, voe] = ['Ness', 'Voe'].map((name) => bands.get(name));
+        if (ness && voe) expect(ness[1] < voe[0] || voe[1] < ness[0]).toBe(true);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  test('those who are tied stand in one lane where there is room', () => {
+    // Two chains that take turns in time.
+    const net = made(6, [[0, 2], [2, 4], [1, 3], [3, 5]], amount('born', 0, 0, 10, 10, 20, 20)); // prettier-ignore
+    const at = timeLayout(net, settings);
+    const lanes = Array.from({ length: 6 }, (_, v) => at[2 * v + 1]);
+    expect([lanes[2], lanes[4], lanes[3], lanes[5]]).toEqual([lanes[0], lanes[0], lanes[1], lanes[1]]);
+    expect(lanes[0]).not.toBe(lanes[1]);
+  });
+});
+
 describe('places from columns', () => {
   const net = made(4, [], amount('x', 0, 10, 5, NaN), amount('y', 1, 100, 10, 10));
   const plain = { x: 'x', y: 'y', xScale: 'linear', yScale: 'log', wide: 100, high: 50 } as const;
@@ -213,6 +261,7 @@ const columns = (n: number): Column[] => {
 };
 const settingsOf = (key: string): object =>
   ({
+    time: { column: 'x' },
     rings: { by: 'amount', column: 'degree' },
     rows: { by: 'kind' },
     circle: { by: 'kind' },
@@ -244,7 +293,7 @@ describe.each(Object.values(layouts) as unknown as Layout[])('$key', (layout) =>
     const net = made(4, [[0, 1]], ...columns(4));
     expect(layout.needs?.(net, settings)).toBeUndefined();
     const bare = layout.needs?.(made(4, [[0, 1]]), settings);
-    if (['amounts', 'given', 'rings', 'rows'].includes(layout.key))
+    if (['amounts', 'given', 'rings', 'rows', 'time'].includes(layout.key))
       expect(bare).toMatch(/^The nodes have no column .*Choose/);
   });
 });

@@ -5,5 +5,6 @@ import { force } from './layouts/force';
 import { given } from './layouts/given';
 import { rings } from './layouts/rings';
 import { rows } from './layouts/rows';
+import { time } from './layouts/time';
 
-export const layouts = { force, circle, rings, rows, amounts, given } as const;
+export const layouts = { force, circle, rings, rows, time, amounts, given } as const;

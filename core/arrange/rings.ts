@@ -4,14 +4,16 @@ import { amountsAt } from './columns';
 
 export interface RingsSettings {
   by: 'steps' | 'amount';
+  /** Id of the node in the middle; absent: the one with most neighbours in the largest part. */
+  middle?: string;
   column: string;
   rings: number;
   room: number;
   apart: number;
 }
 
-/** Ring of each node by the steps from the node with most neighbours; the parts that it cannot reach have their own, outside of all others. */
-function bySteps(net: Network): Uint32Array {
+/** Ring of each node by the steps from the middle; the parts that it cannot reach have their own, outside of all others. */
+function bySteps(net: Network, chosen: string | undefined): Uint32Array {
   const { offsets, to } = simpleAdjacency(net, 'both');
   const n = nodeCount(net);
   const { of } = components(net);
@@ -21,6 +23,8 @@ function bySteps(net: Network): Uint32Array {
     const more = offsets[v + 1] - offsets[v] - (offsets[middle + 1] - offsets[middle]);
     if (of[v] === 0 && (of[middle] !== 0 || more > 0)) middle = v;
   }
+  const asked = chosen === undefined ? -1 : net.ids.indexOf(chosen);
+  if (asked >= 0) middle = asked;
   const queue = [middle];
   ring[middle] = 0;
   let last = 0;
@@ -60,7 +64,7 @@ export function ringsLayout(net: Network, settings: RingsSettings): Float32Array
   const positions = new Float32Array(2 * n);
   if (n === 0) return positions;
   const { offsets, to } = simpleAdjacency(net, 'both');
-  const ring = settings.by === 'steps' ? bySteps(net) : byAmount(net, settings.column, settings.rings);
+  const ring = settings.by === 'steps' ? bySteps(net, settings.middle) : byAmount(net, settings.column, settings.rings);
   const sets: number[][] = [];
   ring.forEach((r, v) => (sets[r] ??= []).push(v));
   let radius = 0;

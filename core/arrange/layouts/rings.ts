@@ -8,8 +8,12 @@ const schema = z.object({
     .default('steps')
     .meta({
       title: 'Rings by',
-      labels: { steps: 'steps from the busiest node', amount: 'an amount, the highest inside' },
+      labels: { steps: 'steps from a node', amount: 'an amount, the highest inside' },
     }),
+  middle: z
+    .string()
+    .optional()
+    .meta({ title: 'In the middle', node: 'the busiest node', when: { by: ['steps'] } }),
   column: z
     .string()
     .default('')
@@ -35,14 +39,18 @@ const schema = z.object({
     .meta({ title: 'Room on a ring', slide: [0, 60, 1] }),
 });
 
-/** Rings around the busiest node, or around the highest values of a column. */
+/** Rings around a node, or around the highest values of a column. */
 export const rings: Layout<'rings', typeof schema> = {
   key: 'rings',
   title: 'Rings',
-  help: 'Rings around a middle: by steps from the busiest node, or by an amount.',
+  help: 'Rings around a middle: by steps from a node, or by an amount.',
   schema,
   summary: ({ by, column }) => (by === 'steps' ? 'rings by steps' : `rings by ${column}`),
-  needs: (net, { by, column }) =>
-    by === 'amount' ? lacksAmount(net, column, 'how far inside a node stands') : undefined,
+  needs(net, { by, column, middle }) {
+    if (by === 'amount') return lacksAmount(net, column, 'how far inside a node stands');
+    return middle === undefined || net.ids.includes(middle)
+      ? undefined
+      : 'The node that was chosen for the middle is not in the network here. Choose another one, or let it be the busiest.';
+  },
   place: async (net, settings) => (await import('../rings')).ringsLayout(net, settings),
 };

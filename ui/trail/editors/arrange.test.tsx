@@ -1,6 +1,7 @@
 /** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
+import type { Session } from '@/ui/state/session';
 import { inWorkbench, keepers, trail } from '@/ui/testing';
 import { holdingsOf } from '@/worker/holdings';
 import { ArrangeEditor } from './arrange';
@@ -63,4 +64,19 @@ test('another layout begins with its own settings, its columns taken from those 
   await user.click(screen.getByRole('combobox', { name: 'Together by' }));
   await user.click(screen.getByRole('option', { name: 'Island' }));
   expect(store.getState().trail.steps[1]).toMatchObject({ method: 'circle', settings: { by: 'island' } });
+});
+
+test('the node in the middle is found by its name, and let go', async () => {
+  const answer = { text: 'tove', nodes: [{ id: 'k2', label: 'Tove Lorne' }], missed: [] };
+  const session = { service: { ask: () => Promise.resolve(answer), hush: () => undefined } } as unknown as Session;
+  const arranged = trail({ kind: 'arrange', method: 'rings' });
+  const { store, user } = inWorkbench(<Editor />, { trail: arranged, net: keepers }, session);
+  expect(screen.getByText('the busiest node')).toBeTruthy();
+  await user.type(screen.getByLabelText('In the middle: find a node'), 'tove');
+  await user.click(await screen.findByRole('button', { name: 'Tove Lorne' }));
+  expect(store.getState().trail.steps[1]).toMatchObject({ settings: { by: 'steps', middle: 'k2' } });
+  expect(screen.getByText('Tove Lorne')).toBeTruthy();
+  await user.click(screen.getByRole('button', { name: 'In the middle: the busiest node' }));
+  expect(screen.getByText('the busiest node')).toBeTruthy();
+  expect(store.getState().trail.steps[1]).toMatchObject({ settings: { by: 'steps' } });
 });

@@ -3,6 +3,8 @@ import { type Layout, layouts } from '@/core/arrange';
 import { fieldsOf } from '@/core/settings';
 import { Button, Choose, counted } from '@/ui/kit';
 import { SettingsForm } from '@/ui/kit/settings-form';
+import { own } from '@/core/own';
+import { NodeField } from '@/ui/science/node-field';
 import type { Holdings } from '@/worker/client';
 import type { EditorProps } from '../editor';
 import { ColumnField, columnsFor } from './style-columns';
@@ -44,6 +46,13 @@ export function ArrangeEditor({ step, before, set }: EditorProps<'arrange'>) {
         more={(field, values, onChange) =>
           field.kind === 'column' ? (
             <ColumnField field={field} values={values} before={before} onChange={onChange} />
+          ) : field.kind === 'node' ? (
+            <NodeField
+              label={field.title}
+              nobody={field.none}
+              value={own(values, field.key) as string | undefined}
+              onChange={(id) => onChange({ [field.key]: id })}
+            />
           ) : null
         }
       />

@@ -1,0 +1,37 @@
+import * as z from 'zod';
+import { lacksAmount } from '../columns';
+import type { Layout } from '../layout';
+
+const schema = z.object({
+  column: z
+    .string()
+    .default('')
+    .meta({ title: 'Time', column: { of: 'nodes', as: 'amount', wish: 'born' } }),
+  by: z
+    .string()
+    .optional()
+    .meta({ title: 'In bands by', column: { of: 'nodes', as: 'category', most: 60, none: 'nothing', wish: 'group' } }),
+  wide: z
+    .number()
+    .min(50)
+    .max(20000)
+    .default(1200)
+    .meta({ title: 'Width', slide: [200, 4000, 50] }),
+  apart: z
+    .number()
+    .min(4)
+    .max(200)
+    .default(22)
+    .meta({ title: 'Room for a node', slide: [8, 80, 1] }),
+});
+
+/** From left to right by a date or a number. */
+export const time: Layout<'time', typeof schema> = {
+  key: 'time',
+  title: 'Time',
+  help: 'From left to right by a date or a number, in lanes so that no node covers another.',
+  schema,
+  summary: ({ column, by }) => `by ${column || '…'}${by ? `, bands by ${by}` : ''}`,
+  needs: (net, { column }) => lacksAmount(net, column, 'when a node is'),
+  place: async (net, settings) => (await import('../time')).timeLayout(net, settings),
+};
