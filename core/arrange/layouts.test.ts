@@ -303,6 +303,22 @@ test('every setting of a layout has words, so that it can be set', () => {
     expect([key, fieldsOf(schema).map((field) => field.key)]).toEqual([key, Object.keys(schema.shape)]);
 });
 
+test.each([
+  ['circle', made(5001, []), '5,000 nodes'],
+  ['time', made(10_001, []), '10,000 nodes'],
+  [
+    'rows',
+    made(
+      2,
+      Array.from({ length: 100_001 }, (): [number, number] => [0, 1]),
+    ),
+    '100,000 ties',
+  ],
+] as const)('%s says for how large a network it is', (key, net, size) => {
+  const layout = layouts[key] as Layout;
+  expect(layout.needs?.(net, layout.schema.parse({}))).toContain(`up to ${size}. Narrow`);
+});
+
 test('a column of words, or one without a value, is no amount', () => {
   const net = made(2, [], kind('kind', 'a', 'b'), amount('x', NaN, NaN), amount('y', 1, 2));
   const lacks = (x: string): string | undefined =>

@@ -1,4 +1,4 @@
-import { type Network, edgeIdOf, edgesAt, madeOf, network } from '.';
+import { type Network, edgeIdOf, edgePlaces, edgesAt, madeOf, network } from '.';
 
 /** a→b twice (records 4 and 7 of the letters), b→a (2), b→c (records 5 and 9), and a loop at c (1). */
 const made = (directed = true): Network => ({
@@ -48,6 +48,11 @@ describe('an edge is known by its ends', () => {
     expect([...edgesAt(made(), [{ from: 'b', to: 'c', record: { table: 'letters', row: 99 } }])]).toEqual([3]);
     expect([...edgesAt(made(), [{ from: 'a', to: 'b', record: { table: 'visits', row: 4 } }])]).toEqual([]);
     expect([...edgesAt(made(), [{ from: 'a', to: 'b' }])]).toEqual([0]);
+  });
+
+  test('the place of each in the order asked, −1 for what is gone', () => {
+    const net = made();
+    expect([...edgePlaces(net, [edgeIdOf(net, 4), { from: 'gone', to: 'a' }, edgeIdOf(net, 1)])]).toEqual([4, -1, 1]);
   });
 
   test('direction counts where edges have one, and only there', () => {

@@ -37,12 +37,10 @@ function holds(net: Network, edge: number, record: RecordId): boolean {
   return false;
 }
 
-/**
- * Places of edges in a network, each once, ascending; those that are gone are left out. Of parallel edges it is the one with the record, or the first where the
- * id names none.
- */
-export function edgesAt(net: Network, wanted: readonly EdgeId[]): Uint32Array {
-  if (wanted.length === 0) return new Uint32Array(0);
+/** The place of each edge in a network, −1 where it is gone. Of parallel edges it is the one with the record, or the first where the id names none. */
+export function edgePlaces(net: Network, wanted: readonly EdgeId[]): Int32Array {
+  const found = new Int32Array(wanted.length).fill(-1);
+  if (wanted.length === 0) return found;
   const ends = new Set(wanted.flatMap(({ from, to }) => [from, to]));
   const place = new Map<string, number>();
   net.ids.forEach((id, v) => ends.has(id) && place.set(id, v));
@@ -58,17 +56,20 @@ export function edgesAt(net: Network, wanted: readonly EdgeId[]): Uint32Array {
   for (let e = 0; e < net.source.length; e++) {
     if (marked[net.source[e]] && marked[net.target[e]]) between.get(keyOf(net.source[e], net.target[e]))?.push(e);
   }
-  const found = new Set<number>();
-  for (const { from, to, record } of wanted) {
+  for (const [i, { from, to, record }] of wanted.entries()) {
     const [a, b] = [place.get(from), place.get(to)];
     if (a === undefined || b === undefined) continue;
     const parallel = between.get(keyOf(a, b)) ?? [];
     const one =
       parallel.length > 1 && record ? parallel.find((e) => holds(net, e, record)) : (parallel[0] as number | undefined);
-    if (one !== undefined) found.add(one);
+    if (one !== undefined) found[i] = one;
   }
-  return Uint32Array.from(found).sort();
+  return found;
 }
+
+/** Places of edges in a network, each once, ascending; those that are gone are left out. */
+export const edgesAt = (net: Network, wanted: readonly EdgeId[]): Uint32Array =>
+  Uint32Array.from(new Set(edgePlaces(net, wanted).filter((place) => place >= 0))).sort();
 
 /** The nodes and edges that records stand behind: a mark for each node, and the places of the edges. */
 export function madeOf(net: Network, wanted: readonly RecordId[]): { nodes: Uint8Array; edges: Uint32Array } {

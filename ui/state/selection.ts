@@ -1,5 +1,5 @@
 /** What is selected: one selection for all views. Everything is named by ids, so that it outlives reruns. */
-import { type EdgeId, type Network, type RecordId, edgesAt } from '@/core/graph';
+import { type EdgeId, type Network, type RecordId, edgePlaces, edgesAt } from '@/core/graph';
 
 export interface Selection {
   nodes: readonly string[];
@@ -19,7 +19,9 @@ export function keptIn(net: Network, selection: Selection): Selection {
   const { nodes, edges, records } = selection;
   if (!isSelected(selection)) return selection;
   const there = new Set(net.ids);
-  const kept = edges?.filter((id) => edgesAt(net, [id]).length > 0);
+  // All at once: each by itself would look at all edges of the network.
+  const places = edges && edgePlaces(net, edges);
+  const kept = edges?.filter((_, i) => places && places[i] >= 0);
   return {
     nodes: nodes.filter((id) => there.has(id)),
     ...(kept?.length ? { edges: kept } : {}),

@@ -1,5 +1,10 @@
 import * as z from 'zod';
+import { counted } from '../../fault';
+import { edgeCount } from '../../graph';
 import type { Layout } from '../layout';
+
+/** More ties than this cross too often to be put in order. */
+const most = 100_000;
 
 const schema = z.object({
   by: z
@@ -29,6 +34,8 @@ export const rows: Layout<'rows', typeof schema> = {
   schema,
   summary: ({ by, upright }) => `${upright ? 'columns' : 'rows'} by ${by || '…'}`,
   needs(net, { by }) {
+    if (edgeCount(net) > most)
+      return `Rows are for up to ${counted(most, 'tie')}. Narrow the network, or choose another layout.`;
     if (by === '') return 'Choose the column whose values are to stand in rows.';
     return net.nodeColumns.some(({ name }) => name === by)
       ? undefined

@@ -1,6 +1,11 @@
 import * as z from 'zod';
+import { counted } from '../../fault';
+import { nodeCount } from '../../graph';
 import { lacksAmount } from '../columns';
 import type { Layout } from '../layout';
+
+/** With more nodes lanes are too many to be read, or to be looked through. */
+const most = 10_000;
 
 const schema = z.object({
   column: z
@@ -32,6 +37,9 @@ export const time: Layout<'time', typeof schema> = {
   help: 'From left to right by a date or a number, in lanes so that no node covers another.',
   schema,
   summary: ({ column, by }) => `by ${column || '…'}${by ? `, bands by ${by}` : ''}`,
-  needs: (net, { column }) => lacksAmount(net, column, 'when a node is'),
+  needs: (net, { column }) =>
+    nodeCount(net) > most
+      ? `Lanes along time are for up to ${counted(most, 'node')}. Narrow the network, or choose another layout.`
+      : lacksAmount(net, column, 'when a node is'),
   place: async (net, settings) => (await import('../time')).timeLayout(net, settings),
 };
