@@ -14,8 +14,18 @@ declare module 'zod' {
     when?: Record<string, readonly string[]>;
     /** What a form puts where there is no default. */
     first?: string | number;
-    /** A column of the network: whose, of what kind, with at most so many values; `wish` is taken first, `none` stands for no column. */
-    column?: { of: 'nodes' | 'edges'; as: 'amount' | 'category'; most?: number; wish?: string; none?: string };
+    /**
+     * A column of the network: whose, of what kind, with at most so many values; `wish` is taken first, where it is `named` so only one whose name begins alike;
+     * `none` stands for no column.
+     */
+    column?: {
+      of: 'nodes' | 'edges';
+      as: 'amount' | 'category' | 'place';
+      most?: number;
+      wish?: string;
+      named?: boolean;
+      none?: string;
+    };
     /** A node of the network by its id; what is said where none is chosen. */
     node?: string;
     /** A colour, with what a form begins with. */

@@ -131,6 +131,8 @@ export type Taken =
   | { kind: 'svg'; width: number; height: number; title: string }
   | { kind: 'png'; width: number; height: number; title: string; factor: number; transparent: boolean }
   | { kind: 'thumbnail' }
+  /** Positions as the layout gave them, before anything by hand; nothing where it also laid the ways of ties. */
+  | { kind: 'layout' }
   /** One of the written formats, by its key. */
   | { kind: 'data'; format: string; note?: string };
 

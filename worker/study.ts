@@ -71,19 +71,23 @@ export class StudyData {
       : undefined;
   }
 
-  /** Digest of the layout the trail asks for; where the server keeps its positions, they are put where the run will look for them. */
-  async keptLayout(source: Source, trail: Trail, cache: TrailCache): Promise<string | undefined> {
+  /** Digest of the layout the trail asks for, and its key in the cache; where the server keeps its positions, they are put where the run will look for them. */
+  async keptLayout(
+    source: Source,
+    trail: Trail,
+    cache: TrailCache,
+  ): Promise<{ layout: string; key: string } | undefined> {
     const digests = digestsOf(source, trail);
     const i = trail.steps.findLastIndex((step) => step.kind === 'arrange' && step.on);
     const step = trail.steps[i];
     if (step?.kind !== 'arrange') return undefined;
     const key = memoKey(digests[i - 1], layoutKey(step));
     const layout = digestOf(key);
-    if (this.address.layout !== layout || cache.get(key)) return layout;
+    if (this.address.layout !== layout || cache.get(key)) return { layout, key };
     const { study, network } = this.address;
     const answer = await fetch(`/api/studies/${study}/networks/${network}/positions/${layout}`);
-    if (answer.ok) cache.set(key, { value: new Float32Array(await answer.arrayBuffer()) });
-    return layout;
+    if (answer.ok) cache.set(key, { value: { positions: new Float32Array(await answer.arrayBuffer()) } });
+    return { layout, key };
   }
 
   async records(key: string, rows: readonly number[]): Promise<RecordTexts> {

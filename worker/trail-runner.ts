@@ -1,5 +1,6 @@
 /** The trail's service: one run at a time, the latest wins. */
 import * as Comlink from 'comlink';
+import type { Placement } from '@/core/arrange';
 import type { Network } from '@/core/graph';
 import { type FigureValue, atOnce, computeFigures, figuresFor, plainOptions, quick } from '@/core/measure';
 import { type ConditionGroup, holds } from '@/core/keep';
@@ -73,6 +74,8 @@ export class TrailRunner implements TrailService {
   /** Digests of the steps as they were last run, and of those that were stopped. */
   private digests = new Map<string, string>();
   private readonly stopped = new Set<string>();
+  /** Where the cache holds the layout of the trail as it was last run. */
+  private layoutKey: string | undefined;
   /** Where nodes are drawn at present. */
   private where: Whereabouts | undefined;
 
@@ -81,7 +84,9 @@ export class TrailRunner implements TrailService {
     const breathe = (step: string, share: number): Promise<void> => going(share, step);
     return unlessStopped(async () => {
       const source = await this.data.source(trail);
-      const layout = await this.data.keptLayout(source, trail, this.cache);
+      const kept = await this.data.keptLayout(source, trail, this.cache);
+      this.layoutKey = kept?.key;
+      const layout = kept?.layout;
       await going();
       const { crew, cache, stopped } = this;
       const digests = digestsOf(source, trail);
@@ -262,6 +267,14 @@ export class TrailRunner implements TrailService {
     }
     if (what.kind === 'chosen')
       return new Blob([csv(chosenTable(this.last?.network ?? emptyNetwork, what.nodes))], { type: 'text/csv' });
+    if (what.kind === 'layout') {
+      const held =
+        this.layoutKey === undefined
+          ? undefined
+          : (this.cache.get(this.layoutKey) as { value?: Placement } | undefined)?.value;
+      const { positions, routes } = held ?? ({} as Partial<Placement>);
+      return new Blob(positions && !routes ? [positions as Float32Array<ArrayBuffer>] : []);
+    }
     if (!this.last) throw new Fault('There is no network to take away yet. Let the trail run to its end first.');
     return taken(what, this.last.network, this.last.run.state?.style);
   }

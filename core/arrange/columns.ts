@@ -20,6 +20,14 @@ export function lacksAmount(net: Network, name: string, what: string): string | 
   return undefined;
 }
 
+/** What is missing for a layout that follows a column of any kind; undefined where nothing is. */
+export function lacksColumn(net: Network, name: string, what: string): string | undefined {
+  if (name === '') return `Choose the column that says ${what}.`;
+  return net.nodeColumns.some((one) => one.name === name)
+    ? undefined
+    : `The nodes have no column “${name}” here. Choose the column that says ${what}.`;
+}
+
 export interface Groups {
   /** Group of each node. */
   of: Uint32Array;

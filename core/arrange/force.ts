@@ -10,6 +10,8 @@ import { packParts } from './pack';
 export interface ForceSettings {
   /** Pull to the centre, 0 to 1: how closely parts that no edge joins are held together. */
   pull: number;
+  /** How the pull of an edge grows with its length: its exponent, 0 (tight groups) to 2 (even spacing). */
+  grows?: number;
   /** Mean room between nodes, in map units. */
   spread: number;
   /** Least distance between any two nodes, in map units; 0 lets them cover each other. */
@@ -30,7 +32,8 @@ const theta2 = 0.9;
 
 /**
  * Positions (x, y of each node, in map units, centred on 0) that balance edges, which pull in proportion to their length, against nodes, which push in
- * proportion to their degrees over their distance: the edge-repulsion model with exponents 1 and −1 (Noack 2009), the far field summed after Barnes & Hut (1986).
+ * proportion to their degrees over their distance: the edge-repulsion model (Noack 2007, 2009) with exponents `grows` (1 where it is absent) and −1, the far field
+ * summed after Barnes & Hut (1986).
  * Each node steps by its force over its stiffness, no farther than a bound that cools. Large networks end after fewer rounds than are asked for, as further ones gain
  * next to nothing. `report` receives the positions as they move.
  */
@@ -53,6 +56,7 @@ export async function forceLayout(
     y[v] = start[2 * v + 1];
   }
   const springs = springsOf(rows, settings.weights);
+  const grows = settings.grows ?? 1;
   const stiffness = new Float64Array(n);
   const mass = new Float64Array(n);
   let allMass = 0;
@@ -78,7 +82,7 @@ export async function forceLayout(
     const left = 1 - round / iterations;
     // Beyond this no node moves in one round; quadratic cooling settles the detail.
     const bound = 0.25 * left * left + 0.0005;
-    step(x, y, { tree, rows, springs, stiffness, mass, push, gravity, bound });
+    step(x, y, { tree, rows, springs, stiffness, mass, push, gravity, bound, grows });
   }
   const positions = shown();
   if (settings.apart > 0) await keepApart(positions, settings.apart, breath);
@@ -104,10 +108,15 @@ interface Forces {
   push: number;
   gravity: number;
   bound: number;
+  grows: number;
 }
 
+/** Shorter edges pull as ones of this length, so that a pull that does not grow is not without bounds. */
+const shortest2 = 1e-4;
+
 function step(x: Float64Array, y: Float64Array, forces: Forces): void {
-  const { tree, rows, springs, stiffness, mass, push, gravity, bound } = forces;
+  const { tree, rows, springs, stiffness, mass, push, gravity, bound, grows } = forces;
+  const half = (grows - 1) / 2;
   const n = x.length;
   const { mass: cellMass, x: cellX, y: cellY, side2, skip, cells } = tree;
   const moveX = new Float64Array(n);
@@ -131,16 +140,29 @@ function step(x: Float64Array, y: Float64Array, forces: Forces): void {
     const repel = push * mass[v];
     fx *= repel;
     fy *= repel;
-    for (let k = rows.offsets[v], end = rows.offsets[v + 1]; k < end; k++) {
-      const u = rows.to[k];
-      fx += springs[k] * (x[u] - px);
-      fy += springs[k] * (y[u] - py);
+    let stiff = stiffness[v];
+    if (half === 0) {
+      for (let k = rows.offsets[v], end = rows.offsets[v + 1]; k < end; k++) {
+        const u = rows.to[k];
+        fx += springs[k] * (x[u] - px);
+        fy += springs[k] * (y[u] - py);
+      }
+    } else {
+      stiff = 0;
+      for (let k = rows.offsets[v], end = rows.offsets[v + 1]; k < end; k++) {
+        const u = rows.to[k];
+        const [dx, dy] = [x[u] - px, y[u] - py];
+        const pull = springs[k] * Math.pow(Math.max(shortest2, dx * dx + dy * dy), half);
+        stiff += pull * Math.max(1, grows);
+        fx += pull * dx;
+        fy += pull * dy;
+      }
     }
     const centre = gravity * mass[v];
     fx -= centre * px;
     fy -= centre * py;
     // Newton's step with the other nodes held still, halved: the push stiffens a node about as much as its springs do.
-    const ease = 0.5 / (stiffness[v] + centre + 1e-12);
+    const ease = 0.5 / (stiff + centre + 1e-12);
     fx *= ease;
     fy *= ease;
     const length = Math.sqrt(fx * fx + fy * fy);

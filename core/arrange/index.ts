@@ -1,3 +1,6 @@
 /** Where nodes are drawn: the layouts there are. How each works stands in a file of its own, loaded when it is used. */
 export * from './layout';
 export * from './registry';
+export * from './adjust';
+export * from './onto';
+export { mostBundled } from './bundles';

@@ -5,11 +5,19 @@
 import type * as z from 'zod';
 import type { Network } from '../graph';
 import type { Breath } from '../split';
+import type { Routes } from '../graph';
 
 /** What a layout is given besides the network and its settings. */
 export interface LayoutContext extends Breath {
   /** Receives positions while they move. */
   report?: (positions: Float32Array) => void;
+}
+
+/** Where nodes stand, and the ways that edges take, where the layout lays them. */
+export interface Placement {
+  /** x and y of each node, in map units, around 0. */
+  positions: Float32Array;
+  routes?: Routes;
 }
 
 export interface Layout<K extends string = string, S extends z.ZodObject = z.ZodObject> {
@@ -19,12 +27,16 @@ export interface Layout<K extends string = string, S extends z.ZodObject = z.Zod
   help: string;
   /** All settings with their defaults. */
   schema: S;
+  /** Whether it takes long even for few nodes: small pictures of it come last. */
+  slow?: boolean;
+  /** Whether its picture may be turned and mirrored: neither side of it means anything. */
+  turns?: boolean;
   /** The settings in a few words, for the step's tile. */
   summary(settings: z.infer<S>): string;
   /** What the network lacks for it, as a sentence; undefined where nothing is lacking. */
   needs?(net: Network, settings: z.infer<S>): string | undefined;
   /** Positions at once that show where it will lead, while it is computed; absent where it is quick enough itself. */
   sketch?(net: Network, settings: z.infer<S>): Float32Array;
-  /** x and y of each node, in map units, around 0. The same for the same network and settings. */
-  place(net: Network, settings: z.infer<S>, context: LayoutContext): Promise<Float32Array>;
+  /** The same for the same network and settings; bare positions where edges lead straight. */
+  place(net: Network, settings: z.infer<S>, context: LayoutContext): Promise<Float32Array | Placement>;
 }

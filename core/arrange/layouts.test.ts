@@ -1,6 +1,6 @@
 /** What each layout promises, and what all of them bear. */
 import fc from 'fast-check';
-import { type Network, network, simpleAdjacency } from '../graph';
+import { type Network, simpleAdjacency } from '../graph';
 import { atOnce } from '../measure';
 import { seeded } from '../random';
 import { fieldsOf } from '../settings';
@@ -10,24 +10,9 @@ import { type Layout, layouts } from '.';
 import { amountsLayout, givenLayout } from './amounts';
 import { ringsLayout } from './rings';
 import { crossings, rowsLayout } from './rows';
+import { type Pairs, amount, far, kind, made } from './samples';
 import { timeLayout } from './time';
 
-type Pairs = [number, number][];
-const amount = (name: string, ...values: number[]): Column => ({
-  type: 'number',
-  name,
-  values: Float64Array.from(values),
-});
-const kind = (name: string, ...values: string[]): Column => {
-  const dictionary = [...new Set(values.filter((value) => value !== ''))];
-  return { type: 'text', name, dictionary, codes: Int32Array.from(values, (value) => dictionary.indexOf(value)) };
-};
-const made = (n: number, edges: Pairs, ...nodeColumns: Column[]): Network => ({
-  ...network({ nodes: n, edges }),
-  nodeColumns,
-});
-const far = (at: Float32Array, a: number, b = a): number =>
-  a === b ? Math.hypot(at[2 * a], at[2 * a + 1]) : Math.hypot(at[2 * a] - at[2 * b], at[2 * a + 1] - at[2 * b + 1]);
 const drawn = fc
   .record({ n: fc.integer({ min: 2, max: 30 }), pairs: fc.array(fc.tuple(fc.nat(29), fc.nat(29)), { maxLength: 60 }) })
   .map(({ n, pairs }) => ({ n, edges: pairs.map(([a, b]): [number, number] => [a % n, b % n]) }));
@@ -267,11 +252,16 @@ const settingsOf = (key: string): object =>
     circle: { by: 'kind' },
     amounts: { x: 'x', y: 'y' },
     given: { x: 'x', y: 'y' },
+    boxes: { by: 'kind' },
+    places: { latitude: 'x', longitude: 'y' },
   })[key] ?? {};
 
 describe.each(Object.values(layouts) as unknown as Layout[])('$key', (layout) => {
   const settings = layout.schema.parse(settingsOf(layout.key));
-  const place = (net: Network): Promise<Float32Array> => layout.place(net, settings, atOnce);
+  const place = async (net: Network): Promise<Float32Array> => {
+    const found = await layout.place(net, settings, atOnce);
+    return found instanceof Float32Array ? found : found.positions;
+  };
 
   test.each([
     ['no node', 0, []],
@@ -290,10 +280,10 @@ describe.each(Object.values(layouts) as unknown as Layout[])('$key', (layout) =>
   });
 
   test('what it lacks is said in a sentence, and it lacks nothing where it has all', () => {
-    const net = made(4, [[0, 1]], ...columns(4));
+    const net = { ...made(4, [[0, 1]], ...columns(4)), directed: true };
     expect(layout.needs?.(net, settings)).toBeUndefined();
     const bare = layout.needs?.(made(4, [[0, 1]]), settings);
-    if (['amounts', 'given', 'rings', 'rows', 'time'].includes(layout.key))
+    if (['amounts', 'boxes', 'places', 'given', 'rings', 'rows', 'time'].includes(layout.key))
       expect(bare).toMatch(/^The nodes have no column .*Choose/);
   });
 });

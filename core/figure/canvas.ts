@@ -1,6 +1,6 @@
 /** The pen for a 2D canvas: PNG files, and the screen where there is no WebGL. */
 import { corners, dashes } from '../style';
-import type { Pen } from './page';
+import type { Pen, Stroke } from './page';
 
 /** What of a 2D context the pen uses; those of pages and of workers both have it. */
 export type Canvas2D = Pick<
@@ -28,21 +28,30 @@ export type Canvas2D = Pick<
 
 /** The families that the application ships; `page` is in pixels of the context. */
 export function canvasPen(context: Canvas2D, page: { width: number; height: number }): Pen {
+  const begin = ({ colour, opacity, width, pattern }: Stroke): void => {
+    context.globalAlpha = opacity;
+    context.strokeStyle = colour;
+    context.lineWidth = width;
+    context.setLineDash(dashes[pattern].map((length) => length * Math.max(0.8, width)));
+    context.beginPath();
+  };
   return {
     fillPage(colour) {
       context.globalAlpha = 1;
       context.fillStyle = colour;
       context.fillRect(0, 0, page.width, page.height);
     },
-    line(x1, y1, x2, y2, control, { colour, opacity, width, pattern }) {
-      context.globalAlpha = opacity;
-      context.strokeStyle = colour;
-      context.lineWidth = width;
-      context.setLineDash(dashes[pattern].map((length) => length * Math.max(0.8, width)));
-      context.beginPath();
+    line(x1, y1, x2, y2, control, stroke) {
+      begin(stroke);
       context.moveTo(x1, y1);
       if (control) context.quadraticCurveTo(control[0], control[1], x2, y2);
       else context.lineTo(x2, y2);
+      context.stroke();
+    },
+    path(points, stroke) {
+      begin(stroke);
+      context.lineJoin = 'round';
+      for (let i = 0; i < points.length; i += 2) context.lineTo(points[i], points[i + 1]);
       context.stroke();
     },
     polygon(points, fill, opacity) {

@@ -99,6 +99,7 @@ test('the legend says what the looks say', async () => {
   const pen: Pen = {
     fillPage: nothing,
     line: nothing,
+    path: nothing,
     polygon: nothing,
     shape: nothing,
     rect: nothing,
@@ -121,6 +122,7 @@ test('a long legend is broken into lines that fit the page', async () => {
   const pen: Pen = {
     fillPage: nothing,
     line: nothing,
+    path: nothing,
     polygon: nothing,
     shape: nothing,
     rect: nothing,
@@ -149,4 +151,23 @@ test('a thumbnail of a large network stays small', async () => {
   expect(text.length).toBeLessThan(300_000);
   expect(wellFormed(text)).toBe(true);
   expect(text.match(/<circle /g)).toHaveLength(1200);
+});
+
+test('an edge that passes points is drawn through them, its arrow from the last', async () => {
+  const base = scene(['Ann', 'Bo', 'Cy']);
+  const one: Scene = {
+    ...base,
+    source: Uint32Array.of(0),
+    target: Uint32Array.of(1),
+    bow: Float64Array.of(0.3),
+    arrow: Uint8Array.of(1),
+    edgeColour: Uint8Array.of(9, 9, 9, 255),
+    edgeWidth: Float32Array.of(1),
+    edgePattern: Uint8Array.of(0),
+    routes: { offsets: Uint32Array.of(0, 2), points: Float32Array.of(10, 40, 60, 40) },
+  };
+  const drawn = await svg(one, { width: 300, height: 200 });
+  expect(drawn.match(/<polyline points="/g)).toHaveLength(1);
+  expect(drawn.match(/<polyline points="([^"]*)"/)?.[1].split(' ')).toHaveLength(8);
+  expect(drawn).not.toContain('Q');
 });

@@ -12,6 +12,7 @@ import {
   pixelRadius,
   placeLabels,
   textWidth,
+  wayOf,
 } from '../scene';
 import { type Inks, type Pattern, type Shape, hex, inks, patterns, shapes } from '../style';
 
@@ -34,6 +35,8 @@ export interface Pen {
     control: readonly [number, number] | undefined,
     stroke: Stroke,
   ): void;
+  /** A line through points, x and y in turn. */
+  path(points: readonly number[], stroke: Stroke): void;
   /** A closed polygon. */
   polygon(points: readonly number[], fill: string, opacity: number): void;
   shape(kind: Shape, x: number, y: number, radius: number, fill: string, rim: string, rimWidth: number): void;
@@ -139,16 +142,20 @@ export function drawEdge(scene: Scene, e: number, camera: Camera, pen: Pen): voi
     return;
   }
   const bow = scene.bow[e];
-  const control = bow > 0 ? bend(from.x, from.y, to.x, to.y, bow) : undefined;
-  if (!scene.arrow[e]) return pen.line(from.x, from.y, to.x, to.y, control, stroke);
-  const [bx, by] = control ?? [from.x, from.y];
+  const way = wayOf(scene, e);
+  const passed = way && Array.from(way, (part, i) => part * camera.scale + (i % 2 ? camera.y : camera.x));
+  const control = !way && bow > 0 ? bend(from.x, from.y, to.x, to.y, bow) : undefined;
+  const draw = (x: number, y: number): void =>
+    passed ? pen.path([from.x, from.y, ...passed, x, y], stroke) : pen.line(from.x, from.y, x, y, control, stroke);
+  if (!scene.arrow[e]) return draw(to.x, to.y);
+  const [bx, by] = passed ? passed.slice(-2) : (control ?? [from.x, from.y]);
   const length = Math.hypot(to.x - bx, to.y - by) || 1;
   const dx = (to.x - bx) / length;
   const dy = (to.y - by) / length;
   const tip = [to.x - dx * (to.r + 1), to.y - dy * (to.r + 1)];
   const size = arrowSize(stroke.width);
   const base = [tip[0] - dx * size, tip[1] - dy * size];
-  pen.line(from.x, from.y, base[0], base[1], control, stroke);
+  draw(base[0], base[1]);
   const half = size * 0.45;
   pen.polygon(
     [tip[0], tip[1], base[0] - dy * half, base[1] + dx * half, base[0] + dy * half, base[1] - dx * half],

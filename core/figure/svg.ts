@@ -48,6 +48,10 @@ export async function svg(
       const middle = control ? `Q${at(control[0])},${at(control[1])} ` : 'L';
       parts.push(`<path d="M${at(x1)},${at(y1)}${middle}${at(x2)},${at(y2)}"/>\n`);
     },
+    path(points, stroke) {
+      strokeGroup(stroke);
+      parts.push(`<polyline points="${points.map(at).join(' ')}"/>\n`);
+    },
     polygon(points, fill, opacity) {
       close();
       parts.push(

@@ -7,8 +7,8 @@ const size = { width: 320, height: 200 };
 const mostEdges = 900;
 const mostNodes = 1200;
 
-/** An SVG document of at most a few hundred kilobytes: the largest nodes, and a fair sample of the edges. */
-export function thumbnail(scene: Scene): Promise<string> {
+/** An SVG document of at most a few hundred kilobytes: the largest nodes, and a fair sample of the edges; with the ways of a small network's edges where `routed`. */
+export function thumbnail(scene: Scene, routed = false): Promise<string> {
   const n = scene.labels.length;
   const nodes = Uint32Array.from({ length: n }, (_, v) => v)
     .sort((a, b) => scene.radius[b] - scene.radius[a] || a - b)
@@ -33,6 +33,7 @@ export function thumbnail(scene: Scene): Promise<string> {
       labels: Array.from(nodes, () => ''),
       labelled: new Uint32Array(0),
       legend: [],
+      routes: routed && chosen.length === scene.source.length && nodes.length === n ? scene.routes : undefined,
       source: Uint32Array.from(chosen, (e) => number.get(scene.source[e]) as number),
       target: Uint32Array.from(chosen, (e) => number.get(scene.target[e]) as number),
       edgeColour: Uint8Array.from({ length: 4 * chosen.length }, (_, i) => {

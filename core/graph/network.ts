@@ -34,6 +34,13 @@ export interface Network {
   sides?: [string, string];
   /** x, y of each node, in map units. */
   positions?: Float32Array;
+  /** Points that edges pass between their ends: x, y of `points` from `offsets[e]` to `offsets[e + 1]`, counted in points; map units. Absent: none. */
+  routes?: Routes;
+}
+
+export interface Routes {
+  offsets: Uint32Array;
+  points: Float32Array;
 }
 
 /** A bare network over nodes 0 … n−1; ids are the numbers. Weights are 1 where none are given. Throws when the arrays do not fit together. */

@@ -1,6 +1,6 @@
 /** The part of a network that stays. */
 import { pick } from '../tables';
-import { type Network, type Records, nodeCount } from './network';
+import { type Network, type Records, type Routes, nodeCount } from './network';
 
 /** The network of the nodes marked 1 and the edges between them (and, where `edges` is given, marked there too). Order is kept. */
 export function subnetwork(net: Network, nodes: Uint8Array, edges?: Uint8Array): Network {
@@ -48,7 +48,16 @@ export function subnetwork(net: Network, nodes: Uint8Array, edges?: Uint8Array):
     edgeRecords: net.edgeRecords && pickRecords(net.edgeRecords, edgeRows),
     nodeRecords: net.nodeRecords && pickRecords(net.nodeRecords, nodeRows),
     positions,
+    routes: net.routes && pickRoutes(net.routes, edgeRows),
   };
+}
+
+function pickRoutes({ offsets, points }: Routes, chosen: Uint32Array): Routes {
+  const starts = new Uint32Array(chosen.length + 1);
+  chosen.forEach((e, i) => (starts[i + 1] = starts[i] + offsets[e + 1] - offsets[e]));
+  const taken = new Float32Array(2 * starts[chosen.length]);
+  chosen.forEach((e, i) => taken.set(points.subarray(2 * offsets[e], 2 * offsets[e + 1]), 2 * starts[i]));
+  return { offsets: starts, points: taken };
 }
 
 /** The records behind the chosen nodes or edges, in the chosen order. */

@@ -3,3 +3,4 @@ export * from './scene';
 export * from './labels';
 export * from './legend';
 export { textWidth } from './text';
+export { wayOf } from './ways';

@@ -8,6 +8,8 @@ export interface Scene extends Looks {
   source: Uint32Array;
   target: Uint32Array;
   labels: string[];
+  /** Points that edges pass; absent: all are straight or bowed. */
+  routes?: Network['routes'];
 }
 
 export function sceneOf(net: Network, style: StyleSettings = plainStyle): Scene {
@@ -17,6 +19,7 @@ export function sceneOf(net: Network, style: StyleSettings = plainStyle): Scene 
     source: net.source,
     target: net.target,
     labels: net.labels,
+    routes: net.routes,
   };
 }
 

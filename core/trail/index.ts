@@ -11,5 +11,6 @@ export type { DeriveSettings } from './steps/derive';
 export { type KeepRule } from './steps/keep';
 export { groupColumn } from './steps/groups';
 export { layoutKey } from './steps/arrange';
+export { carryPlaces } from './carry-places';
 export * from './suggest';
 export * from './carry-groups';

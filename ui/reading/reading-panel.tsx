@@ -12,6 +12,8 @@ import { WholeReading } from './whole-reading';
 
 // Read when an edge, or several nodes, are chosen.
 const EdgeReading = dynamic(() => import('./edge-reading').then((it) => it.EdgeReading));
+// Read while the Arrange step is open.
+const LayoutReading = dynamic(() => import('./layout-reading').then((it) => it.LayoutReading));
 const SeveralReading = dynamic(() => import('./several-reading').then((it) => it.SeveralReading));
 
 /** The panel at the right: what is selected, or the whole network when nothing is. */
@@ -20,6 +22,7 @@ export function ReadingPanel() {
   const selection = useWorkbench((state) => state.selection);
   const store = useWorkbenchStore();
   const failed = useFailed();
+  const arranging = useWorkbench(({ trail, step }) => trail.steps.find(({ id }) => id === step)?.kind === 'arrange');
   let content: ReactNode = null;
   if (net) {
     const chosen = new Set(selection.nodes);
@@ -43,6 +46,7 @@ export function ReadingPanel() {
       <div className="mr-6 empty:hidden">
         <OfBefore />
       </div>
+      {arranging && net && net.ids.length > 0 && <LayoutReading />}
       <div className={failed ? 'opacity-60' : undefined}>{content}</div>
     </aside>
   );

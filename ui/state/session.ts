@@ -131,7 +131,7 @@ export function startSession(store: WorkbenchStore): Session {
 
   /** Sends the settled result to the server, for cards and the next opening. */
   const keep = async (): Promise<void> => {
-    const { digest, layout, net, partial, running, positions, reports, trail, save } = store.getState();
+    const { digest, layout, net, partial, running, reports, trail, save } = store.getState();
     if (!net || partial || running || digest === kept || save.kind === 'conflict') return;
     if (trail.steps.some(({ id }) => own(reports, id)?.fault || own(reports, id)?.stopped)) return;
     kept = digest;
@@ -140,9 +140,8 @@ export function startSession(store: WorkbenchStore): Session {
       const groupStep = trail.steps.findLast((step) => step.kind === 'groups' && step.on);
       const groups = (groupStep && own(reports, groupStep.id)?.groups) ?? null;
       const form = new FormData();
-      const handPlaced = trail.steps.some((step) => step.kind === 'arrange' && Object.keys(step.placed).length > 0);
-      // Positions moved by hand are not those of the layout; they stand in the trail anyway.
-      const keptLayout = handPlaced ? undefined : layout;
+      const places = await service.take({ kind: 'layout' });
+      const keptLayout = places.size === 8 * net.ids.length ? layout : undefined;
       form.set(
         'head',
         JSON.stringify({
@@ -154,7 +153,7 @@ export function startSession(store: WorkbenchStore): Session {
           layout: keptLayout ?? null,
         }),
       );
-      if (keptLayout) form.set('positions', new Blob([positions as Float32Array<ArrayBuffer>]));
+      if (keptLayout) form.set('positions', places);
       await fetch(`/api/studies/${study.id}/networks/${network.id}/snapshot`, { method: 'PUT', body: form });
     } catch {
       // A card without its newest picture is no loss worth a word; the next result tries again.

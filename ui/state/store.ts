@@ -6,6 +6,7 @@ import {
   type StepReport,
   type Trail,
   carryGroups,
+  carryPlaces,
   newStep,
   placeFor,
 } from '@/core/trail';
@@ -127,8 +128,8 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
         const changed = change(trail);
         if (changed === trail) return;
         const { net, partial, running } = get();
-        // Groups that are shown whole keep their names and colours through the change.
-        const next = partial || running ? changed : carryGroups(trail, changed, net);
+        // Groups that are shown whole keep their names and colours through the change, and the map keeps lying as it does.
+        const next = partial || running ? changed : carryPlaces(trail, carryGroups(trail, changed, net), net);
         const merged = merge !== undefined && lastEdit?.merge === merge && now() - lastEdit.at < mergeWithin;
         lastEdit = merge === undefined ? undefined : { merge, at: now() };
         set({

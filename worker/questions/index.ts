@@ -5,9 +5,11 @@ import { agreement } from './agreement';
 import { chance, shuffle } from './chance';
 import { contacts, touching } from './contacts';
 import { figures } from './figures';
+import { gallery } from './gallery';
 import { named } from './named';
 import { merges, parts } from './parts';
 import { paths } from './paths';
+import { quality } from './quality';
 import { relate } from './relate';
 import { aim, explore } from './resolutions';
 import { rows } from './rows';
@@ -15,6 +17,7 @@ import type { Question } from './question';
 
 export type { ContactAnswer } from './contacts';
 export type { PathAnswer, PathAsk } from './paths';
+export type { GalleryPicture } from './gallery';
 
 const questions = {
   figures,
@@ -31,6 +34,8 @@ const questions = {
   named,
   rows,
   touching,
+  gallery,
+  quality,
 };
 
 /** By question: what is asked, what is answered, and what is told on the way. */

@@ -28,6 +28,7 @@ export const circle: Layout<'circle', typeof schema> = {
   key: 'circle',
   title: 'Circle',
   help: 'All nodes on one circle, ordered so that ties are short.',
+  turns: true,
   schema,
   summary: ({ by }) => (by ? `circle by ${by}` : 'circle'),
   needs: (net) =>

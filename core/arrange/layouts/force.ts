@@ -15,6 +15,17 @@ const schema = z.object({
       slide: [0, 1, 0.05],
       digits: 2,
     }),
+  grows: z
+    .number()
+    .min(0)
+    .max(2)
+    .default(1)
+    .meta({
+      title: 'Pull of ties grows with their length',
+      description: 'From tight groups (0) to even spacing (2); Noack 2009.',
+      slide: [0, 2, 0.25],
+      digits: 2,
+    }),
   spread: z
     .number()
     .min(5)
@@ -50,6 +61,7 @@ export const force: Layout<'force', typeof schema> = {
   key: 'force',
   title: 'Forces',
   help: 'Ties pull, nodes push.',
+  turns: true,
   schema,
   summary: ({ seed }) => `forces, seed ${seed}`,
   async place(net, settings, context) {

@@ -44,6 +44,7 @@ export const rings: Layout<'rings', typeof schema> = {
   key: 'rings',
   title: 'Rings',
   help: 'Rings around a middle: by steps from a node, or by an amount.',
+  turns: true,
   schema,
   summary: ({ by, column }) => (by === 'steps' ? 'rings by steps' : `rings by ${column}`),
   needs(net, { by, column, middle }) {

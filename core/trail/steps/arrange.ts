@@ -1,10 +1,20 @@
 /** Arrange: where the nodes are drawn. */
 import * as z from 'zod';
-import { type Layout, layouts } from '../../arrange';
-import { type Network, nodeCount } from '../../graph';
+import {
+  type Layout,
+  type Placement,
+  adjusted,
+  adjustedAtOnce,
+  adjustedList,
+  laidOnto,
+  layouts,
+  mostBundled,
+  putByHand,
+} from '../../arrange';
+import { type Network, edgeCount, nodeCount } from '../../graph';
 import { Fault, counted } from '../../fault';
 import { canonical } from '../canonical';
-import { type StepKind, type Whereabouts, given } from '../step';
+import { type Note, type StepContext, type StepKind, type Whereabouts, given } from '../step';
 
 const shapeOf = <K extends string, S extends z.ZodObject>({ key, schema }: Layout<K, S>) =>
   z.object({
@@ -15,6 +25,12 @@ const shapeOf = <K extends string, S extends z.ZodObject>({ key, schema }: Layou
     settings: schema.prefault({} as never),
     /** Nodes placed by hand, by id: x and y in map units. */
     placed: z.record(z.string(), z.tuple([z.number(), z.number()])).default({}),
+    /** What was done by hand after that, in order. */
+    adjusted: adjustedList,
+    /** Ties drawn along each other where that is hardly longer. */
+    bundled: z.boolean().default(false),
+    /** Where some nodes stood in the picture before the last change: a layout that may be turned lies on it. */
+    onto: z.record(z.string(), z.tuple([z.number(), z.number()])).default({}),
   });
 
 type Layouts = typeof layouts;
@@ -43,15 +59,21 @@ export const arrange: StepKind<ArrangeSettings> = {
     const lacking = layout.needs?.(network, step.settings);
     if (lacking !== undefined) throw new Fault(lacking, context.step, true);
     const { positions: heard } = context;
-    const report = heard && ((at: Float32Array): void => heard(byHand(network, at, step)));
-    const found = await context.memo(layoutKey(step), () =>
-      layout.place(network, step.settings, { ...context, report }),
+    const report = heard && ((at: Float32Array): void => heard(byHandAtOnce(network, at, step)));
+    const found = await context.memo(layoutKey(step), async () =>
+      asPlacement(await layout.place(network, step.settings, { ...context, report })),
     );
-    const hands = Object.keys(step.placed).length;
+    const positions = await adjusted(network, byHand(network, found.positions, step), step.adjusted, context);
+    const arranged = { ...network, positions, routes: undefined };
+    const routes = await routesOf(arranged, found, step, context);
+    const hands = putByHand(step.placed, step.adjusted).size;
+    const notes: Note[] = hands ? [{ text: `${counted(hands, 'node is', 'nodes are')} placed by hand.` }] : [];
+    if (step.bundled && edgeCount(network) > mostBundled)
+      notes.push({ text: `Ties are bundled up to ${counted(mostBundled, 'tie')}; these are drawn as they are.` });
     return {
-      state: { ...rest, network: { ...network, positions: byHand(network, found, step) } },
+      state: { ...rest, network: routes ? { ...arranged, routes } : arranged },
       result: hands ? `settled, ${hands} by hand` : 'settled',
-      notes: hands ? [{ text: `${counted(hands, 'node is', 'nodes are')} placed by hand.` }] : [],
+      notes,
     };
   },
   atHand: (step, kept) => kept(layoutKey(step)),
@@ -74,7 +96,8 @@ function drawn<S extends { network: Network }>(
   where?: Whereabouts,
 ): S {
   if (where) stay(state.network, positions, where);
-  return { ...state, network: { ...state.network, positions: byHand(state.network, positions, step) } };
+  const { network } = state;
+  return { ...state, network: { ...network, positions: byHandAtOnce(network, positions, step), routes: undefined } };
 }
 
 /** Nodes that are drawn already stay where they are; the others stand among those of their neighbours that are. */
@@ -108,10 +131,31 @@ export function layoutKey({ method, settings }: ArrangeSettings): string {
   return `${method} ${canonical(settings)}`;
 }
 
-function byHand(net: Network, positions: Float32Array, { placed }: ArrangeSettings): Float32Array {
-  const hands = Object.entries(placed);
-  if (hands.length === 0) return positions;
-  const moved = positions.slice();
+const asPlacement = (found: Float32Array | Placement): Placement =>
+  found instanceof Float32Array ? { positions: found } : found;
+
+/** The ways that ties take: bundles, or those of the layout, carried along where nodes were moved. */
+async function routesOf(
+  net: Network & { positions: Float32Array },
+  found: Placement,
+  step: ArrangeSettings,
+  context: StepContext,
+): Promise<Network['routes']> {
+  if (step.bundled && edgeCount(net) <= mostBundled) {
+    const { bundlesOf } = await import('../../arrange/bundles');
+    return bundlesOf(net, net.positions, context);
+  }
+  if (!found.routes) return undefined;
+  const { carried } = await import('../../arrange/routes');
+  return carried(found.routes, net, found.positions, net.positions);
+}
+
+/** On the former picture, with the nodes that were placed before there was a list of adjustments. */
+function byHand(net: Network, positions: Float32Array, step: ArrangeSettings): Float32Array {
+  const laid = layoutOf(step).turns ? laidOnto(net, positions, step.onto) : positions;
+  const hands = Object.entries(step.placed);
+  if (hands.length === 0) return laid;
+  const moved = laid.slice();
   const wanted = new Map(hands);
   net.ids.forEach((id, v) => {
     const at = wanted.get(id);
@@ -119,3 +163,6 @@ function byHand(net: Network, positions: Float32Array, { placed }: ArrangeSettin
   });
   return moved;
 }
+
+const byHandAtOnce = (net: Network, positions: Float32Array, step: ArrangeSettings): Float32Array =>
+  adjustedAtOnce(net, byHand(net, positions, step), step.adjusted);

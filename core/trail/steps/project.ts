@@ -105,6 +105,7 @@ async function projectedOn(net: Network, settings: ProjectSettings, context: Ste
     edgeColumns,
     edgeRecords: behind,
     positions: undefined,
+    routes: undefined,
     sides: undefined,
   };
   return subnetwork(full, stays);

@@ -1,9 +1,10 @@
 /** @jest-environment jsdom */
-import { screen } from '@testing-library/react';
+import { act, screen } from '@testing-library/react';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import type { Session } from '@/ui/state/session';
 import { inWorkbench, keepers, trail } from '@/ui/testing';
 import { holdingsOf } from '@/worker/holdings';
+import type { GalleryPicture } from '@/worker/client';
 import { ArrangeEditor } from './arrange';
 
 const before = holdingsOf(keepers);
@@ -25,7 +26,7 @@ const shown = (settings: object = {}) =>
 
 test('the settings of the layout are drawn from what it says of them, and changed one by one', async () => {
   const { store, user } = shown({ settings: { spread: 60 } });
-  expect(screen.getByRole('combobox', { name: 'Layout' }).textContent).toBe('Forces');
+  expect(screen.getByRole('button', { name: 'Forces' }).getAttribute('aria-pressed')).toBe('true');
   expect(screen.getByRole('slider', { name: 'Spread' }).getAttribute('aria-valuenow')).toBe('60');
   await user.clear(screen.getByLabelText('Seed'));
   await user.type(screen.getByLabelText('Seed'), '12{Enter}');
@@ -44,8 +45,7 @@ test('what is placed by hand is counted, and let go', async () => {
 });
 
 async function chooseLayout(user: ReturnType<typeof shown>['user'], title: string): Promise<void> {
-  await user.click(screen.getByRole('combobox', { name: 'Layout' }));
-  await user.click(screen.getByRole('option', { name: title }));
+  await user.click(screen.getByRole('button', { name: title }));
 }
 
 test('another layout begins with its own settings, its columns taken from those there are', async () => {
@@ -79,4 +79,54 @@ test('the node in the middle is found by its name, and let go', async () => {
   await user.click(screen.getByRole('button', { name: 'In the middle: the busiest node' }));
   expect(screen.getByText('the busiest node')).toBeTruthy();
   expect(store.getState().trail.steps[1]).toMatchObject({ settings: { by: 'steps' } });
+});
+
+/** A session whose worker tells these pictures when it is asked for the gallery. */
+function drawing(...news: GalleryPicture[]): { session: Session; asked: unknown[][] } {
+  const asked: unknown[][] = [];
+  const ask = (...given: unknown[]): Promise<number> => {
+    asked.push(given);
+    const heard = given[4] as { port?: unknown } | ((one: GalleryPicture) => void);
+    if (typeof heard === 'function') news.forEach((one) => heard(one));
+    return Promise.resolve(news.length);
+  };
+  return { session: { service: { ask, hush: () => undefined } } as unknown as Session, asked };
+}
+
+test('the gallery is asked for once the picture stands, with the columns there are; what is lacking is said in its place', async () => {
+  const { session, asked } = drawing(
+    { key: 'circle', picture: '<svg xmlns="http://www.w3.org/2000/svg"/>' },
+    { key: 'layers', lacks: 'The ties here have no direction.' },
+  );
+  const arranged = trail({ kind: 'arrange', method: 'force' });
+  const { store } = inWorkbench(<Editor />, { trail: arranged, running: true }, session);
+  expect(asked).toEqual([]);
+  act(() => store.setState({ running: false, partial: false }));
+  expect(await screen.findByText('The ties here have no direction.')).toBeTruthy();
+  expect(screen.getByRole('button', { name: 'Circle' }).querySelector('img')?.src).toContain('data:image/svg+xml');
+  const [kind, , at, ask] = asked[0] as [string, unknown, string, { layouts: { key: string; settings: object }[] }];
+  expect([kind, at]).toEqual(['gallery', arranged.steps[0].id]);
+  expect(ask.layouts.at(-1)?.key).toBe('right angles');
+  expect(ask.layouts.find(({ key }) => key === 'rings')?.settings).toMatchObject({ column: 'degree' });
+});
+
+test('ties are bundled; what was adjusted is counted and taken back, what was put by hand stays', async () => {
+  const adjusted = [
+    { do: 'turn', degrees: 30 },
+    { do: 'move', to: { k1: [1, 2] } },
+    { do: 'mirror', across: true },
+  ];
+  const { store, user } = shown({ adjusted });
+  await user.click(screen.getByRole('switch', { name: 'Bundle ties' }));
+  expect(store.getState().trail.steps[1]).toMatchObject({ bundled: true });
+  expect(screen.getByText('2 adjustments after the layout')).toBeTruthy();
+  await user.click(screen.getByRole('button', { name: 'Take back' }));
+  expect(store.getState().trail.steps[1]).toMatchObject({ adjusted: [{ do: 'move', to: { k1: [1, 2] } }] });
+  expect(screen.getByText('1 node placed by hand')).toBeTruthy();
+});
+
+test('laid out anew it has another seed and lies on nothing', async () => {
+  const { store, user } = shown({ onto: { k1: [1, 1], k2: [2, 2] }, placed: { k1: [0, 0] } });
+  await user.click(screen.getByRole('button', { name: 'Lay out anew' }));
+  expect(store.getState().trail.steps[1]).toMatchObject({ onto: {}, placed: {}, settings: { seed: 8 } });
 });

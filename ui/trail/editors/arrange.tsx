@@ -1,48 +1,35 @@
 'use client';
-import { type Layout, layouts } from '@/core/arrange';
+import { type Layout, layouts, letGo, mostBundled, putByHand } from '@/core/arrange';
 import { fieldsOf } from '@/core/settings';
-import { Button, Choose, counted } from '@/ui/kit';
+import { Button, Toggle, counted, grouped } from '@/ui/kit';
 import { SettingsForm } from '@/ui/kit/settings-form';
 import { own } from '@/core/own';
 import { NodeField } from '@/ui/science/node-field';
-import type { Holdings } from '@/worker/client';
 import type { EditorProps } from '../editor';
-import { ColumnField, columnsFor } from './style-columns';
-
-const choices = Object.values(layouts).map(({ key, title }) => ({ value: key, label: title }));
+import { begun } from './arrange-begun';
+import { Gallery } from './arrange-gallery';
+import { ColumnField } from './style-columns';
 
 type Changed = Partial<EditorProps<'arrange'>['step']>;
 
-/** What a layout begins with: its columns are taken from those there are. */
-function begun({ schema }: Layout, before: Holdings | undefined): object {
-  const chosen = fieldsOf(schema).flatMap((field) => {
-    if (field.kind !== 'column' || field.column.none !== undefined) return [];
-    const there = columnsFor(field.column, before).map(({ value }) => value);
-    const name = there.find((one) => one === field.column.wish) ?? there[0];
-    return name === undefined ? [] : [[field.key, name]];
-  });
-  return schema.parse(Object.fromEntries(chosen) as object);
-}
-
 export function ArrangeEditor({ step, before, set }: EditorProps<'arrange'>) {
-  const hands = Object.keys(step.placed).length;
   const layout = layouts[step.method] as Layout;
+  const fields = fieldsOf(layout.schema).filter(({ directed }) => !directed || before?.directed !== false);
+  const { settings } = step;
   return (
     <>
-      <Choose
-        label="Layout"
-        value={step.method}
-        choices={choices}
-        onChange={(method) => {
-          const next = layouts[method as keyof typeof layouts] as Layout;
+      <Gallery
+        step={step}
+        before={before}
+        onChoose={(next) => {
           if (next.key !== step.method) set({ method: next.key, settings: begun(next, before) } as Changed);
         }}
-        help={layout.help}
       />
+      <p className="mt-3 text-sm text-quiet">{layout.help}</p>
       <SettingsForm
-        fields={fieldsOf(layout.schema)}
-        values={step.settings}
-        onChange={(change, merge) => set({ settings: { ...step.settings, ...change } } as Changed, merge)}
+        fields={fields}
+        values={settings}
+        onChange={(change, merge) => set({ settings: { ...settings, ...change } } as Changed, merge)}
         more={(field, values, onChange) =>
           field.kind === 'column' ? (
             <ColumnField field={field} values={values} before={before} onChange={onChange} />
@@ -56,12 +43,53 @@ export function ArrangeEditor({ step, before, set }: EditorProps<'arrange'>) {
           ) : null
         }
       />
-      {hands > 0 && (
-        <div className="mt-4 flex items-center justify-between border-t border-line pt-3">
-          <span>{counted(hands, 'node')} placed by hand</span>
-          <Button onClick={() => set({ placed: {} })}>Let them go</Button>
+      <Toggle
+        label="Bundle ties"
+        help={`Ties run along each other where that is hardly longer; up to ${grouped(mostBundled)} ties.`}
+        checked={step.bundled}
+        onChange={(bundled) => set({ bundled })}
+      />
+      <ByHand step={step} set={set} />
+      {layout.turns && (
+        <div className="mt-4 flex items-center justify-between gap-2 border-t border-line pt-3">
+          <span className="text-sm text-quiet">The picture lies on the one before it.</span>
+          <Button
+            onClick={() =>
+              set({
+                onto: {},
+                placed: {},
+                adjusted: [],
+                ...('seed' in settings ? { settings: { ...settings, seed: settings.seed + 1 } } : {}),
+              } as Changed)
+            }
+          >
+            Lay out anew
+          </Button>
         </div>
       )}
     </>
+  );
+}
+
+/** What was done by hand, and the way back. */
+function ByHand({ step: { placed, adjusted }, set }: Pick<EditorProps<'arrange'>, 'step' | 'set'>) {
+  const hands = putByHand(placed, adjusted).size;
+  const others = adjusted.filter((one) => one.do !== 'move').length;
+  if (!hands && !others) return null;
+  return (
+    <div className="mt-4 space-y-2 border-t border-line pt-3">
+      {hands > 0 && (
+        <div className="flex items-center justify-between">
+          <span>{counted(hands, 'node')} placed by hand</span>
+          <Button onClick={() => set(letGo(placed, adjusted))}>Let them go</Button>
+        </div>
+      )}
+      {others > 0 && (
+        <div className="flex items-center justify-between">
+          <span>{counted(others, 'adjustment')} after the layout</span>
+          <Button onClick={() => set({ adjusted: adjusted.filter((one) => one.do === 'move') })}>Take back</Button>
+        </div>
+      )}
+    </div>
   );
 }

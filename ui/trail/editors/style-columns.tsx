@@ -16,7 +16,11 @@ export function columnsFor(
   before: Holdings | undefined,
 ): { value: string; label: string }[] {
   const columns = (of === 'nodes' ? before?.nodeColumns : before?.edgeColumns) ?? [];
-  const fits = as === 'amount' ? isAmount : ({ values }: ColumnHoldings) => values.length > 0 && values.length <= most;
+  const fits = {
+    amount: isAmount,
+    category: ({ values }: ColumnHoldings) => values.length > 0 && values.length <= most,
+    place: ({ type }: ColumnHoldings) => type === 'place',
+  }[as];
   const found = columns.filter(fits).map(({ name }) => ({ value: name, label: columnTitle(name) }));
   return of === 'edges' && as === 'amount' ? [{ value: 'weight', label: 'weight' }, ...found] : found;
 }

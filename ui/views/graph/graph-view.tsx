@@ -1,5 +1,6 @@
 'use client';
 import { BoxSelect, Hand, Lasso, Maximize, Minus, Plus } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { IconButton, counted } from '@/ui/kit';
 import { useTheme } from '@/ui/kit/theme';
@@ -8,6 +9,8 @@ import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import type { Tool } from './pointer';
 import type { Stage } from './stage';
 import { Legend } from './legend';
+
+const HandTools = dynamic(() => import('./hand-tools').then((it) => it.HandTools));
 
 /** The network as it is drawn, with its legend and zoom. */
 export function GraphView() {
@@ -22,6 +25,10 @@ export function GraphView() {
   const failed = useWorkbench((state) => state.fault);
   const fault = failed ?? (broken ? 'The drawing could not be loaded. Reload the page; nothing is lost.' : undefined);
   const waiting = useWorkbench((state) => state.running && !state.net);
+  const arranging = useWorkbench(({ trail, step }) => {
+    const last = trail.steps.findLast((one) => one.kind === 'arrange' && one.on);
+    return last?.kind === 'arrange' && last.id === step ? last : undefined;
+  });
   const unsettled = useWorkbench((state) => state.partial);
 
   const looks = useRef({ theme, tool });
@@ -91,8 +98,13 @@ export function GraphView() {
           No node is left to draw. Widen a step of the trail.
         </p>
       )}
+      {arranging && net && net.ids.length > 0 && (
+        <div className="pointer-events-none absolute right-14 bottom-2.5 left-3 z-10 flex justify-center">
+          <HandTools step={arranging} />
+        </div>
+      )}
       <div className="pointer-events-none absolute right-3 bottom-2.5 left-3 flex items-end justify-between gap-3">
-        <Legend />
+        {!arranging && <Legend />}
         <div className="pointer-events-auto ml-auto flex flex-col items-end gap-1.5">
           {(partial || unsettled) && (
             <span className="rounded bg-panel px-1.5 text-xs text-quiet" role="status">

@@ -1,4 +1,5 @@
 /** What pointer and keys do on the graph. */
+import { putAt } from '@/core/arrange';
 import { insideLine } from '@/core/graph';
 import type { Stage } from './stage';
 import { isTyping } from '@/ui/kit/typing';
@@ -197,10 +198,11 @@ export class Pointer {
     const { net, positions, trail, setStep } = store.getState();
     const step = trail.steps.findLast((one) => one.kind === 'arrange' && one.on);
     if (!net || step?.kind !== 'arrange') return;
-    const placed = { ...step.placed };
     // A tenth of a map unit is finer than any screen shows.
-    for (const v of nodes) placed[net.ids[v]] = [tenth(positions[2 * v]), tenth(positions[2 * v + 1])];
-    setStep(step.id, { placed });
+    const to = Object.fromEntries(
+      nodes.map((v) => [net.ids[v], [tenth(positions[2 * v]), tenth(positions[2 * v + 1])] as [number, number]]),
+    );
+    setStep(step.id, putAt(step, to));
   }
 
   private wheel(event: WheelEvent): void {

@@ -138,6 +138,7 @@ export class Stage {
       source: net.source,
       target: net.target,
       labels: net.labels,
+      routes: net.routes,
     };
     this.picks = undefined;
     this.hovered = -1;

@@ -33,6 +33,7 @@ export function canvasBackend(canvas: HTMLCanvasElement): Backend {
       ...plain,
       line: (x1, y1, x2, y2, control, stroke) =>
         plain.line(x1, y1, x2, y2, control, { ...stroke, opacity: Math.min(1, stroke.opacity * strength) }),
+      path: (points, stroke) => plain.path(points, { ...stroke, opacity: Math.min(1, stroke.opacity * strength) }),
       polygon: (points, fill, opacity) => plain.polygon(points, fill, Math.min(1, opacity * strength)),
     };
   };

@@ -1,6 +1,6 @@
 /** Which node or edge is under the pointer, from the same positions that are drawn. */
 import KDBush from 'kdbush';
-import { type Camera, type Scene, bend } from '@/core/scene';
+import { type Camera, type Scene, bend, wayOf } from '@/core/scene';
 import { lineScale, pixelRadius } from '@/core/scene';
 
 export interface Picker {
@@ -56,6 +56,16 @@ export function picker(scene: Scene): Picker {
         const ay = positions[2 * source[e] + 1];
         const bx = positions[2 * target[e]];
         const by = positions[2 * target[e] + 1];
+        const way = wayOf(scene, e);
+        if (way) {
+          const points = [ax, ay, ...way, bx, by];
+          let apart = Infinity;
+          for (let i = 2; i < points.length; i += 2)
+            apart = Math.min(apart, toPiece(mx, my, points[i - 2], points[i - 1], points[i], points[i + 1]));
+          const distance = apart * camera.scale - (edgeWidth[e] * lineScale(camera)) / 2;
+          if (distance <= reach && distance < nearest) [nearest, best] = [distance, e];
+          continue;
+        }
         const curve = scene.bow[e];
         const slack = reach / camera.scale + curve * (Math.abs(bx - ax) + Math.abs(by - ay));
         if (mx < Math.min(ax, bx) - slack || mx > Math.max(ax, bx) + slack) continue;

@@ -1,9 +1,10 @@
 import { network } from '@/core/graph';
 import { inks } from '@/core/style';
-import { type Scene, sceneOf } from '@/core/scene';
+import { type Scene, sceneOf, wayOf } from '@/core/scene';
 import type { Backend } from './backend';
 import { direct } from './director';
 import { picker } from './picking';
+import { packedEdges, piecesOf } from './webgl-memory';
 
 const scene = (edges: number, curve = 0): Scene => ({
   ...sceneOf({
@@ -187,5 +188,39 @@ describe('the director', () => {
     director.setFocus({ nodes: new Uint8Array(4), edges: Uint32Array.of(1, 2) });
     play();
     expect(calls.slice(-4)).toEqual(['clear', 'edges 100', 'chosen 2', 'fine nodes']);
+  });
+});
+
+describe('edges that pass points', () => {
+  const passing = (arrow: number): Scene => ({
+    ...scene(3),
+    routes: { offsets: Uint32Array.of(0, 2, 2, 2), points: Float32Array.of(0, 60, 40, 100) },
+    arrow: Uint8Array.of(arrow, 0, 0),
+  });
+
+  test('are found where they pass, not on the straight line', () => {
+    const pick = picker(passing(0));
+    expect(pick.edge(20, 80, still)).toBe(0);
+    expect(pick.edge(50, 50, still)).toBe(-1);
+  });
+
+  test('are drawn in pieces from point to point, with the arrow on the last; the order of edges becomes one of pieces', () => {
+    const { edges, edgeLooks, starts, points } = packedEdges(passing(1));
+    expect([...(starts ?? [])]).toEqual([0, 3, 4, 5]);
+    const ends = Array.from({ length: 5 }, (_, i) => [edges[4 * i], edges[4 * i + 1]]);
+    expect(ends).toEqual([[0, 4], [4, 5], [5, 3], [1, 3], [2, 3]]); // prettier-ignore
+    expect(Array.from({ length: 5 }, (_, i) => edgeLooks[4 * i + 3])).toEqual([0, 0, 1, 0, 0]);
+    expect([...(points ?? [])]).toEqual([0, 60, 40, 100]);
+    const { pieces, at } = piecesOf(Uint32Array.of(2, 0, 1), starts ?? new Uint32Array(0));
+    expect([[...pieces], [...at]]).toEqual([
+      [4, 0, 1, 2, 3],
+      [0, 1, 4, 5],
+    ]);
+  });
+
+  test('a point that the arrowhead would cover is left out', () => {
+    const near = { ...passing(1), routes: { offsets: Uint32Array.of(0, 1, 1, 1), points: Float32Array.of(98, 98) } };
+    expect(wayOf(near, 0)).toBeUndefined();
+    expect(wayOf({ ...near, arrow: new Uint8Array(3) }, 0)).toBeDefined();
   });
 });

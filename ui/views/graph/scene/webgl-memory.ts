@@ -1,5 +1,5 @@
 /** What of a scene lies in the memory of the graphics: textures of data, and the index buffers that all strips share. */
-import type { Scene } from '@/core/scene';
+import { type Scene, wayOf } from '@/core/scene';
 
 /** Textures hold data in rows of this many texels. */
 export const across = 2048;
@@ -76,8 +76,60 @@ export class Memory {
   }
 }
 
-/** Ends, colour and looks of each edge as texels; whether any edge is bent. */
-export function packedEdges(scene: Scene): { edges: Uint32Array; edgeLooks: Float32Array; bent: boolean } {
+/** Edges as texels: ends, colour and looks of each piece. An edge is one piece, or, where it passes points, one from each to the next. */
+export interface PackedEdges {
+  edges: Uint32Array;
+  edgeLooks: Float32Array;
+  /** Whether any is bent. */
+  bent: boolean;
+  /** Pieces of edge e are those from `starts[e]` to `starts[e + 1]`; absent where each edge is its own piece. */
+  starts?: Uint32Array;
+  /** Points passed, as ends after the nodes: x and y in turn, in map units. */
+  points?: Float32Array;
+}
+
+export function packedEdges(scene: Scene): PackedEdges {
+  return scene.routes?.points.length ? packedPieces(scene) : packedWhole(scene);
+}
+
+function packedPieces(scene: Scene): PackedEdges {
+  const m = scene.source.length;
+  const whole = packedWhole(scene);
+  const ways = Array.from({ length: m }, (_, e) => wayOf(scene, e));
+  const starts = new Uint32Array(m + 1);
+  ways.forEach((way, e) => (starts[e + 1] = starts[e] + 1 + (way ? way.length / 2 : 0)));
+  const edges = new Uint32Array(4 * starts[m]);
+  const edgeLooks = new Float32Array(4 * starts[m]);
+  const points: number[] = [];
+  let next = scene.labels.length;
+  for (let e = 0; e < m; e++) {
+    for (let piece = starts[e]; piece < starts[e + 1]; piece++) {
+      edges.set(whole.edges.subarray(4 * e, 4 * e + 4), 4 * piece);
+      edgeLooks.set(whole.edgeLooks.subarray(4 * e, 4 * e + 4), 4 * piece);
+      if (!ways[e]) continue;
+      if (piece > starts[e]) edges[4 * piece] = next - 1;
+      edgeLooks[4 * piece + 1] = 0;
+      if (piece + 1 === starts[e + 1]) continue;
+      edges[4 * piece + 1] = next++;
+      edgeLooks[4 * piece + 3] = 0;
+    }
+    for (const part of ways[e] ?? []) points.push(part);
+  }
+  return { edges, edgeLooks, bent: whole.bent, starts, points: Float32Array.from(points) };
+}
+
+/** The pieces of edges, in the order of the edges, and where each edge's begin there. */
+export function piecesOf(order: Uint32Array, starts: Uint32Array): { pieces: Uint32Array; at: Uint32Array } {
+  const at = new Uint32Array(order.length + 1);
+  order.forEach((e, i) => (at[i + 1] = at[i] + starts[e + 1] - starts[e]));
+  const pieces = new Uint32Array(at[order.length]);
+  order.forEach((e, i) => {
+    for (let k = 0; k < starts[e + 1] - starts[e]; k++) pieces[at[i] + k] = starts[e] + k;
+  });
+  return { pieces, at };
+}
+
+function packedWhole(scene: Scene): PackedEdges {
   const m = scene.source.length;
   let bent = false;
   const colours = wordsOf(scene.edgeColour);

@@ -4,7 +4,7 @@ import { type Inks, mostCurves, rgb } from '@/core/style';
 import { type Camera, type Scene } from '@/core/scene';
 import { lineScale } from '@/core/scene';
 import type { Backend, Viewport } from './backend';
-import { Memory, batch, packedEdges, wordsOf } from './webgl-memory';
+import { Memory, type PackedEdges, batch, packedEdges, piecesOf, wordsOf } from './webgl-memory';
 import { curveSegments, type Programs, makePrograms } from './webgl-programs';
 /** The layer's size over the view's, each way. */
 const layerRoom = 1.5;
@@ -26,6 +26,8 @@ class WebglBackend implements Backend {
   private view: Viewport = { width: 1, height: 1, ratio: 1 };
   private scene: Scene | undefined;
   private curved = false;
+  /** Where edges pass points: their pieces, where those of each begin in the order, and the points. */
+  private ways: Pick<PackedEdges, 'starts' | 'points'> & { at?: Uint32Array } = {};
   private arrows = false;
   private rim: number[] = [1, 1, 1];
   /** Red, green, blue, opacity of each node. */
@@ -59,7 +61,9 @@ class WebglBackend implements Backend {
   setScene(scene: Scene, order: Uint32Array): void {
     this.scene = scene;
     const n = scene.labels.length;
-    const { edges, edgeLooks, bent } = packedEdges(scene);
+    const { edges, edgeLooks, bent, starts, points } = packedEdges(scene);
+    const inPieces = starts && piecesOf(order, starts);
+    this.ways = { starts, points, at: inPieces?.at };
     this.curved = bent && scene.source.length <= mostCurves;
     this.arrows = scene.arrow.includes(1);
     this.nodeColours = new Uint8Array(4 * n);
@@ -77,13 +81,18 @@ class WebglBackend implements Backend {
     this.memory.upload('edgeLooks', edgeLooks, 4);
     this.memory.upload('nodes', nodes, 2);
     this.memory.upload('nodeColours', wordsOf(this.nodeColours), 1);
-    this.memory.upload('edgeOrder', order, 1);
+    this.memory.upload('edgeOrder', inPieces?.pieces ?? order, 1);
     this.memory.upload('nodeOrder', nodeOrder, 1);
     this.setPositions(scene.positions);
   }
 
   setPositions(positions: Float32Array): void {
-    this.memory.upload('positions', positions, 2);
+    const { points } = this.ways;
+    if (!points) return this.memory.upload('positions', positions, 2);
+    const all = new Float32Array(positions.length + points.length);
+    all.set(positions);
+    all.set(points, positions.length);
+    this.memory.upload('positions', all, 2);
   }
 
   setInks(inks: Inks): void {
@@ -105,13 +114,15 @@ class WebglBackend implements Backend {
   }
 
   drawEdges(camera: Camera, from: number, to: number, strength: number): void {
-    this.edges(camera, this.view, 'edgeOrder', from, to, strength);
+    this.edges(camera, this.view, 'edgeOrder', this.piece(from), this.piece(to), strength);
   }
 
   drawChosenEdges(camera: Camera, edges: Uint32Array): void {
-    this.memory.upload('chosen', edges, 1);
+    const { starts } = this.ways;
+    const pieces = starts ? piecesOf(edges, starts).pieces : edges;
+    this.memory.upload('chosen', pieces, 1);
     // What is chosen stands out by being stronger than the rest.
-    this.edges(camera, this.view, 'chosen', 0, edges.length, 2.2);
+    this.edges(camera, this.view, 'chosen', 0, pieces.length, 2.2);
   }
 
   beginLayer(camera: Camera): void {
@@ -132,7 +143,7 @@ class WebglBackend implements Backend {
     gl.bindFramebuffer(gl.FRAMEBUFFER, back.frame.framebuffer);
     gl.viewport(0, 0, back.frame.width, back.frame.height);
     const { room, camera } = roomy(view, back.camera);
-    this.edges(camera, room, 'edgeOrder', from, to, 1);
+    this.edges(camera, room, 'edgeOrder', this.piece(from), this.piece(to), 1);
     gl.bindFramebuffer(gl.FRAMEBUFFER, null);
     gl.viewport(0, 0, gl.canvas.width, gl.canvas.height);
   }
@@ -259,6 +270,11 @@ class WebglBackend implements Backend {
     this.memory.dispose();
     if (this.labels) gl.deleteTexture(this.labels.texture);
     for (const { program } of Object.values(this.programs) as twgl.ProgramInfo[]) gl.deleteProgram(program);
+  }
+
+  /** Where the pieces of the edge at this place of the order begin. */
+  private piece(place: number): number {
+    return this.ways.at ? this.ways.at[place] : place;
   }
 
   private edges(

@@ -1,0 +1,19 @@
+import type { Layout } from '@/core/arrange';
+import { fieldsOf } from '@/core/settings';
+import type { Holdings } from '@/worker/client';
+import { columnsFor } from './style-columns';
+
+/** What a layout begins with: its columns are taken from those there are. */
+export function begun({ schema }: Layout, before: Holdings | undefined): Record<string, unknown> {
+  const chosen = fieldsOf(schema).flatMap((field) => {
+    if (field.kind !== 'column') return [];
+    const { wish = '', none, as, named } = field.column;
+    const there = columnsFor(field.column, before).map(({ value }) => value);
+    // Where no column is a choice as well, only places are taken unasked.
+    if (none !== undefined && as !== 'place') return [];
+    const alike = (one: string): boolean => one.toLowerCase().startsWith(wish.slice(0, 3));
+    const name = there.find((one) => one === wish) ?? (named ? there.find(alike) : there[0]);
+    return name === undefined ? [] : [[field.key, name]];
+  });
+  return schema.parse(Object.fromEntries(chosen) as object);
+}
