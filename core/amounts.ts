@@ -67,3 +67,72 @@ function rankShares(values: Float64Array, result: Float64Array): Float64Array {
   }
   return result;
 }
+
+/** How amounts are spread over a range of looks. */
+export interface Spread {
+  scale: Scale;
+  /** What lies outside of these is held there, so that a few far values do not take the range from all others. */
+  from?: number;
+  to?: number;
+  reversed?: boolean;
+  /** Whether values fall into classes, and how: of equal width, or with equally many values each. */
+  classes?: 'none' | 'equal' | 'quantiles';
+  count?: number;
+}
+
+/** The fields of a spread beside its scale, as a form draws them. */
+export const spreadFields = {
+  from: z.number().optional().meta({ title: 'Held from', range: 'column' }),
+  to: z.number().optional().meta({ title: 'Held to' }),
+  reversed: z.boolean().optional().meta({ title: 'Reversed' }),
+  classes: z
+    .enum(['none', 'equal', 'quantiles'])
+    .optional()
+    .meta({ title: 'Classes', labels: { equal: 'of equal width', quantiles: 'of equally many' } }),
+  count: z
+    .number()
+    .int()
+    .min(2)
+    .max(12)
+    .optional()
+    .meta({ title: 'How many classes', slide: [2, 9, 1], first: 5, when: { classes: ['equal', 'quantiles'] } }),
+};
+
+/** Shares of a range after its ends are held, its values classed, and it is reversed. `low` and `high` are the held ends. */
+export function spreadOut(
+  values: Float64Array,
+  { scale, from, to, reversed, classes = 'none', count = 5 }: Spread,
+): Amounts {
+  const held =
+    from === undefined && to === undefined
+      ? values
+      : values.map((value) =>
+          Number.isNaN(value) ? NaN : Math.min(to ?? Infinity, Math.max(from ?? -Infinity, value)),
+        );
+  const found = classes === 'quantiles' ? shares(held, 'rank') : shares(held, scale);
+  if (classes !== 'none' && found.low < found.high)
+    found.shares.forEach((share, i) => {
+      // A class has one look: the first that of the lowest value, the last that of the highest.
+      if (!Number.isNaN(share)) found.shares[i] = Math.min(count - 1, Math.floor(share * count)) / (count - 1);
+    });
+  if (reversed) found.shares.forEach((share, i) => (found.shares[i] = 1 - share));
+  return found;
+}
+
+/** What is known of a column's amounts: counts in bands of equal width from the lowest to the highest. */
+export interface Bands {
+  filled: number;
+  bars: readonly number[];
+  low?: number;
+  high?: number;
+}
+
+/** A value at which the upper end is worth holding: few values, at most one in twenty, lie above it and take more than half of the range. Undefined where the range is well used. */
+export function worthHolding({ filled, bars, low, high }: Bands): { to: number; above: number } | undefined {
+  if (low === undefined || high === undefined || filled < 20 || bars.length < 4) return undefined;
+  let above = 0;
+  let band = bars.length;
+  while (band > 0 && above + bars[band - 1] <= filled / 20) above += bars[--band];
+  if (above === 0 || band >= bars.length / 2) return undefined;
+  return { to: Number((low + ((high - low) * band) / bars.length).toPrecision(3)), above };
+}

@@ -20,12 +20,16 @@ declare module 'zod' {
      */
     column?: {
       of: 'nodes' | 'edges';
-      as: 'amount' | 'category' | 'place';
+      as: 'amount' | 'category' | 'place' | 'any';
       most?: number;
       wish?: string;
       named?: boolean;
       none?: string;
     };
+    /** A text with names of columns in braces. */
+    pattern?: 'nodes' | 'edges';
+    /** Drawn as the range of the column named by this key, with handles for this field and `to`. */
+    range?: string;
     /** A node of the network by its id; what is said where none is chosen. */
     node?: string;
     /** A colour, with what a form begins with. */
@@ -35,7 +39,7 @@ declare module 'zod' {
     /** Looks by value of that column: those there are, and what a value gets that is not named while others are. */
     values?: { looks: readonly string[]; rest?: string };
     /** A switch that leaves the setting out, and what it becomes when it is set. */
-    auto?: { title: string; first: number };
+    auto?: { title: string; first: number | string };
     /** Only in networks with directions. */
     directed?: boolean;
     /** What the values of a choice are called, where it is not by themselves. */
@@ -52,6 +56,8 @@ export const formKeys = [
   'first',
   'column',
   'node',
+  'pattern',
+  'range',
   'colour',
   'colours',
   'values',
@@ -67,19 +73,21 @@ interface Described {
   /** The key of the field that it stands beside. */
   beside?: string;
   when?: Record<string, readonly string[]>;
-  auto?: { title: string; first: number };
+  auto?: { title: string; first: number | string };
   directed?: boolean;
 }
 
 /** One field of a form. */
 export type SettingField = Described &
   (
-    | { kind: 'slide'; from: number; to: number; step: number; digits?: number }
+    | { kind: 'slide'; from: number; to: number; step: number; digits?: number; first?: number }
     | { kind: 'number'; min: number; max: number; whole: boolean }
     | { kind: 'yesno' }
     | { kind: 'choice'; choices: { value: string; label: string }[] }
     | { kind: 'column'; column: ColumnWish }
     | { kind: 'node'; none: string }
+    | { kind: 'pattern'; of: 'nodes' | 'edges' }
+    | { kind: 'range'; of: string }
     | { kind: 'colour' }
     | { kind: 'colours' }
     | { kind: 'values'; looks: readonly string[]; rest?: string }
@@ -100,6 +108,8 @@ export function fieldOf(key: string, type: z.ZodType): SettingField | undefined 
   const words: Described = { key, title, ...Object.fromEntries(said) };
   if (meta.column) return { ...words, kind: 'column', column: meta.column };
   if (meta.node !== undefined) return { ...words, kind: 'node', none: meta.node };
+  if (meta.pattern) return { ...words, kind: 'pattern', of: meta.pattern };
+  if (meta.range !== undefined) return { ...words, kind: 'range', of: meta.range };
   if (meta.colour !== undefined) return { ...words, kind: 'colour' };
   if (meta.colours) return { ...words, kind: 'colours' };
   if (meta.values) return { ...words, kind: 'values', ...meta.values };
@@ -112,7 +122,15 @@ export function fieldOf(key: string, type: z.ZodType): SettingField | undefined 
   if (!(inner instanceof z.ZodNumber)) throw new Error(`the setting “${key}” is of a kind that no form has`);
   if (meta.slide) {
     const [from, to, step] = meta.slide;
-    return { ...words, kind: 'slide', from, to, step, ...(meta.digits === undefined ? {} : { digits: meta.digits }) };
+    return {
+      ...words,
+      kind: 'slide',
+      from,
+      to,
+      step,
+      ...(meta.digits === undefined ? {} : { digits: meta.digits }),
+      ...(type instanceof z.ZodOptional && typeof meta.first === 'number' ? { first: meta.first } : {}),
+    };
   }
   const [min, max] = [inner.minValue ?? -Infinity, inner.maxValue ?? Infinity];
   return { ...words, kind: 'number', min, max, whole: inner.format === 'safeint' };

@@ -62,8 +62,8 @@ export function canvasPen(context: Canvas2D, page: { width: number; height: numb
       context.closePath();
       context.fill();
     },
-    shape(kind, x, y, radius, fill, rim, rimWidth) {
-      context.globalAlpha = 1;
+    shape(kind, x, y, radius, fill, rim, rimWidth, opacity = 1) {
+      context.globalAlpha = opacity;
       context.fillStyle = fill;
       context.beginPath();
       if (kind === 'circle') context.arc(x, y, radius, 0, 2 * Math.PI);

@@ -160,7 +160,7 @@ test('an edge that passes points is drawn through them, its arrow from the last'
     source: Uint32Array.of(0),
     target: Uint32Array.of(1),
     bow: Float64Array.of(0.3),
-    arrow: Uint8Array.of(1),
+    arrow: Float32Array.of(1),
     edgeColour: Uint8Array.of(9, 9, 9, 255),
     edgeWidth: Float32Array.of(1),
     edgePattern: Uint8Array.of(0),

@@ -2,12 +2,16 @@
 import {
   type Camera,
   type LaidLegend,
+  type PlacedLabel,
   type Scene,
   bend,
   boundsOf,
   fit,
+  hullsOf,
   layLegend,
   legendLetters,
+  namesOfGroups,
+  nodeScale,
   lineScale,
   pixelRadius,
   placeLabels,
@@ -39,7 +43,16 @@ export interface Pen {
   path(points: readonly number[], stroke: Stroke): void;
   /** A closed polygon. */
   polygon(points: readonly number[], fill: string, opacity: number): void;
-  shape(kind: Shape, x: number, y: number, radius: number, fill: string, rim: string, rimWidth: number): void;
+  shape(
+    kind: Shape,
+    x: number,
+    y: number,
+    radius: number,
+    fill: string,
+    rim: string,
+    rimWidth: number,
+    opacity?: number,
+  ): void;
   rect(x: number, y: number, width: number, height: number, fill: string): void;
   /** `halo` is drawn around the letters, under them. */
   text(
@@ -77,7 +90,7 @@ export async function drawPage(
   breathe?: (share: number) => Promise<void> | void,
 ): Promise<void> {
   const ink = inks[scene.ground];
-  if (!options.transparent) pen.fillPage(ink.ground);
+  if (!options.transparent) pen.fillPage(scene.groundColour ?? ink.ground);
   const head = options.title ? 58 : 0;
   const legend = layLegend(scene.legend, options.width - 2 * margin);
   const foot = legend.height ? legend.height + 24 : 0;
@@ -85,6 +98,7 @@ export async function drawPage(
   const inside = fit(boundsOf(scene.positions, scene.radius), room.width, room.height, options.margin ?? margin + 8);
   const camera = { ...inside, y: inside.y + head };
 
+  drawHulls(scene, camera, pen);
   for (let e = 0; e < scene.source.length; e++) {
     if ((e & 4095) === 0) await breathe?.((0.8 * e) / scene.source.length);
     drawEdge(scene, e, camera, pen);
@@ -93,28 +107,126 @@ export async function drawPage(
   // Larger nodes first, so that small ones are not covered.
   const order = Uint32Array.from({ length: n }, (_, v) => v).sort((a, b) => scene.radius[b] - scene.radius[a] || a - b);
   for (const v of order) {
-    const { x, y, r } = nodeOnPage(scene, v, camera);
-    pen.shape(shapes[scene.shape[v]], x, y, r, nodeColour(scene, v), ink.ground, Math.min(1.5, r / 4));
+    drawNode(scene, v, camera, ink.ground, pen);
   }
   await breathe?.(0.9);
-  const lettering = {
-    weight: 600,
-    anchor: 'middle',
-    colour: ink.ink,
-    halo: ink.ground,
-  } as const;
   const box = { width: options.width, height: options.height - foot };
-  const widthOf = (v: number): number => textWidth(scene.labels[v], scene.labelSize[v], 600);
-  for (const { node, x, y } of placeLabels(scene, camera, box, widthOf))
-    pen.text(scene.labels[node], x, y, { ...lettering, size: scene.labelSize[node] });
+  const widthOf = (text: string, size: number): number => textWidth(text, size, scene.labelWeight);
+  drawEdgeLabels(scene, camera, ink, pen);
+  drawLabels(
+    scene,
+    placeLabels(scene, camera, box, (v) => widthOf(scene.labels[v], scene.labelSize[v])),
+    widthOf,
+    ink,
+    pen,
+  );
+  drawGroupNames(scene, camera, ink, pen);
   if (options.title) {
     pen.text(options.title, margin, 40, { size: 22, weight: 600, anchor: 'start', colour: ink.ink, serif: true });
   }
   drawLegend(legend, margin, options.height - foot, ink, pen);
 }
 
-const nodeColour = (scene: Scene, v: number): string =>
-  hex([scene.fill[3 * v], scene.fill[3 * v + 1], scene.fill[3 * v + 2]]);
+const colourAt = (colours: Uint8Array, at: number): string => hex([colours[at], colours[at + 1], colours[at + 2]]);
+
+/** One node; `dim` is a fill and an opacity in place of its own, where others are to stand out. */
+export function drawNode(
+  scene: Scene,
+  v: number,
+  camera: Camera,
+  ground: string,
+  pen: Pick<Pen, 'shape'>,
+  { fill = colourAt(scene.fill, 3 * v), fine = true }: { fill?: string; fine?: boolean } = {},
+): void {
+  const { x, y, r } = nodeOnPage(scene, v, camera);
+  const own = scene.rimWidth[v];
+  const width = own < 0 ? Math.min(1.5, r / 4) : own * nodeScale(camera);
+  const rim = own < 0 ? ground : colourAt(scene.rimColour, 3 * v);
+  pen.shape(shapes[scene.shape[v]], x, y, r, fill, rim, fine ? width : 0, scene.opacity[v] / 255);
+}
+
+/** Letters at nodes where they were placed, on grounds of their own where they have some. */
+export function drawLabels(
+  scene: Scene,
+  placed: readonly PlacedLabel[],
+  widthOf: (text: string, size: number) => number,
+  ink: Inks,
+  pen: Pick<Pen, 'text' | 'rect'>,
+): void {
+  const { labels, labelSize, labelColour, labelGround, labelWeight: weight } = scene;
+  for (const { node, x, y } of placed) {
+    const size = labelSize[node];
+    const ground = labelGround?.[4 * node + 3] ? colourAt(labelGround, 4 * node) : undefined;
+    const colour = labelColour?.[4 * node + 3] ? colourAt(labelColour, 4 * node) : ink.ink;
+    if (ground !== undefined) {
+      const width = widthOf(labels[node], size);
+      pen.rect(x - width / 2 - size / 4, y - size * 0.92, width + size / 2, size * 1.2, ground);
+    }
+    pen.text(labels[node], x, y, {
+      size,
+      weight,
+      anchor: 'middle',
+      colour,
+      halo: ground ?? scene.groundColour ?? ink.ground,
+    });
+  }
+}
+
+/** What is written at edges, on the middle of each. */
+export function drawEdgeLabels(scene: Scene, camera: Camera, ink: Inks, pen: Pick<Pen, 'text'>): void {
+  const { edgeLabel } = scene;
+  if (!edgeLabel) return;
+  for (let e = 0; e < edgeLabel.length; e++) {
+    if (edgeLabel[e] === '') continue;
+    const [x, y] = middleOfEdge(scene, e, camera);
+    pen.text(edgeLabel[e], x, y + 3, {
+      size: 10,
+      weight: 400,
+      anchor: 'middle',
+      colour: ink.quiet,
+      halo: scene.groundColour ?? ink.ground,
+    });
+  }
+}
+
+/** The middle of an edge's line, in pixels. */
+function middleOfEdge(scene: Scene, e: number, camera: Camera): [number, number] {
+  const from = nodeOnPage(scene, scene.source[e], camera);
+  const to = nodeOnPage(scene, scene.target[e], camera);
+  if (scene.source[e] === scene.target[e]) return [from.x, from.y - 2.6 * from.r];
+  const way = wayOf(scene, e);
+  if (way) {
+    const k = 2 * Math.floor(way.length / 4);
+    return [way[k] * camera.scale + camera.x, way[k + 1] * camera.scale + camera.y];
+  }
+  const [cx, cy] = bend(from.x, from.y, to.x, to.y, scene.bow[e]);
+  return [(from.x + to.x) / 4 + cx / 2, (from.y + to.y) / 4 + cy / 2];
+}
+
+/** A soft ground around each group. */
+export function drawHulls(scene: Scene, camera: Camera, pen: Pick<Pen, 'polygon'>): void {
+  if (!scene.hulls) return;
+  for (const { points, colour } of hullsOf(scene)) {
+    const onPage = points.map((part, i) => part * camera.scale + (i % 2 ? camera.y : camera.x));
+    pen.polygon(onPage, colour, 0.13);
+  }
+}
+
+/** The name of each group at the middle of its nodes, in its colour, large. */
+export function drawGroupNames(scene: Scene, camera: Camera, ink: Inks, pen: Pick<Pen, 'text'>): void {
+  if (!scene.groupNames) return;
+  for (const { name, x, y, colour } of namesOfGroups(scene)) {
+    const [px, py] = [x * camera.scale + camera.x, y * camera.scale + camera.y];
+    pen.text(name, px, py, {
+      size: 20,
+      weight: 600,
+      anchor: 'middle',
+      colour,
+      serif: true,
+      halo: scene.groundColour ?? ink.ground,
+    });
+  }
+}
 
 function nodeOnPage(scene: Scene, v: number, camera: Camera): { x: number; y: number; r: number } {
   return {
@@ -147,21 +259,41 @@ export function drawEdge(scene: Scene, e: number, camera: Camera, pen: Pen): voi
   const control = !way && bow > 0 ? bend(from.x, from.y, to.x, to.y, bow) : undefined;
   const draw = (x: number, y: number): void =>
     passed ? pen.path([from.x, from.y, ...passed, x, y], stroke) : pen.line(from.x, from.y, x, y, control, stroke);
-  if (!scene.arrow[e]) return draw(to.x, to.y);
+  const head = scene.arrow[e];
+  if (head === 0) return draw(to.x, to.y);
+  if (head < 0) {
+    draw(to.x, to.y);
+    const [x, y] = middleOfEdge(scene, e, camera);
+    return drawHead(x, y, to.x - from.x, to.y - from.y, arrowSize(stroke.width) * -head, true, stroke, pen);
+  }
   const [bx, by] = passed ? passed.slice(-2) : (control ?? [from.x, from.y]);
   const length = Math.hypot(to.x - bx, to.y - by) || 1;
   const dx = (to.x - bx) / length;
   const dy = (to.y - by) / length;
   const tip = [to.x - dx * (to.r + 1), to.y - dy * (to.r + 1)];
-  const size = arrowSize(stroke.width);
-  const base = [tip[0] - dx * size, tip[1] - dy * size];
-  draw(base[0], base[1]);
+  const size = arrowSize(stroke.width) * head;
+  draw(tip[0] - dx * size, tip[1] - dy * size);
+  drawHead(tip[0], tip[1], dx, dy, size, false, stroke, pen);
+}
+
+/** An arrowhead with its tip, or its middle, at a point, in a direction. */
+function drawHead(
+  x: number,
+  y: number,
+  dx: number,
+  dy: number,
+  size: number,
+  around: boolean,
+  { colour, opacity }: Stroke,
+  pen: Pen,
+): void {
+  const length = Math.hypot(dx, dy) || 1;
+  const [ux, uy] = [dx / length, dy / length];
+  const tip = around ? [x + (ux * size) / 2, y + (uy * size) / 2] : [x, y];
+  const base = [tip[0] - ux * size, tip[1] - uy * size];
   const half = size * 0.45;
-  pen.polygon(
-    [tip[0], tip[1], base[0] - dy * half, base[1] + dx * half, base[0] + dy * half, base[1] - dx * half],
-    stroke.colour,
-    Math.min(1, stroke.opacity * 1.4),
-  );
+  const points = [tip[0], tip[1], base[0] - uy * half, base[1] + ux * half, base[0] + uy * half, base[1] - ux * half];
+  pen.polygon(points, colour, Math.min(1, opacity * 1.4));
 }
 
 /** Length of an arrowhead on a line of the given width, in pixels. */
@@ -175,6 +307,7 @@ function drawLegend({ marks }: LaidLegend, left: number, top: number, ink: Inks,
       const weight = mark.strong ? 600 : 400;
       pen.text(mark.text, left + mark.x, y, { size: legendLetters, weight, anchor: 'start', colour });
     } else if (mark.kind === 'rect') pen.rect(left + mark.x, y, mark.width, mark.height, mark.colour);
+    else if (mark.kind === 'ring') pen.shape('circle', left + mark.x, y, mark.radius, ink.ground, mark.colour, 2);
     else if (mark.kind === 'shape') pen.shape(mark.shape, left + mark.x, y, mark.radius, colour, ink.ground, 0);
     else {
       const stroke = { colour, opacity: 1, width: mark.width, pattern: mark.pattern };

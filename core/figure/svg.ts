@@ -58,14 +58,17 @@ export async function svg(
         `<polygon points="${points.map(at).join(' ')}" fill="${escapeXml(fill)}" fill-opacity="${at(opacity)}"/>\n`,
       );
     },
-    shape(kind, x, y, radius, fill, rim, rimWidth) {
+    shape(kind, x, y, radius, fill, rim, rimWidth, opacity = 1) {
       close();
       const line = rimWidth > 0 ? ` stroke="${escapeXml(rim)}" stroke-width="${at(rimWidth)}"` : '';
+      const faint = opacity < 1 ? ` opacity="${at(opacity)}"` : '';
       if (kind === 'circle')
-        parts.push(`<circle cx="${at(x)}" cy="${at(y)}" r="${at(radius)}" fill="${escapeXml(fill)}"${line}/>\n`);
+        parts.push(
+          `<circle cx="${at(x)}" cy="${at(y)}" r="${at(radius)}" fill="${escapeXml(fill)}"${line}${faint}/>\n`,
+        );
       else {
         const points = corners[kind].map(([dx, dy]) => `${at(x + dx * radius)},${at(y + dy * radius)}`).join(' ');
-        parts.push(`<polygon points="${points}" fill="${escapeXml(fill)}"${line}/>\n`);
+        parts.push(`<polygon points="${points}" fill="${escapeXml(fill)}"${line}${faint}/>\n`);
       }
     },
     rect(x, y, width, height, fill) {

@@ -4,3 +4,4 @@ export * from './labels';
 export * from './legend';
 export { textWidth } from './text';
 export { wayOf } from './ways';
+export * from './groups';

@@ -21,7 +21,7 @@ const legends: fc.Arbitrary<LegendPart[]> = fc.array(fc.oneof(colours, sizes), {
 /** Left and right of a mark. */
 function across(mark: LegendMark): [number, number] {
   if (mark.kind === 'line') return [mark.x1, mark.x2];
-  if (mark.kind === 'shape') return [mark.x - mark.radius, mark.x + mark.radius];
+  if (mark.kind === 'shape' || mark.kind === 'ring') return [mark.x - mark.radius, mark.x + mark.radius];
   if (mark.kind === 'rect') return [mark.x, mark.x + mark.width];
   return [mark.x, mark.x + textWidth(mark.text, legendLetters, mark.strong ? 600 : 400)];
 }

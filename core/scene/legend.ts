@@ -7,6 +7,7 @@ export type LegendMark =
   | { kind: 'text'; x: number; y: number; text: string; strong?: boolean }
   | { kind: 'rect'; x: number; y: number; width: number; height: number; colour: string }
   | { kind: 'shape'; x: number; y: number; radius: number; shape: Shape; quiet?: boolean }
+  | { kind: 'ring'; x: number; y: number; radius: number; colour: string }
   | { kind: 'line'; x1: number; x2: number; y: number; width: number; pattern: Pattern; quiet?: boolean };
 
 export interface LaidLegend {
@@ -35,6 +36,10 @@ class Row {
     this.marks.push({ kind: 'shape', x: this.x + radius, y: -4, radius, shape, ...(quiet ? { quiet } : {}) });
     this.x += 2 * radius + 6;
   }
+  ring(colour: string, radius: number): void {
+    this.marks.push({ kind: 'ring', x: this.x + radius, y: -4, radius, colour });
+    this.x += 2 * radius + 6;
+  }
   line(length: number, width: number, pattern: Pattern, quiet = false): void {
     this.marks.push({
       kind: 'line',
@@ -54,6 +59,12 @@ const drawing: { [K in LegendPart['kind']]: (part: Extract<LegendPart, { kind: K
   colours({ entries }, row) {
     for (const { label, colour } of entries) {
       row.colour(colour);
+      row.text(label, 12);
+    }
+  },
+  rims({ entries }, row) {
+    for (const { label, colour } of entries) {
+      row.ring(colour, 4.5);
       row.text(label, 12);
     }
   },

@@ -13,12 +13,13 @@ export interface Scene extends Looks {
 }
 
 export function sceneOf(net: Network, style: StyleSettings = plainStyle): Scene {
+  const looks = dress(net, style);
   return {
-    ...dress(net, style),
+    ...looks,
     positions: net.positions ?? new Float32Array(2 * nodeCount(net)),
     source: net.source,
     target: net.target,
-    labels: net.labels,
+    labels: looks.labelText ?? net.labels,
     routes: net.routes,
   };
 }

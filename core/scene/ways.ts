@@ -10,7 +10,7 @@ export function wayOf(scene: Scene, e: number): Float32Array | undefined {
   if (!routes) return undefined;
   const from = routes.offsets[e];
   let to = routes.offsets[e + 1];
-  if (scene.arrow[e]) {
+  if (scene.arrow[e] > 0) {
     const [x, y] = [positions[2 * target[e]], positions[2 * target[e] + 1]];
     const room = scene.radius[target[e]] + 6 + 2 * scene.edgeWidth[e];
     while (to > from && Math.hypot(routes.points[2 * to - 2] - x, routes.points[2 * to - 1] - y) < room) to--;

@@ -4,6 +4,7 @@
  */
 import type * as z from 'zod';
 import type { Network } from '../graph';
+import type { OneLook } from './look';
 import type { LegendPart, Looks } from './looks';
 
 /** A column that a channel reads. */
@@ -14,7 +15,7 @@ export interface ColumnUse {
   at: string;
 }
 
-export interface Channel<S extends z.ZodType = z.ZodType> {
+export interface Channel<S extends z.ZodType = z.ZodType, L = unknown> {
   /** What it belongs to: where the editor has it. */
   whose: 'nodes' | 'labels' | 'edges' | 'page';
   /** What it is called, where the whole channel is one choice of ways. */
@@ -24,6 +25,8 @@ export interface Channel<S extends z.ZodType = z.ZodType> {
   turn: number;
   /** Fills what is its own of the looks; the lines of the legend that explain it. A Fault, placed at `step`, where a column is missing or of the wrong type. */
   fill(net: Network, setting: z.infer<S>, looks: Looks, step?: string): LegendPart[];
+  /** One look of it, which rules and hands can give to single nodes or edges; absent where only the whole can be set. */
+  look?: OneLook<L>;
   /** Columns that the setting reads. */
   columns?(setting: z.infer<S>): ColumnUse[];
 }

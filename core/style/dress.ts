@@ -1,24 +1,49 @@
 /** From settings to looks: one value per node and edge, and the legend that explains them. */
 import type { Network } from '../graph';
 import { type ColumnUse, isRule } from './channel';
+import { type LookRule, laidOver, ruleColumns } from './look';
 import { type Looks, blankLooks } from './looks';
-import { type StyleSettings, channelEntries, plainStyle } from './registry';
+import { type ChannelName, type StyleSettings, channelEntries, plainStyle } from './registry';
 
 const inTurn = [...channelEntries].sort(([, a], [, b]) => a.turn - b.turn);
 
-/** Looks for every node and edge. A Fault, placed at `step`, where a column is missing or of the wrong type. */
+/** What a channel is called where it stands by itself. */
+export function channelTitle(key: ChannelName): string {
+  const entry = channelEntries.find(([name]) => name === key);
+  const title = entry?.[1].title ?? entry?.[1].schema.meta()?.title ?? key;
+  return entry?.[1].whose === 'edges' ? `${title} of ties` : title;
+}
+
+/** Looks for every node and edge: rules over the channel's own setting, and what was set by hand over both. A Fault, placed at `step`, where a column is missing or of the wrong type. */
 export function dress(net: Network, style: StyleSettings, step?: string): Looks {
   const looks = blankLooks(net);
-  for (const [key, channel] of inTurn) looks.legend.push(...channel.fill(net, style[key], looks, step));
+  for (const [key, channel] of inTurn) {
+    looks.legend.push(...channel.fill(net, style[key], looks, step));
+    if (!channel.look) continue;
+    const over = { rules: style.rules[key] ?? [], byHand: style.byHand[key] ?? {}, title: channelTitle(key) };
+    looks.legend.push(...laidOver(net, channel.look, over, looks, step));
+  }
   return looks;
 }
 
 /** How many channels follow what nodes and edges hold. */
-export const rulesIn = (style: StyleSettings): number => channelEntries.filter(([key]) => isRule(style[key])).length;
+export const rulesIn = (style: StyleSettings): number =>
+  channelEntries.filter(([key]) => isRule(style[key]) || style.rules[key]?.length).length;
 
 /** The style without the rules whose columns are not there; the same object where all are. */
 export function withoutMissing(style: StyleSettings, has: (column: ColumnUse) => boolean): StyleSettings {
   const missing = channelEntries.filter(([key, { columns }]) => columns?.(style[key]).some((use) => !has(use)));
-  if (!missing.length) return style;
-  return { ...style, ...Object.fromEntries(missing.map(([key]) => [key, plainStyle[key]])) };
+  const rules = channelEntries.flatMap(([key, { look }]): [ChannelName, LookRule[]][] => {
+    const all = style.rules[key] ?? [];
+    const kept = all.filter((rule) =>
+      ruleColumns([rule]).every((name) => has({ of: look?.of ?? 'nodes', name, at: '' })),
+    );
+    return kept.length < all.length ? [[key, kept]] : [];
+  });
+  if (!missing.length && !rules.length) return style;
+  return {
+    ...style,
+    ...Object.fromEntries(missing.map(([key]) => [key, plainStyle[key]])),
+    rules: { ...style.rules, ...Object.fromEntries(rules) },
+  };
 }

@@ -2,9 +2,11 @@
 export * from './channel';
 export * from './colour';
 export * from './dress';
+export * from './look';
 export * from './looks';
 export * from './marks';
 export * from './registry';
+export * from './words';
 export { categoryColours } from './channels/node-colour';
 export { opacityOf } from './channels/edge-opacity';
 export { shortNumber } from './modes/amount';

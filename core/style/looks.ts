@@ -10,6 +10,7 @@ export type LegendPart =
   | { kind: 'shapes'; title: string; entries: { label: string; shape: Shape }[] }
   | { kind: 'sizes'; title: string; low: string; high: string; min: number; max: number }
   | { kind: 'lines'; title: string; entries: { label: string; pattern: Pattern }[] }
+  | { kind: 'rims'; title: string; entries: { label: string; colour: string }[] }
   | { kind: 'widths'; title: string; low: string; high: string; min: number; max: number };
 
 export interface Looks {
@@ -19,12 +20,28 @@ export interface Looks {
   fill: Uint8Array;
   /** The group that gives each node its colour, −1 for none; absent where colours tell no groups. */
   group?: Int32Array;
+  /** The column of those groups. */
+  groupColumn?: string;
   /** Index into `shapes`. */
   shape: Uint8Array;
+  /** Opacity of each node. */
+  opacity: Uint8Array;
+  /** Red, green, blue of each node's rim, and its width in map units; below 0 where it is the ground's own, as wide as the node bears. */
+  rimColour: Uint8Array;
+  rimWidth: Float32Array;
   /** Nodes that may be labelled, most important first. */
   labelled: Uint32Array;
   /** Height of each node's label in pixels. */
   labelSize: Float32Array;
+  /** What is written at each node; absent: its name. */
+  labelText?: string[];
+  /** Red, green, blue of each label, and 0 where it has the ground's ink; absent: all have. */
+  labelColour?: Uint8Array;
+  /** Red, green, blue of the ground under each label, and 0 where there is none; absent: none has. */
+  labelGround?: Uint8Array;
+  labelWeight: 400 | 600;
+  /** What is written at each edge; absent: nothing. */
+  edgeLabel?: string[];
   /** Red, green, blue, opacity of each edge. */
   edgeColour: Uint8Array;
   /** 1 where an edge has the ground's own colour for ties, and changes with the ground. */
@@ -35,9 +52,14 @@ export interface Looks {
   edgePattern: Uint8Array;
   /** How far each edge bows to the left of its direction, as a share of its length. */
   bow: Float64Array;
-  /** 1 where an edge ends in an arrowhead. */
-  arrow: Uint8Array;
+  /** Size of the arrowhead of each edge over that of a plain one: at its end, or below 0 at its middle; 0 where it has none. */
+  arrow: Float32Array;
   ground: Ground;
+  /** A colour in place of the ground's own. */
+  groundColour?: string;
+  /** Whether groups have a soft ground, and their names on the map. */
+  hulls: boolean;
+  groupNames?: string[];
   legend: LegendPart[];
 }
 
@@ -51,6 +73,9 @@ export function blankLooks(net: Network): Looks {
     radius: new Float32Array(n),
     fill: new Uint8Array(3 * n),
     shape: new Uint8Array(n),
+    opacity: new Uint8Array(n).fill(255),
+    rimColour: new Uint8Array(3 * n),
+    rimWidth: new Float32Array(n).fill(-1),
     labelled: new Uint32Array(0),
     labelSize: new Float32Array(n),
     edgeColour: new Uint8Array(4 * m),
@@ -58,8 +83,10 @@ export function blankLooks(net: Network): Looks {
     edgeWidth: new Float32Array(m),
     edgePattern: new Uint8Array(m),
     bow: new Float64Array(m),
-    arrow: new Uint8Array(m),
+    arrow: new Float32Array(m),
     ground: 'paper',
+    labelWeight: 600,
+    hulls: false,
     legend: [],
   };
 }

@@ -110,7 +110,7 @@ function Control({
         <Choose
           label={label}
           help={help}
-          value={value as string}
+          value={(value ?? field.choices[0].value) as string}
           choices={field.choices}
           onChange={(next) => onChange({ [key]: next })}
         />
@@ -135,7 +135,7 @@ function Control({
         <Slide
           label={label}
           help={help}
-          value={value as number}
+          value={(value ?? field.first ?? min) as number}
           min={min}
           max={max}
           step={step}

@@ -12,6 +12,8 @@ import { WholeReading } from './whole-reading';
 
 // Read when an edge, or several nodes, are chosen.
 const EdgeReading = dynamic(() => import('./edge-reading').then((it) => it.EdgeReading));
+// Read when something is chosen.
+const LooksReading = dynamic(() => import('./looks-reading').then((it) => it.LooksReading));
 // Read while the Arrange step is open.
 const LayoutReading = dynamic(() => import('./layout-reading').then((it) => it.LayoutReading));
 const SeveralReading = dynamic(() => import('./several-reading').then((it) => it.SeveralReading));
@@ -24,6 +26,7 @@ export function ReadingPanel() {
   const failed = useFailed();
   const arranging = useWorkbench(({ trail, step }) => trail.steps.find(({ id }) => id === step)?.kind === 'arrange');
   let content: ReactNode = null;
+  let looks: ReactNode = null;
   if (net) {
     const chosen = new Set(selection.nodes);
     const nodes = chosen.size ? Array.from(net.ids.keys()).filter((v) => chosen.has(net.ids[v])) : [];
@@ -32,6 +35,8 @@ export function ReadingPanel() {
     else if (nodes.length === 1) content = <NodeReading net={net} node={nodes[0]} />;
     else if (nodes.length > 1) content = <SeveralReading net={net} nodes={nodes} />;
     else content = <WholeReading net={net} />;
+    if (edge !== undefined) looks = <LooksReading key={edge} net={net} chosen={{ edge }} />;
+    else if (nodes.length) looks = <LooksReading key={nodes.join()} net={net} chosen={{ nodes }} />;
   }
   return (
     <aside
@@ -47,7 +52,10 @@ export function ReadingPanel() {
         <OfBefore />
       </div>
       {arranging && net && net.ids.length > 0 && <LayoutReading />}
-      <div className={failed ? 'opacity-60' : undefined}>{content}</div>
+      <div className={failed ? 'opacity-60' : undefined}>
+        {content}
+        {looks}
+      </div>
     </aside>
   );
 }

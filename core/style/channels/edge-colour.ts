@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { edgeCount } from '../../graph';
 import { colourSchema } from '../../colour';
 import type { Channel } from '../channel';
-import { inks, rgb } from '../colour';
+import { categoryPalettes, defaultPalette, inks, rgb } from '../colour';
 import { alike } from '../modes/alike';
 
 const schema = z
@@ -13,10 +13,26 @@ const schema = z
   ])
   .default({ by: 'ends' });
 
-export const edgeColour: Channel<typeof schema> = {
+export const edgeColour: Channel<typeof schema, string> = {
   whose: 'edges',
   title: 'Colour',
   schema,
+  look: {
+    of: 'edges',
+    schema: colourSchema.meta({ title: 'Colour', colour: categoryPalettes[defaultPalette][2] }),
+    set: ({ edgeColour: colours, edgeGround }, places, look) => {
+      const one = rgb(look);
+      places.forEach((e) => {
+        colours.set(one, 4 * e);
+        edgeGround[e] = 0;
+      });
+    },
+    legend: (entries) => ({
+      kind: 'colours',
+      title: '',
+      entries: entries.map(({ label, look }) => ({ label, colour: look })),
+    }),
+  },
   turn: 70,
   /** Groups are told apart by their codes: two of them may look the same. Where nodes tell no groups, an edge has none to take its colour from. */
   fill({ source, target, ...net }, rule, { edgeColour: colours, edgeGround, fill, group, ground }) {

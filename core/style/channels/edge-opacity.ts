@@ -10,9 +10,18 @@ const schema = z
   .optional()
   .meta({ title: 'Opacity', slide: [0.01, 1, 0.01], auto: { title: 'Opacity by density', first: 0.5 } });
 
-export const edgeOpacity: Channel<typeof schema> = {
+export const edgeOpacity: Channel<typeof schema, number> = {
   whose: 'edges',
   schema,
+  look: {
+    of: 'edges',
+    schema: z
+      .number()
+      .min(0)
+      .max(1)
+      .meta({ title: 'Opacity', slide: [0, 1, 0.05], digits: 2, first: 1 }),
+    set: ({ edgeColour }, places, look) => places.forEach((e) => (edgeColour[4 * e + 3] = Math.round(255 * look))),
+  },
   turn: 80,
   fill(net, chosen, { edgeColour }) {
     const opacity = Math.round(255 * opacityOf(edgeCount(net), chosen));

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { edgeColumn } from '../../graph';
 import { columnTitle } from '../../measure';
 import { type Channel, columnOf } from '../channel';
-import { patterns } from '../marks';
+import { type Pattern, patterns } from '../marks';
 import { alike } from '../modes/alike';
 import { byCategory, categories, fillPlaces, lookOf } from '../modes/category';
 
@@ -22,10 +22,20 @@ const schema = z
   ])
   .default({ by: 'all', pattern: 'solid' });
 
-export const edgePattern: Channel<typeof schema> = {
+export const edgePattern: Channel<typeof schema, Pattern> = {
   whose: 'edges',
   title: 'Line',
   schema,
+  look: {
+    of: 'edges',
+    schema: z.enum(patterns).meta({ title: 'Line', first: 'dashed' }),
+    set: ({ edgePattern: lines }, places, look) => places.forEach((e) => (lines[e] = patterns.indexOf(look))),
+    legend: (entries) => ({
+      kind: 'lines',
+      title: '',
+      entries: entries.map(({ label, look }) => ({ label, pattern: look })),
+    }),
+  },
   turn: 40,
   columns: columnOf('edges'),
   fill(net, rule, looks, step) {

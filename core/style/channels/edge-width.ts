@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { edgeColumn } from '../../graph';
 import { columnTitle } from '../../measure';
-import { numbers, scaleSchema, shares } from '../../amounts';
+import { numbers, scaleSchema, spreadOut } from '../../amounts';
 import type { Channel } from '../channel';
 import { alike } from '../modes/alike';
 import { between, byAmount, ends } from '../modes/amount';
@@ -24,10 +24,15 @@ const schema = z
   ])
   .default({ by: 'all', width: 1 });
 
-export const edgeWidth: Channel<typeof schema> = {
+export const edgeWidth: Channel<typeof schema, number> = {
   whose: 'edges',
   title: 'Width',
   schema,
+  look: {
+    of: 'edges',
+    schema: width.meta({ title: 'Width', slide: [0.2, 8, 0.1], first: 3 }),
+    set: ({ edgeWidth: widths }, places, look) => places.forEach((e) => (widths[e] = look)),
+  },
   turn: 50,
   columns: (rule) =>
     rule.by === 'amount' && rule.column !== 'weight' ? [{ of: 'edges', name: rule.column, at: 'column' }] : [],
@@ -38,7 +43,7 @@ export const edgeWidth: Channel<typeof schema> = {
     }
     const weight = rule.column === 'weight';
     const { min, max } = rule;
-    const amounts = shares(weight ? net.weight : numbers(edgeColumn(net, rule.column, step), step), rule.scale);
+    const amounts = spreadOut(weight ? net.weight : numbers(edgeColumn(net, rule.column, step), step), rule);
     looks.edgeWidth = between(amounts, min, max);
     if (!(amounts.low < amounts.high)) return [];
     return [{ kind: 'widths', title: columnTitle(weight ? net.weightName : rule.column), ...ends(amounts), min, max }];

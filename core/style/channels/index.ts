@@ -1,14 +1,28 @@
 /** All style channels by the keys under which styles write them, in the order in which the editor has them. */
+import { arrowPlace } from './arrow-place';
+import { arrowSizes } from './arrow-size';
 import { arrows } from './arrows';
 import { curve } from './curve';
 import { edgeColour } from './edge-colour';
+import { edgeLabel } from './edge-label';
 import { edgeOpacity } from './edge-opacity';
 import { edgePattern } from './edge-pattern';
 import { edgeWidth } from './edge-width';
 import { ground } from './ground';
+import { groundColour } from './ground-colour';
+import { groupNames } from './group-names';
+import { hulls } from './hulls';
+import { labelColour } from './label-colour';
+import { labelGround } from './label-ground';
+import { labelShown } from './label-shown';
+import { labelSize } from './label-size';
+import { labelText } from './label-text';
+import { labelWeight } from './label-weight';
 import { labels } from './labels';
 import { legend } from './legend';
 import { nodeColour } from './node-colour';
+import { nodeOpacity } from './node-opacity';
+import { nodeRim } from './node-rim';
 import { nodeShape } from './node-shape';
 import { nodeSize } from './node-size';
 
@@ -16,13 +30,27 @@ export const channels = {
   nodeColour,
   nodeSize,
   nodeShape,
+  nodeRim,
+  nodeOpacity,
   labels,
+  labelText,
+  labelShown,
+  labelSize,
+  labelColour,
+  labelGround,
+  labelWeight,
   edgeColour,
   edgeWidth,
   edgePattern,
   curve,
   edgeOpacity,
+  edgeLabel,
   arrows,
+  arrowPlace,
+  arrowSizes,
   ground,
+  groundColour,
+  hulls,
+  groupNames,
   legend,
 } as const;

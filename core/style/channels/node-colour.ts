@@ -41,10 +41,23 @@ const schema = z
   ])
   .default({ by: 'all', colour: '#377393' });
 
-export const nodeColour: Channel<typeof schema> = {
+export const nodeColour: Channel<typeof schema, string> = {
   whose: 'nodes',
   title: 'Colour',
   schema,
+  look: {
+    of: 'nodes',
+    schema: colourSchema.meta({ title: 'Colour', colour: categoryPalettes[defaultPalette][1] }),
+    set: ({ fill }, places, look) => {
+      const one = rgb(look);
+      places.forEach((v) => fill.set(one, 3 * v));
+    },
+    legend: (entries) => ({
+      kind: 'colours',
+      title: '',
+      entries: entries.map(({ label, look }) => ({ label, colour: look })),
+    }),
+  },
   turn: 10,
   columns: columnOf('nodes'),
   fill(net, rule, looks, step) {
@@ -60,12 +73,13 @@ export const nodeColour: Channel<typeof schema> = {
     const title = columnTitle(col.name);
     if (rule.by === 'category') {
       looks.group = categoryCodes(col);
+      looks.groupColumn = col.name;
       const entries = categoryColours(col, rule);
       const colours = new Map<string, Rgb>(entries.map(({ value, colour }) => [value, rgb(colour)]));
       for (let v = 0; v < n; v++) fill.set(colours.get(cellText(col, v)) ?? other, 3 * v);
       return [{ kind: 'colours', title, entries: [...legendColours(entries), ...noGroup(col)] }];
     }
-    const amounts = amountsOf(col, rule.scale, step);
+    const amounts = amountsOf(col, rule, step);
     const palette = amountPalettes[rule.palette];
     const table = Array.from({ length: 256 }, (_, i) => rgb(palette(i / 255)));
     for (let v = 0; v < n; v++) {

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { nodeColumn } from '../../graph';
 import { columnTitle } from '../../measure';
 import { type Channel, columnOf } from '../channel';
-import { type Shape, shapes } from '../marks';
+import { type Shape, firstShapes, shapes } from '../marks';
 import { alike } from '../modes/alike';
 import { byCategory, categories, fillPlaces, lookOf } from '../modes/category';
 
@@ -22,12 +22,22 @@ const schema = z
   ])
   .default({ by: 'all', shape: 'circle' });
 
-export const nodeShape: Channel<typeof schema> = {
+export const nodeShape: Channel<typeof schema, Shape> = {
   whose: 'nodes',
   title: 'Shape',
   schema,
   turn: 20,
   columns: columnOf('nodes'),
+  look: {
+    of: 'nodes',
+    schema: z.enum(shapes).meta({ title: 'Shape', first: 'circle' }),
+    set: ({ shape }, places, look) => places.forEach((v) => (shape[v] = shapes.indexOf(look))),
+    legend: (entries) => ({
+      kind: 'shapes',
+      title: 'Shape',
+      entries: entries.map(({ label, look }) => ({ label, shape: look })),
+    }),
+  },
   fill(net, rule, looks, step) {
     if (rule.by === 'all') {
       looks.shape.fill(shapes.indexOf(rule.shape));
@@ -37,7 +47,7 @@ export const nodeShape: Channel<typeof schema> = {
     // Values that were given no shape of their own are circles; the legend sums them up.
     const entries = categories(col).map(({ value }, i) => ({
       value,
-      look: lookOf(value, i, rule.shapes, shapes, 'circle'),
+      look: lookOf(value, i, rule.shapes, firstShapes, 'circle'),
     }));
     fillPlaces(col, entries, shapes, looks.shape);
     return [{ kind: 'shapes', title: columnTitle(col.name), entries: shapeLegend(entries) }];

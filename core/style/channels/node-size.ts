@@ -23,10 +23,15 @@ const schema = z
   ])
   .default({ by: 'all', radius: 6 });
 
-export const nodeSize: Channel<typeof schema> = {
+export const nodeSize: Channel<typeof schema, number> = {
   whose: 'nodes',
   title: 'Size',
   schema,
+  look: {
+    of: 'nodes',
+    schema: radius.meta({ title: 'Radius', slide: [1, 30, 0.5], first: 10 }),
+    set: ({ radius: sizes }, places, look) => places.forEach((v) => (sizes[v] = look)),
+  },
   turn: 30,
   columns: columnOf('nodes'),
   fill(net, rule, looks, step) {
@@ -35,7 +40,7 @@ export const nodeSize: Channel<typeof schema> = {
       return [];
     }
     const col = nodeColumn(net, rule.column, step);
-    const amounts = amountsOf(col, rule.scale, step);
+    const amounts = amountsOf(col, rule, step);
     const { min, max } = rule;
     looks.radius = between(amounts, min, max);
     return Number.isNaN(amounts.low)

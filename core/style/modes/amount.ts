@@ -1,7 +1,7 @@
 /** Looks that follow an amount: numbers and dates, placed between a least and a largest look. */
 import * as z from 'zod';
 import type { Column } from '../../tables';
-import { type Amounts, type Scale, numbers, shares } from '../../amounts';
+import { type Amounts, type Spread, numbers, spreadFields, spreadOut } from '../../amounts';
 
 const by = z.literal('amount').meta({ title: 'by amount' });
 
@@ -11,10 +11,11 @@ export const byAmount = <S extends z.ZodRawShape>(of: 'nodes' | 'edges', shape: 
     by,
     column: z.string().meta({ title: 'Column', column: { of, as: 'amount', wish } }),
     ...shape,
+    ...spreadFields,
   });
 
 /** Where each value lies between the lowest and the highest. */
-export const amountsOf = (col: Column, scale: Scale, step?: string): Amounts => shares(numbers(col, step), scale);
+export const amountsOf = (col: Column, spread: Spread, step?: string): Amounts => spreadOut(numbers(col, step), spread);
 
 /** Looks between the least and the largest; the least where there is no value. */
 export function between(amounts: Amounts, min: number, max: number): Float32Array {

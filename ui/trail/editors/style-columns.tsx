@@ -20,6 +20,7 @@ export function columnsFor(
     amount: isAmount,
     category: ({ values }: ColumnHoldings) => values.length > 0 && values.length <= most,
     place: ({ type }: ColumnHoldings) => type === 'place',
+    any: () => true,
   }[as];
   const found = columns.filter(fits).map(({ name }) => ({ value: name, label: columnTitle(name) }));
   return of === 'edges' && as === 'amount' ? [{ value: 'weight', label: 'weight' }, ...found] : found;

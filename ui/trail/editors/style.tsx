@@ -1,14 +1,13 @@
 'use client';
-/** How nodes and edges look: a form for each channel, drawn from what the channel says of its settings. */
-import { type ChannelName, type StyleSettings, channelEntries } from '@/core/style';
-import { type SettingField, fieldOf, fieldsOf, waysOf } from '@/core/settings';
-import * as z from 'zod';
-import { Choose } from '@/ui/kit';
-import { type Change, Setting, SettingsForm } from '@/ui/kit/settings-form';
-import type { Holdings } from '@/worker/client';
+/** How nodes and edges look: a line for each channel that says its setting in words, opened one at a time. */
+import { clsx } from 'clsx';
+import { ChevronDown } from 'lucide-react';
+import { useState } from 'react';
+import { type ChannelName, settingWords } from '@/core/style';
 import type { EditorProps } from '../editor';
-import { ColumnField, columnsFor } from './style-columns';
-import { ValueColours, ValueLooks } from './style-values';
+import { ChannelForm } from './style-channel';
+import { forms } from './style-forms';
+import { Swatch } from './style-swatch';
 
 const sections = [
   { whose: 'nodes', title: 'Nodes' },
@@ -17,115 +16,37 @@ const sections = [
   { whose: 'page', title: 'Page' },
 ] as const;
 
-/** What is known of each channel's settings beforehand: its ways, or the fields it has at once. */
-const forms = channelEntries.map(([key, { schema, title, whose }]) => {
-  const object = schema instanceof z.ZodDefault ? (schema.unwrap() as z.ZodType) : schema;
-  return {
-    key,
-    title,
-    whose,
-    ways: waysOf(schema),
-    fields: object instanceof z.ZodObject ? fieldsOf(object) : undefined,
-    single: fieldOf(key, schema),
-  };
-});
-
 export function StyleEditor({ step, before, set }: EditorProps<'style'>) {
+  const [open, setOpen] = useState<ChannelName | undefined>();
   return sections.map(({ whose, title }) => (
-    <section key={whose} className="mt-4 border-t border-line pt-3">
-      <h2 className="-mb-2 font-serif text-[15px] font-semibold">{title}</h2>
+    <section key={whose} className="mt-4">
+      <h3 className="border-b border-line pb-0.5 text-sm text-quiet uppercase">{title}</h3>
       {forms
-        .filter((form) => form.whose === whose)
+        .filter((form) => form.whose === whose && !(form.single?.directed && before?.directed === false))
         .map((form) => (
-          <ChannelForm key={form.key} form={form} style={step} before={before} set={set} />
+          <div key={form.key} className="border-b border-rule">
+            <button
+              type="button"
+              aria-expanded={open === form.key}
+              onClick={() => setOpen(open === form.key ? undefined : form.key)}
+              className="flex min-h-8 w-full items-center gap-2 py-1 text-left hover:bg-ground"
+            >
+              <span className="w-[86px] shrink-0 font-semibold">{form.title}</span>
+              <span className="min-w-0 grow truncate text-quiet">{settingWords(form.key, step)}</span>
+              <Swatch channel={form.key} style={step} />
+              <ChevronDown
+                size={14}
+                aria-hidden
+                className={clsx('shrink-0 text-quiet', open === form.key && 'rotate-180')}
+              />
+            </button>
+            {open === form.key && (
+              <div className="pb-3">
+                <ChannelForm form={form} style={step} before={before} set={set} />
+              </div>
+            )}
+          </div>
         ))}
     </section>
   ));
-}
-
-function ChannelForm({
-  form,
-  style,
-  before,
-  set,
-}: {
-  form: (typeof forms)[number];
-  style: StyleSettings;
-  before: Holdings | undefined;
-  set: Change;
-}) {
-  const { key, title, ways, fields, single } = form;
-  const more = (field: SettingField, values: Readonly<Record<string, unknown>>, onChange: Change) =>
-    moreFields(key, field, values, before, onChange);
-  if (ways) {
-    const rule = style[key] as Readonly<Record<string, unknown>>;
-    const way = ways.find(({ by }) => by === rule.by);
-    return (
-      <>
-        <Choose
-          label={title ?? key}
-          value={rule.by as string}
-          choices={ways.map((one) => ({ value: one.by, label: one.title }))}
-          onChange={(by) =>
-            set({
-              [key]: ways
-                .find((one) => one.by === by)
-                ?.begin((wish) => columnsFor(wish, before).map(({ value }) => value)),
-            })
-          }
-        />
-        {way && (
-          <SettingsForm
-            fields={way.fields}
-            values={rule}
-            more={more}
-            onChange={(change, merge) => set({ [key]: { ...rule, ...change } }, merge && `${key} ${merge}`)}
-          />
-        )}
-      </>
-    );
-  }
-  if (fields) {
-    const whole = style[key] as Readonly<Record<string, unknown>>;
-    return (
-      <SettingsForm
-        fields={fields}
-        values={whole}
-        more={more}
-        onChange={(change, merge) => set({ [key]: { ...whole, ...change } }, merge && `${key} ${merge}`)}
-      />
-    );
-  }
-  if (!single || (single.directed && before?.directed === false)) return null;
-  return <Setting field={single} values={style} onChange={set} />;
-}
-
-/** Fields that need to know what the network holds. */
-function moreFields(
-  key: ChannelName,
-  field: SettingField,
-  values: Readonly<Record<string, unknown>>,
-  before: Holdings | undefined,
-  onChange: Change,
-) {
-  switch (field.kind) {
-    case 'column':
-      return <ColumnField field={field} values={values} before={before} onChange={onChange} />;
-    case 'colours':
-      return (
-        <ValueColours rule={values as Extract<StyleSettings['nodeColour'], { by: 'category' }>} onChange={onChange} />
-      );
-    case 'values':
-      return (
-        <ValueLooks
-          field={field}
-          of={key.startsWith('edge') ? 'edges' : 'nodes'}
-          values={values}
-          before={before}
-          onChange={onChange}
-        />
-      );
-    default:
-      return null;
-  }
 }

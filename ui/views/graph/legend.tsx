@@ -45,6 +45,8 @@ function Mark({ mark }: { mark: LegendMark }) {
       );
     case 'rect':
       return <rect x={mark.x} y={mark.y} width={mark.width} height={mark.height} fill={mark.colour} />;
+    case 'ring':
+      return <circle cx={mark.x} cy={mark.y} r={mark.radius} fill="none" stroke={mark.colour} strokeWidth={2} />;
     case 'shape':
       return mark.shape === 'circle' ? (
         <circle cx={mark.x} cy={mark.y} r={mark.radius} fill={colour} />

@@ -1,5 +1,5 @@
 /** Labels, the rings of selected nodes and the box, on a 2D canvas over the scene. */
-import { fontOf } from '@/core/figure';
+import { canvasPen, drawEdgeLabels, drawGroupNames, drawHulls, drawLabels, fontOf } from '@/core/figure';
 import { pixelRadius, placeLabels } from '@/core/scene';
 import type { Camera } from '@/core/scene';
 import type { Stage } from './stage';
@@ -64,6 +64,10 @@ export class Overlay {
     const chosen = new Set(selection.nodes);
     const selected = chosen.size && net ? Array.from(net.ids.keys()).filter((v) => chosen.has(net.ids[v])) : [];
 
+    // Over the nodes on the screen and under them on a page: so faint that it makes no difference to see.
+    drawHulls(scene, camera, canvasPen(context, size));
+    context.globalAlpha = 1;
+    context.setLineDash([]);
     context.lineWidth = 2;
     context.strokeStyle = ink.ink;
     for (const v of selected) {
@@ -77,25 +81,23 @@ export class Overlay {
     // Many names at once would cover each other.
     const first = selected.length <= 12 ? [...selected] : [];
     if (this.hovered >= 0 && !first.includes(this.hovered)) first.push(this.hovered);
+    const widthOf = (text: string, size: number): number => this.widthOf(text, size, scene.labelWeight);
     const placed = placeLabels(
       scene,
       camera,
       size,
-      (v) => this.widthOf(scene.labels[v], scene.labelSize[v]),
+      (v) => widthOf(scene.labels[v], scene.labelSize[v]),
       first,
       this.held,
     );
     this.held = new Set(placed.map(({ node }) => node));
-    context.textAlign = 'center';
-    context.lineJoin = 'round';
-    context.strokeStyle = ink.ground;
-    context.fillStyle = ink.ink;
-    for (const { node, x, y } of placed) {
-      context.font = fontOf(scene.labelSize[node], 600);
-      context.lineWidth = scene.labelSize[node] / 4;
-      context.strokeText(scene.labels[node], x, y);
-      context.fillText(scene.labels[node], x, y);
-    }
+    const pen = canvasPen(context, size);
+    // On the screen the ground is the theme's, whatever the page has.
+    const onScreen = { ...scene, groundColour: undefined };
+    drawEdgeLabels(onScreen, camera, ink, pen);
+    drawLabels(onScreen, placed, widthOf, ink, pen);
+    drawGroupNames(onScreen, camera, ink, pen);
+    context.globalAlpha = 1;
     if (this.line) this.paintLine(this.line);
     if (this.frame) {
       const { x1, y1, x2, y2 } = this.frame;
@@ -124,12 +126,13 @@ export class Overlay {
   }
 
   /** Measured once in letters of a size that is easily told apart, and scaled. */
-  private widthOf(text: string, size: number): number {
-    let width = this.widths.get(text);
+  private widthOf(text: string, size: number, weight: number): number {
+    const key = `${weight} ${text}`;
+    let width = this.widths.get(key);
     if (width === undefined) {
-      this.context.font = fontOf(measured, 600);
+      this.context.font = fontOf(measured, weight);
       width = this.context.measureText(text).width;
-      this.widths.set(text, width);
+      this.widths.set(key, width);
     }
     return (width * size) / measured;
   }

@@ -137,7 +137,7 @@ export class Stage {
       positions,
       source: net.source,
       target: net.target,
-      labels: net.labels,
+      labels: looks.labelText ?? net.labels,
       routes: net.routes,
     };
     this.picks = undefined;

@@ -1,7 +1,7 @@
 /** The scene on a 2D canvas, for machines without WebGL. */
-import { type Inks, hex, shapes } from '@/core/style';
+import { type Inks, hex } from '@/core/style';
 import { type Camera, type Scene } from '@/core/scene';
-import { type Pen, canvasPen, drawEdge } from '@/core/figure';
+import { type Pen, canvasPen, drawEdge, drawNode } from '@/core/figure';
 import { pixelRadius } from '@/core/scene';
 import type { Backend, Viewport } from './backend';
 
@@ -78,18 +78,10 @@ export function canvasBackend(canvas: HTMLCanvasElement): Backend {
       const y = scene.positions[2 * v + 1] * camera.scale + camera.y;
       const r = pixelRadius(scene.radius[v], camera);
       if (x < -r - view.width * margin || y < -r - view.height * margin || x > right + r || y > bottom + r) continue;
-      const fill = hex([scene.fill[3 * v], scene.fill[3 * v + 1], scene.fill[3 * v + 2]]);
       // A dimmed node is a shape in the ground's colour under a faint one of its own.
       const dim = focus && !focus[v];
-      plain.shape(
-        shapes[scene.shape[v]],
-        x,
-        y,
-        r,
-        dim ? mixed(fill, ground) : fill,
-        ground,
-        fine ? Math.min(1.5, r / 4) : 0,
-      );
+      const own = hex([scene.fill[3 * v], scene.fill[3 * v + 1], scene.fill[3 * v + 2]]);
+      drawNode(scene, v, camera, ground, plain, { fine, ...(dim ? { fill: mixed(own, ground) } : {}) });
     }
   };
 

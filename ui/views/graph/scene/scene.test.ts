@@ -195,7 +195,7 @@ describe('edges that pass points', () => {
   const passing = (arrow: number): Scene => ({
     ...scene(3),
     routes: { offsets: Uint32Array.of(0, 2, 2, 2), points: Float32Array.of(0, 60, 40, 100) },
-    arrow: Uint8Array.of(arrow, 0, 0),
+    arrow: Float32Array.of(arrow, 0, 0),
   });
 
   test('are found where they pass, not on the straight line', () => {
@@ -221,6 +221,6 @@ describe('edges that pass points', () => {
   test('a point that the arrowhead would cover is left out', () => {
     const near = { ...passing(1), routes: { offsets: Uint32Array.of(0, 1, 1, 1), points: Float32Array.of(98, 98) } };
     expect(wayOf(near, 0)).toBeUndefined();
-    expect(wayOf({ ...near, arrow: new Uint8Array(3) }, 0)).toBeDefined();
+    expect(wayOf({ ...near, arrow: new Float32Array(3) }, 0)).toBeDefined();
   });
 });

@@ -1,4 +1,4 @@
-import { type Pattern, corners, dashes, patterns } from '@/core/style';
+import { type Pattern, corners, dashes, patterns, shapes } from '@/core/style';
 
 /** The scene's programs. Everything is read from textures by gl_VertexID; there are no vertex attributes. */
 
@@ -10,7 +10,7 @@ precision highp usampler2D;
 uniform sampler2D uPositions;
 /** Red, green, blue, opacity of nodes, a byte each. */
 uniform usampler2D uNodeColours;
-/** Radius and shape of nodes. */
+/** Radius, shape, width and colour of the rim of nodes. */
 uniform sampler2D uNodes;
 /** Ends of edges and their colour. */
 uniform usampler2D uEdges;
@@ -76,7 +76,7 @@ void main() {
   ${
     segments === 1
       ? `
-  if (look.w > 0.0) b = lineEnd(a, b, radius(edge.y) + 1.0 + arrowLength(width));
+  if (look.w > 0.0) b = lineEnd(a, b, radius(edge.y) + 1.0 + arrowLength(width) * look.w);
   along = b - a;
   total = length(along);
   at = mix(a, b, t);`
@@ -93,7 +93,7 @@ void main() {
     total = 8.0 * r;
   } else {
     vec2 c = bent(a, b, look.y);
-    if (look.w > 0.0) b = lineEnd(c, b, radius(edge.y) + 1.0 + arrowLength(width));
+    if (look.w > 0.0) b = lineEnd(c, b, radius(edge.y) + 1.0 + arrowLength(width) * look.w);
     at = quadratic(a, c, b, t);
     along = mix(c - a, b - c, t);
     // A curve is about as long as the mean of its chord and its control polygon.
@@ -145,8 +145,13 @@ void main() {
   vec2 from = look.y > 0.0 ? bent(a, b, look.y) : a;
   float far = length(b - from);
   vec2 along = far > 0.0 ? (b - from) / far : vec2(0.0);
+  float size = edge.x == edge.y ? 0.0 : arrowLength(width) * abs(look.w);
   vec2 tip = b - along * (radius(edge.y) + 1.0);
-  float size = edge.x == edge.y || look.w == 0.0 ? 0.0 : arrowLength(width);
+  if (look.w < 0.0) {
+    // Around the middle of the line, in the direction from end to end.
+    along = length(b - a) > 0.0 ? normalize(b - a) : vec2(0.0);
+    tip = (look.y > 0.0 ? (a + b) * 0.25 + from * 0.5 : (a + b) * 0.5) + along * size * 0.5;
+  }
   vec2 base = tip - along * size;
   vec2 across = vec2(-along.y, along.x) * size * 0.45;
   vec2 at = corner == 0 ? tip : corner == 1 ? base + across : base - across;
@@ -167,14 +172,18 @@ out vec2 vAt;
 flat out float vRadius;
 flat out vec4 vColour;
 flat out uint vShape;
+flat out vec4 vRim;
 void main() {
   int corner = gl_VertexID & 3;
   uint v = texelFetch(uOrder, place(uBase + (gl_VertexID >> 2)), 0).x;
   vRadius = radius(v);
-  float room = vRadius * 1.3 + (uFine ? 2.0 : 0.0);
+  vec4 node = texelFetch(uNodes, place(int(v)), 0);
+  uint rim = uint(node.w);
+  vRim = vec4(float(rim & 255u) / 255.0, float((rim >> 8) & 255u) / 255.0, float((rim >> 16) & 255u) / 255.0, node.z < 0.0 ? -1.0 : node.z * uScale);
+  float room = vRadius * 1.45 + (uFine ? 2.0 + max(0.0, vRim.w) : 0.0);
   vAt = vec2((corner & 1) == 0 ? -room : room, corner < 2 ? -room : room);
   vColour = colour(texelFetch(uNodeColours, place(int(v)), 0).x);
-  vShape = uint(texelFetch(uNodes, place(int(v)), 0).y);
+  vShape = uint(node.y);
   gl_Position = clip(onScreen(v) + vAt);
 }`;
 
@@ -183,8 +192,36 @@ const diamond = corners.diamond[1][0];
 const [[, top], [half, bottom]] = corners.triangle;
 const rise = bottom - top;
 
+/** The corners of the shapes after the first four, one after the other, and where those of each begin. */
+const more = shapes.slice(4).map((shape) => corners[shape]);
+const starts = more.reduce<number[]>((all, one) => [...all, all[all.length - 1] + one.length], [0]);
+const farther = `const vec2 corners[${starts[starts.length - 1]}] = vec2[](${more
+  .flat()
+  .map(([x, y]) => `vec2(${x.toFixed(3)}, ${y.toFixed(3)})`)
+  .join(', ')});
+const int firstCorner[${starts.length}] = int[](${starts.join(', ')});`;
+
 /** How far a point lies outside of a shape around 0; the numbers are those of its corners. Shapes in the order of `shapes`. */
 const shapeDistance = `
+${farther}
+/** From a polygon's nearest side, below 0 inside (Quilez): over its corners in turn. */
+float polygon(vec2 p, int which) {
+  int first = firstCorner[which];
+  int count = firstCorner[which + 1] - first;
+  float d = dot(p - corners[first], p - corners[first]);
+  float s = 1.0;
+  for (int i = 0, j = count - 1; i < count; j = i, i++) {
+    vec2 a = corners[first + i];
+    vec2 b = corners[first + j];
+    vec2 e = b - a;
+    vec2 w = p - a;
+    vec2 q = w - e * clamp(dot(w, e) / dot(e, e), 0.0, 1.0);
+    d = min(d, dot(q, q));
+    bvec3 c = bvec3(p.y >= a.y, p.y < b.y, e.x * w.y > e.y * w.x);
+    if (all(c) || all(not(c))) s = -s;
+  }
+  return s * sqrt(d);
+}
 float shapeDistance(vec2 p, float r, uint shape) {
   if (shape == 1u) { vec2 q = abs(p) - ${square} * r; return length(max(q, 0.0)) + min(max(q.x, q.y), 0.0); }
   if (shape == 2u) return (abs(p.x) + abs(p.y) - ${diamond} * r) * 0.7071;
@@ -192,6 +229,7 @@ float shapeDistance(vec2 p, float r, uint shape) {
     float side = (abs(p.x) * ${rise} - (p.y - ${top} * r) * ${half}) / ${Math.hypot(rise, half)};
     return max(side, p.y - ${bottom} * r);
   }
+  if (shape > 3u) return polygon(p / r, int(shape) - 4) * r;
   return length(p) - r;
 }`;
 
@@ -204,6 +242,7 @@ in vec2 vAt;
 flat in float vRadius;
 flat in vec4 vColour;
 flat in uint vShape;
+flat in vec4 vRim;
 out vec4 outColour;
 ${shapeDistance}
 void main() {
@@ -213,9 +252,10 @@ void main() {
     outColour = vec4(vColour.rgb * vColour.a, vColour.a);
     return;
   }
-  float rim = min(1.5, vRadius * 0.25);
+  float rim = vRim.w < 0.0 ? min(1.5, vRadius * 0.25) : vRim.w;
+  vec3 around = vRim.w < 0.0 ? uRim : vRim.rgb;
   float cover = clamp(0.5 - (d - rim * 0.5), 0.0, 1.0) * vColour.a;
-  vec3 inside = mix(uRim, vColour.rgb, clamp(0.5 - (d + rim * 0.5), 0.0, 1.0));
+  vec3 inside = mix(around, vColour.rgb, clamp(0.5 - (d + rim * 0.5), 0.0, 1.0));
   outColour = vec4(inside * cover, cover);
 }`;
 

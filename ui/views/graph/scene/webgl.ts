@@ -65,21 +65,24 @@ class WebglBackend implements Backend {
     const inPieces = starts && piecesOf(order, starts);
     this.ways = { starts, points, at: inPieces?.at };
     this.curved = bent && scene.source.length <= mostCurves;
-    this.arrows = scene.arrow.includes(1);
+    this.arrows = scene.arrow.some((head) => head !== 0);
     this.nodeColours = new Uint8Array(4 * n);
-    const nodes = new Float32Array(2 * n);
+    const nodes = new Float32Array(4 * n);
     for (let v = 0; v < n; v++) {
       this.nodeColours.set(scene.fill.subarray(3 * v, 3 * v + 3), 4 * v);
-      this.nodeColours[4 * v + 3] = 255;
-      nodes[2 * v] = scene.radius[v];
-      nodes[2 * v + 1] = scene.shape[v];
+      this.nodeColours[4 * v + 3] = scene.opacity[v];
+      nodes[4 * v] = scene.radius[v];
+      nodes[4 * v + 1] = scene.shape[v];
+      nodes[4 * v + 2] = scene.rimWidth[v];
+      // Three bytes in one number, which a float holds exactly.
+      nodes[4 * v + 3] = scene.rimColour[3 * v] + 256 * scene.rimColour[3 * v + 1] + 65536 * scene.rimColour[3 * v + 2];
     }
     const nodeOrder = Uint32Array.from({ length: n }, (_, v) => v).sort(
       (a, b) => scene.radius[b] - scene.radius[a] || a - b,
     );
     this.memory.upload('edges', edges, 4);
     this.memory.upload('edgeLooks', edgeLooks, 4);
-    this.memory.upload('nodes', nodes, 2);
+    this.memory.upload('nodes', nodes, 4);
     this.memory.upload('nodeColours', wordsOf(this.nodeColours), 1);
     this.memory.upload('edgeOrder', inPieces?.pieces ?? order, 1);
     this.memory.upload('nodeOrder', nodeOrder, 1);
@@ -100,8 +103,11 @@ class WebglBackend implements Backend {
   }
 
   setFocus(focus: Uint8Array | undefined): void {
-    const { nodeColours } = this;
-    for (let v = 0; 4 * v < nodeColours.length; v++) nodeColours[4 * v + 3] = focus && !focus[v] ? 56 : 255;
+    const { nodeColours, scene } = this;
+    for (let v = 0; 4 * v < nodeColours.length; v++) {
+      const own = scene?.opacity[v] ?? 255;
+      nodeColours[4 * v + 3] = focus && !focus[v] ? Math.round(own * 0.22) : own;
+    }
     this.memory.upload('nodeColours', wordsOf(nodeColours), 1);
   }
 
