@@ -83,7 +83,7 @@ export interface Spread {
 /** The fields of a spread beside its scale, as a form draws them. */
 export const spreadFields = {
   from: z.number().optional().meta({ title: 'Held from', range: 'column' }),
-  to: z.number().optional().meta({ title: 'Held to' }),
+  to: z.number().optional(),
   reversed: z.boolean().optional().meta({ title: 'Reversed' }),
   classes: z
     .enum(['none', 'equal', 'quantiles'])

@@ -3,8 +3,6 @@ import { type Network, nodeCount } from '../graph';
 import type { Breath } from '../split';
 import type { Routes } from '../graph';
 
-/** Above this many edges bundles are not computed. */
-export const mostBundled = 20_000;
 /** A way around is taken where it is no longer than this many times the edge. */
 const longest = 2;
 /** Points of a smooth line between one node of the way and the next. */

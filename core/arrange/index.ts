@@ -3,4 +3,5 @@ export * from './layout';
 export * from './registry';
 export * from './adjust';
 export * from './onto';
-export { mostBundled } from './bundles';
+/** Above this many edges bundles are not computed. */
+export const mostBundled = 20_000;

@@ -8,7 +8,6 @@ import {
   strongComponents,
 } from '../graph';
 import { type WeightAs, lengthRows } from '../paths/lengths';
-import { throughTask } from '../paths/through';
 import { seeded } from '../random';
 import { type Breath, runs, split } from '../split';
 import { foldTrees } from './fold';
@@ -32,10 +31,16 @@ async function throughAll(
   const sums = new Float64Array(n);
   const squares = new Float64Array(n);
   const parts = runs(given.sources?.length ?? n);
-  await split(throughTask, { ...given, edges: false }, parts, breath, ({ nodes, squares: of }) => {
-    for (let v = 0; v < n; v++) sums[v] += nodes[v];
-    for (let v = 0; v < of.length; v++) squares[v] += of[v];
-  });
+  await split(
+    (await import('../paths/through')).throughTask,
+    { ...given, edges: false },
+    parts,
+    breath,
+    ({ nodes, squares: of }) => {
+      for (let v = 0; v < n; v++) sums[v] += nodes[v];
+      for (let v = 0; v < of.length; v++) squares[v] += of[v];
+    },
+  );
   return { sums, squares };
 }
 
@@ -145,7 +150,7 @@ export function edgeBetweenness(net: Network, breath: Breath, as: WeightAs = 'no
       edges: true,
     };
     // Few parts, as each brings a value for every edge.
-    await split(throughTask, given, runs(n, 16), breath, ({ entries }) => {
+    await split((await import('../paths/through')).throughTask, given, runs(n, 16), breath, ({ entries }) => {
       for (let k = 0; k < sums.length; k++) sums[k] += entries[k];
     });
     const found = new Float64Array(net.source.length);

@@ -1,5 +1,5 @@
 import { type Network, nodeCount, simpleAdjacency } from '../graph';
-import { type Spread, sweep } from '../paths/sweep';
+import type { Spread } from '../paths/sweep';
 import type { WeightAs } from '../paths/lengths';
 import type { Breath } from '../split';
 import type { Measure } from './measure';
@@ -17,13 +17,16 @@ export function harmonicOf({ inverse }: Spread): Float64Array {
   return inverse.map((total) => (n > 1 ? total / (n - 1) : 0));
 }
 
+/** Loaded when it is run: a page that only speaks of measures does without. */
+const sweeping = () => import('../paths/sweep');
+
 const both = async (
   net: Network,
   breath: Breath,
   as: WeightAs,
   of: (spread: Spread) => Float64Array,
 ): Promise<Float64Array[]> => {
-  const { out, into } = await sweep(net, as, 'out', breath);
+  const { out, into } = await (await sweeping()).sweep(net, as, 'out', breath);
   return [of(out), of(into)];
 };
 
@@ -132,7 +135,7 @@ export const eccentricity: Measure = {
   low: 'In the middle; but also 0 or 1 in tiny parts.',
   beware: 'Read it within one connected part: in a small part nobody can be far away.',
   columns: [{ key: 'eccentricity', name: 'Eccentricity' }],
-  compute: async (net, breath) => [(await sweep(net, 'none', 'out', breath)).out.longest],
+  compute: async (net, breath) => [(await (await sweeping()).sweep(net, 'none', 'out', breath)).out.longest],
 };
 
 /** Nodes within k steps, the node itself not counted. */

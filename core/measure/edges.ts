@@ -1,7 +1,6 @@
 /** Measures of edges. */
 import { type Adjacency, type Network, nodeCount, simpleAdjacency, sizesOf } from '../graph';
 import { cuts } from '../paths/cuts';
-import { normalised } from '../ties/project';
 import { Fault } from '../fault';
 import { edgeBetweenness, entryOf } from './betweenness';
 import { endsAt } from './degree';
@@ -189,7 +188,7 @@ export const edgeMeasures: readonly Measure[] = [
       { key: 'jaccard', name: 'Jaccard' },
       { key: 'inclusion', name: 'Inclusion' },
     ],
-    compute(net) {
+    async compute(net) {
       const records = net.nodeRecords;
       if (!records)
         throw new Fault('Nothing is known of the records behind the nodes, so weights cannot be set against them.');
@@ -202,6 +201,7 @@ export const edgeMeasures: readonly Measure[] = [
         occurrences: sizesOf(records),
         total: net.weight.reduce((sum, w) => sum + w, 0),
       };
+      const { normalised } = await import('../ties/project');
       return (['association strength', 'cosine', 'jaccard', 'inclusion'] as const).map((how) => normalised(given, how));
     },
   },

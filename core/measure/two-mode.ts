@@ -1,6 +1,5 @@
 import { cellText } from '../tables';
 import { type Network, kindColumn, nodeColumn, nodeCount, simpleAdjacency } from '../graph';
-import { sweep } from '../paths/sweep';
 import { Fault } from '../fault';
 import { betweennessOf } from './betweenness';
 import type { Measure } from './measure';
@@ -49,7 +48,7 @@ export const twoMode: Measure = {
     const { of, sizes } = sidesOf(net);
     const n = nodeCount(net);
     const { offsets } = simpleAdjacency(net, 'both');
-    const { out } = await sweep(net, 'none', 'both', breath);
+    const { out } = await (await import('../paths/sweep')).sweep(net, 'none', 'both', breath);
     const [raw] = await betweennessOf(net, breath);
     const degree = new Float64Array(n);
     const closeness = new Float64Array(n);

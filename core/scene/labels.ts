@@ -22,7 +22,7 @@ export function nodeScale({ scale }: Camera): number {
 export const lineScale = nodeScale;
 
 /**
- * Labels within the box that do not cover one placed before them, on a grid of 8-pixel cells. Each is tried above, below, right and left of its node; a label that
+ * Labels within the box that do not cover one placed before them, on a grid of 8-pixel cells. Each is tried above, below, right and left of its node, then at its four corners; a label that
  * `held` names comes right after the first `lead` (selected or hovered nodes), so that what is shown stays while the camera moves.
  * `widthOf` gives the width in pixels of a node's label at its size.
  */
@@ -69,6 +69,11 @@ export function placeLabels(
       [x, y + r + height],
       [x + r + width / 2 + 3, y + height * 0.35],
       [x - r - width / 2 - 3, y + height * 0.35],
+      // Then at the corners.
+      [x + r * 0.75 + width / 2, y - r * 0.75 - 1],
+      [x - r * 0.75 - width / 2, y - r * 0.75 - 1],
+      [x + r * 0.75 + width / 2, y + r * 0.75 + height * 0.8],
+      [x - r * 0.75 - width / 2, y + r * 0.75 + height * 0.8],
     ];
     for (const [middle, base] of spots) {
       if (!claim(middle - width / 2, base - height * 0.8, width, height, force)) continue;

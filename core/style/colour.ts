@@ -1,17 +1,14 @@
 /** Colours and palettes. */
-import { interpolateCividis, interpolateViridis } from 'd3-scale-chromatic';
-import { formatHex, interpolate, modeOklab, modeRgb, parse, useMode as withMode } from 'culori/fn';
-
-// What colours are written in, and what ramps are mixed in: further spaces would travel to the page for nothing.
-for (const mode of [modeRgb, modeOklab]) withMode(mode);
+import { brownTealStops, byStops, cividisAt, glacierAt, infernoStops, redBlueStops, viridisAt } from './ramps';
 
 /** Red, green, blue, each 0 to 255. */
 export type Rgb = readonly [number, number, number];
 
-/** Reads `#rgb`, `#rrggbb`, `rgb(…)` or a CSS colour name; grey where it is none. */
+/** Reads `#rgb` or `#rrggbb`; grey where it is neither. */
 export function rgb(colour: string): Rgb {
-  const hex = formatHex(parse(colour)) ?? '#9aa5aa';
-  return [parseInt(hex.slice(1, 3), 16), parseInt(hex.slice(3, 5), 16), parseInt(hex.slice(5, 7), 16)];
+  const [, short, long] = /^#(?:([0-9a-f]{3})|([0-9a-f]{6}))$/i.exec(colour) ?? [];
+  const digits = long ?? short?.replace(/./g, '$&$&') ?? '9aa5aa';
+  return [parseInt(digits.slice(0, 2), 16), parseInt(digits.slice(2, 4), 16), parseInt(digits.slice(4, 6), 16)];
 }
 
 /** `#rrggbb`. */
@@ -20,7 +17,8 @@ export const hex = ([r, g, b]: Rgb): string =>
 
 /**
  * Category palettes in order of use. The first is measured: its nearest pair is far apart in CIEDE2000 for all kinds of sight. The second is the one that
- * studies were begun with before it. The others: Okabe & Ito 2008; Tol 2021, “bright”.
+ * studies were begun with before it. The others: Okabe & Ito 2008; Tol 2021, “bright” and “muted”; greys, for print without
+ * colours.
  */
 export const categoryPalettes = {
   moraine: [
@@ -42,6 +40,8 @@ export const categoryPalettes = {
     '#8C6D1F',
   ],
   'Okabe–Ito': ['#0072B2', '#E69F00', '#009E73', '#D55E00', '#CC79A7', '#56B4E9', '#F0E442'],
+  'Tol muted': ['#CC6677', '#332288', '#DDCC77', '#117733', '#88CCEE', '#882255', '#44AA99', '#999933', '#AA4499'],
+  greys: ['#1F2A30', '#6B777D', '#A9B2B6', '#3F4C53', '#8A959A', '#C6CDD0'],
   'Tol bright': ['#4477AA', '#EE6677', '#228833', '#CCBB44', '#66CCEE', '#AA3377'],
 } as const;
 export type CategoryPalette = keyof typeof categoryPalettes;
@@ -50,13 +50,18 @@ export const defaultPalette: CategoryPalette = 'moraine';
 /** What lies beyond the palette, and what has no value. */
 export const otherColour = '#9AA5AA';
 
-const glacier = interpolate(['#CFE0DF', '#6FA8A9', '#0E5A63', '#0A3138'], 'oklab');
-
-/** Sequential palettes, from low (0) to high (1). */
-export const amountPalettes: Record<'glacier' | 'viridis' | 'cividis', (share: number) => string> = {
-  glacier: (share) => formatHex(glacier(share)),
-  viridis: (share) => interpolateViridis(share),
-  cividis: (share) => interpolateCividis(share),
+/** Sequential palettes, from low (0) to high (1), and two that diverge from a pale middle. */
+export const amountPalettes: Record<
+  'glacier' | 'viridis' | 'cividis' | 'inferno' | 'grey' | 'blue–red' | 'brown–teal',
+  (share: number) => string
+> = {
+  glacier: glacierAt,
+  viridis: viridisAt,
+  cividis: cividisAt,
+  inferno: byStops(infernoStops),
+  grey: byStops(['#e6e6e6', '#1a1a1a']),
+  'blue–red': byStops(redBlueStops),
+  'brown–teal': byStops(brownTealStops),
 };
 
 /** What is drawn on a ground: node rims, labels and their halos, ties between groups. */

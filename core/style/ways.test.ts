@@ -1,9 +1,21 @@
 /** Looks by rule and by hand over a channel's own setting, and how amounts are spread. */
 import { spreadOut, worthHolding } from '../amounts';
+import { formatHex } from 'culori';
 import { Fault } from '../fault';
 import { type Network, network } from '../graph';
 import type { Column } from '../tables';
-import { type StyleSettings, channelEntries, dress, edgeKey, hex, plainStyle, rulesIn, withoutMissing } from '.';
+import {
+  type StyleSettings,
+  amountPalettes,
+  channelEntries,
+  dress,
+  edgeKey,
+  hex,
+  plainStyle,
+  rgb,
+  rulesIn,
+  withoutMissing,
+} from '.';
 import { filledIn } from './channels/label-text';
 
 const text = (name: string, ...values: string[]): Column => {
@@ -192,5 +204,21 @@ describe('the spread of amounts', () => {
     expect(worthHolding(bars([80, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 20]))).toBeUndefined();
     expect(worthHolding(bars([5, 0, 0, 1]))).toBeUndefined();
     expect(worthHolding({ filled: 30, bars: [29, 0, 0, 1] })).toBeUndefined();
+  });
+});
+
+describe('palettes', () => {
+  test('viridis and cividis are those of the package they were sampled from', async () => {
+    const { interpolateCividis, interpolateViridis } = await import('d3-scale-chromatic');
+    for (let i = 0; i < 256; i++) {
+      expect([i, amountPalettes.viridis(i / 255)]).toEqual([i, hex(rgb(interpolateViridis(i / 255)))]);
+      expect([i, amountPalettes.cividis(i / 255)]).toEqual([i, formatHex(interpolateCividis(i / 255))]);
+    }
+  });
+  test('all go from end to end, and beyond their ends stay there', () => {
+    for (const [name, at] of Object.entries(amountPalettes)) {
+      expect([name, at(0) === at(1), at(-1) === at(0), at(2) === at(1)]).toEqual([name, false, true, true]);
+      expect(at(0.5)).toMatch(/^#[0-9a-f]{6}$/i);
+    }
   });
 });

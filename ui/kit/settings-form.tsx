@@ -2,7 +2,10 @@
 import { Fragment, type ReactNode } from 'react';
 import { own } from '@/core/own';
 import type { SettingField } from '@/core/settings';
-import { Choose, NumberField, Slide, Toggle } from './field';
+import { Choose } from './choose';
+import { Slide } from './slide';
+import { NumberField } from './text-field';
+import { Toggle } from './toggle';
 
 /** Changes by key; those with the same `merge` in quick succession are one to undo. A value that is undefined leaves the setting out. */
 export type Change = (change: Record<string, unknown>, merge?: string) => void;

@@ -14,7 +14,8 @@ import { WholeReading } from './whole-reading';
 const EdgeReading = dynamic(() => import('./edge-reading').then((it) => it.EdgeReading));
 // Read when something is chosen.
 const LooksReading = dynamic(() => import('./looks-reading').then((it) => it.LooksReading));
-// Read while the Arrange step is open.
+// Read while the Arrange step, or the Style step, is open.
+const StyleReading = dynamic(() => import('./style-reading').then((it) => it.StyleReading));
 const LayoutReading = dynamic(() => import('./layout-reading').then((it) => it.LayoutReading));
 const SeveralReading = dynamic(() => import('./several-reading').then((it) => it.SeveralReading));
 
@@ -24,7 +25,7 @@ export function ReadingPanel() {
   const selection = useWorkbench((state) => state.selection);
   const store = useWorkbenchStore();
   const failed = useFailed();
-  const arranging = useWorkbench(({ trail, step }) => trail.steps.find(({ id }) => id === step)?.kind === 'arrange');
+  const open = useWorkbench(({ trail, step }) => trail.steps.find(({ id }) => id === step)?.kind);
   let content: ReactNode = null;
   let looks: ReactNode = null;
   if (net) {
@@ -51,7 +52,8 @@ export function ReadingPanel() {
       <div className="mr-6 empty:hidden">
         <OfBefore />
       </div>
-      {arranging && net && net.ids.length > 0 && <LayoutReading />}
+      {open === 'arrange' && net && net.ids.length > 0 && <LayoutReading />}
+      {open === 'style' && net && net.ids.length > 0 && <StyleReading />}
       <div className={failed ? 'opacity-60' : undefined}>
         {content}
         {looks}

@@ -10,6 +10,7 @@ import { named } from './named';
 import { merges, parts } from './parts';
 import { paths } from './paths';
 import { quality } from './quality';
+import { readable } from './readable';
 import { relate } from './relate';
 import { aim, explore } from './resolutions';
 import { rows } from './rows';
@@ -36,6 +37,7 @@ const questions = {
   touching,
   gallery,
   quality,
+  readable,
 };
 
 /** By question: what is asked, what is answered, and what is told on the way. */

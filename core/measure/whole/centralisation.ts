@@ -1,6 +1,5 @@
 /** How far everything gathers at one node (Freeman 1978). */
 import { nodeCount, simpleAdjacency } from '../../graph';
-import { sweep } from '../../paths/sweep';
 import { betweennessOf } from '../betweenness';
 import { closenessOf } from '../closeness';
 import { neighbourCounts } from '../clustering';
@@ -51,7 +50,7 @@ export const centralisationFigures = figuresOf('centralisation', [
     reads: simpleView,
     compute: async (net, breath) => {
       const n = nodeCount(net);
-      const { out } = await sweep(net, 'none', 'both', breath);
+      const { out } = await (await import('../../paths/sweep')).sweep(net, 'none', 'both', breath);
       return centralisation(closenessOf(out), ((n - 1) * (n - 2)) / (2 * n - 3));
     },
   },

@@ -1,6 +1,5 @@
 /** How far it is from node to node. */
 import { type Network, components } from '../../graph';
-import { sweep } from '../../paths/sweep';
 import { type Breath } from '../../split';
 import { figuresOf, ratio } from './figure';
 
@@ -13,7 +12,7 @@ async function distancesInLargest(
   net: Network,
   breath: Breath,
 ): Promise<{ longest: number; sum: number; pairs: number }> {
-  const { out } = await sweep(net, 'none', 'out', breath);
+  const { out } = await (await import('../../paths/sweep')).sweep(net, 'none', 'out', breath);
   const inside = inLargest(net);
   const found = { longest: 0, sum: 0, pairs: 0 };
   for (let v = 0; v < inside.length; v++) {
