@@ -1,5 +1,7 @@
 /** @jest-environment jsdom */
-import { screen, within } from '@testing-library/react';
+import { screen, waitFor, within } from '@testing-library/react';
+import { plainStyle } from '@/core/style';
+import { lookFile } from '@/core/style/look-file';
 import { type Shown, inWorkbench, keepers, trail } from '@/ui/testing';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import type { Holdings } from '@/worker/client';
@@ -201,4 +203,57 @@ test('without knowing what the network holds everything can still be read', asyn
   const it = shown({ nodeColour: { by: 'category', column: 'island' } }, undefined);
   await open(it, 'Nodes', 'Colour');
   expect(within(section('Nodes')).getAllByRole('combobox').length).toBeGreaterThan(1);
+});
+
+describe('a whole look', () => {
+  const other = {
+    id: 'other',
+    name: 'Who met with whom',
+    trail: trail({
+      kind: 'style',
+      nodeShape: { by: 'all', shape: 'star' },
+      nodeColour: { by: 'category', column: 'office' },
+    }),
+  };
+  const withOther = () =>
+    inWorkbench(<Editor holdings={before} />, { trail: trail({ kind: 'style', byHand: { nodeSize: { k1: 9 } } }), networks: [other as never] }); // prettier-ignore
+  const fromOther = async (it: Shown) => {
+    await it.user.click(screen.getByRole('button', { name: 'Look' }));
+    await it.user.click(await screen.findByRole('menuitem', { name: 'As in “Who met with whom”' }));
+  };
+
+  test('of another network: missing columns are listed and pointed to others; what was set by hand stays', async () => {
+    const it = withOther();
+    await fromOther(it);
+    await it.user.click(screen.getByRole('combobox', { name: 'office of nodes' }));
+    await it.user.click(screen.getByRole('option', { name: 'island' }));
+    await it.user.click(screen.getByRole('button', { name: 'Use the look' }));
+    expect(style(it)).toMatchObject({
+      nodeShape: { shape: 'star' },
+      nodeColour: { by: 'category', column: 'island' },
+      byHand: { nodeSize: { k1: 9 } },
+    });
+  });
+
+  test('or what rests on them is left out, or all stays as it was', async () => {
+    const it = withOther();
+    await fromOther(it);
+    await it.user.click(screen.getByRole('button', { name: 'Keep mine' }));
+    expect(style(it)).toMatchObject({ nodeShape: { shape: 'circle' } });
+    await fromOther(it);
+    await it.user.click(screen.getByRole('button', { name: 'Use the look' }));
+    expect(style(it)).toMatchObject({ nodeShape: { shape: 'star' }, nodeColour: { by: 'all' } });
+  });
+
+  test('from a file; one that holds none is answered with a sentence and changes nothing', async () => {
+    const it = shown();
+    const input = screen.getByLabelText('File of a look');
+    const file = (text: string): File =>
+      Object.assign(new File([text], 'a.json', { type: 'application/json' }), { text: () => Promise.resolve(text) });
+    await it.user.upload(input, file(lookFile('Plain', { ...plainStyle, arrows: true })));
+    await waitFor(() => expect(style(it)).toMatchObject({ arrows: true }));
+    const past = it.store.getState().past.length;
+    await it.user.upload(input, file('{'));
+    expect(it.store.getState().past).toHaveLength(past);
+  });
 });

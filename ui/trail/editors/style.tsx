@@ -7,6 +7,7 @@ import { type ChannelName, settingWords } from '@/core/style';
 import type { EditorProps } from '../editor';
 import { ChannelForm } from './style-channel';
 import { forms } from './style-forms';
+import { Looks } from './style-looks';
 import { Swatch } from './style-swatch';
 
 const sections = [
@@ -18,7 +19,7 @@ const sections = [
 
 export function StyleEditor({ step, before, set }: EditorProps<'style'>) {
   const [open, setOpen] = useState<ChannelName | undefined>();
-  return sections.map(({ whose, title }) => (
+  const lines = sections.map(({ whose, title }) => (
     <section key={whose} className="mt-4">
       <h3 className="border-b border-line pb-0.5 text-sm text-quiet uppercase">{title}</h3>
       {forms
@@ -49,4 +50,10 @@ export function StyleEditor({ step, before, set }: EditorProps<'style'>) {
         ))}
     </section>
   ));
+  return (
+    <>
+      <Looks style={step} before={before} set={set} />
+      {lines}
+    </>
+  );
 }
