@@ -1,5 +1,5 @@
 /**
- * `npm run bench`: speed as ratios in one run, each part printed as it ends. `-- core`, `measures`, `ties`, `names`, `broken` or `import` for a part, `-- all` for everything; import needs
+ * `npm run bench`: speed as ratios in one run, each part printed as it ends. `-- core`, `measures`, `ties`, `pictures`, `names`, `broken` or `import` for a part, `-- all` for everything; import needs
  * DATABASE_URL.
  */
 import { own } from '@/core/own';
@@ -10,6 +10,7 @@ const parts: Record<string, () => Promise<Line[]>> = {
   core: async () => (await import('./core')).coreLines(),
   measures: async () => (await import('./measures')).measureLines(asked.includes('all')),
   ties: async () => (await import('./ties')).tiesLines(),
+  pictures: async () => (await import('./pictures')).pictureLines(),
   names: async () => (await import('./names')).namesLines(),
   broken: async () => (await import('./broken')).brokenLines(),
   import: async () => (await import('./import')).importLines(),

@@ -166,7 +166,7 @@ export const demoNetworks: readonly DemoNetwork[] = [
       { kind: 'keep', rule: { by: 'isolates' } },
       measure('degree', 'strength'),
       groups(),
-      arrange(60),
+      { ...arrange(60), bundled: true },
       { kind: 'style', ...byGroup, ...bySize('degree'), ...byWeight, labels: { show: 'all', size: 12 } },
     ),
   },
@@ -185,7 +185,7 @@ export const demoNetworks: readonly DemoNetwork[] = [
         nodes: { table: 'keepers', match: 'name' },
       },
       measure('degree'),
-      arrange(34),
+      { kind: 'arrange', method: 'rows', settings: { by: 'kind', room: 300, apart: 24 } },
       {
         kind: 'style',
         nodeColour: { by: 'category', column: 'kind', colours: { keeper: '#377393', society: '#CA791B' } },

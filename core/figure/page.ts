@@ -112,6 +112,7 @@ export async function drawPage(
   await breathe?.(0.9);
   const box = { width: options.width, height: options.height - foot };
   const widthOf = (text: string, size: number): number => textWidth(text, size, scene.labelWeight);
+  drawGroupNames(scene, camera, ink, pen);
   drawEdgeLabels(scene, camera, ink, pen);
   drawLabels(
     scene,
@@ -120,7 +121,6 @@ export async function drawPage(
     ink,
     pen,
   );
-  drawGroupNames(scene, camera, ink, pen);
   if (options.title) {
     pen.text(options.title, margin, 40, { size: 22, weight: 600, anchor: 'start', colour: ink.ink, serif: true });
   }
@@ -212,7 +212,7 @@ export function drawHulls(scene: Scene, camera: Camera, pen: Pick<Pen, 'polygon'
   }
 }
 
-/** The name of each group at the middle of its nodes, in its colour, large. */
+/** The name of each group on top of its nodes, in its colour, large. */
 export function drawGroupNames(scene: Scene, camera: Camera, ink: Inks, pen: Pick<Pen, 'text'>): void {
   if (!scene.groupNames) return;
   for (const { name, x, y, colour } of namesOfGroups(scene)) {

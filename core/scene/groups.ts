@@ -65,15 +65,15 @@ export function hull(points: readonly (readonly [number, number])[]): [number, n
 const turn = (a: readonly [number, number], b: readonly [number, number], c: readonly [number, number]): number =>
   (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0]);
 
-/** Where the name of each group stands: over the middle of its nodes. */
+/** Where the name of each group stands: on top of its nodes, over their middle. */
 export function namesOfGroups(scene: Scene): { name: string; x: number; y: number; colour: string }[] {
-  const { groupNames, positions } = scene;
+  const { groupNames, positions, radius } = scene;
   if (!groupNames) return [];
   return groupsOf(scene).map(({ code, nodes, colour }) => {
-    let [x, y] = [0, 0];
+    let [x, y] = [0, Infinity];
     for (const v of nodes) {
       x += positions[2 * v] / nodes.length;
-      y += positions[2 * v + 1] / nodes.length;
+      y = Math.min(y, positions[2 * v + 1] - radius[v] - room);
     }
     return { name: groupNames[code] ?? '', x, y, colour };
   });

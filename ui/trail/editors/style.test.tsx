@@ -216,7 +216,7 @@ describe('a whole look', () => {
     }),
   };
   const withOther = () =>
-    inWorkbench(<Editor holdings={before} />, { trail: trail({ kind: 'style', byHand: { nodeSize: { k1: 9 } } }), networks: [other as never] }); // prettier-ignore
+    inWorkbench(<Editor holdings={before} />, { trail: trail({ kind: 'style', byHand: { nodeSize: { k1: 9 } } }), networks: [other] }); // prettier-ignore
   const fromOther = async (it: Shown) => {
     await it.user.click(screen.getByRole('button', { name: 'Look' }));
     await it.user.click(await screen.findByRole('menuitem', { name: 'As in “Who met with whom”' }));

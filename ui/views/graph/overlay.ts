@@ -94,9 +94,9 @@ export class Overlay {
     const pen = canvasPen(context, size);
     // On the screen the ground is the theme's, whatever the page has.
     const onScreen = { ...scene, groundColour: undefined };
+    drawGroupNames(onScreen, camera, ink, pen);
     drawEdgeLabels(onScreen, camera, ink, pen);
     drawLabels(onScreen, placed, widthOf, ink, pen);
-    drawGroupNames(onScreen, camera, ink, pen);
     context.globalAlpha = 1;
     if (this.line) this.paintLine(this.line);
     if (this.frame) {
