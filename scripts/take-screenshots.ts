@@ -2,7 +2,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Key } from 'selenium-webdriver';
-import { button, choose, named, openBrowser, shows } from '../e2e/browser';
+import { By, button, choose, named, openBrowser, shows, wait } from '../e2e/browser';
 
 const home = process.env.NUNATAK_URL ?? 'http://127.0.0.1:3000';
 const folder = join('docs', 'screenshots');
@@ -44,11 +44,20 @@ try {
   await (await named(driver, '[role="tab"]', 'Graph')).click();
   await driver.actions().sendKeys(Key.ESCAPE).perform();
   await (await button(driver, 'Style')).click();
+  await driver.findElement(By.xpath('//aside//button[@aria-expanded][span[1]="Size"]')).click();
+  await shows(driver, 'Will it read?', 'Reversed');
+  await picture('style');
   await (await named(driver, 'button', 'Dark theme')).click();
-  await shows(driver, 'Palette');
   await picture('dark');
   await (await named(driver, 'button', 'Light theme')).click();
   await (await button(driver, 'Arrange')).click();
+  await driver.wait(
+    async () => (await driver.findElements(By.css('ul[aria-label="Layouts"] img'))).length >= 11,
+    wait,
+    'no small pictures',
+  );
+  await shows(driver, 'Neighbours kept');
+  await picture('arrange');
   await (await button(driver, 'Take away')).click();
   await picture('take-away');
   await driver.actions().sendKeys(Key.ESCAPE).perform();
@@ -135,11 +144,6 @@ try {
   await (await named(driver, 'button', 'consignments')).click();
   await shows(driver, 'C0001');
   await picture('records');
-  await (await named(driver, 'button', 'Practice files')).click();
-  await (await named(driver, '[role="menuitem"]', 'consignments 1931')).click();
-  await shows(driver, 'rows fit', 'came twice');
-  await picture('coming-in');
-  await (await button(driver, 'Put away')).click();
   await (await named(driver, 'a', 'Names', true)).click();
   await (await named(driver, 'button', 'Varieties')).click();
   await shows(driver, 'Singular and plural');

@@ -44,7 +44,10 @@ async function main(): Promise<void> {
     const { state, reports } = await runTrail(source, trail);
     const fault = reports.find((report) => report.fault)?.fault;
     if (!state || fault) throw new Error(`${name}: ${fault ?? 'nothing'}`);
-    writeFileSync(join(folder, `${name}.svg`), await svg(sceneOf(state.network, state.style), { width: 560, height: 400 }));
+    writeFileSync(
+      join(folder, `${name}.svg`),
+      await svg(sceneOf(state.network, state.style), { width: 560, height: 400 }),
+    );
     process.stdout.write(`${name}\n`);
   }
 }

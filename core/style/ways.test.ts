@@ -207,6 +207,14 @@ describe('the spread of amounts', () => {
   });
 });
 
+test('the legend says where an end is held, and a reversed ramp is drawn the way its colours go', () => {
+  const colour = (more: object) => dress(net, style({ nodeColour: { by: 'amount', column: 'born', palette: 'viridis', scale: 'linear', ...more } })).legend[0]; // prettier-ignore
+  expect(colour({ to: 1890 })).toMatchObject({ low: '1,880', high: '1,890 and over' });
+  expect(colour({ from: 1885 })).toMatchObject({ low: '1,885 and under', high: '1,900' });
+  const [plain, reversed] = [colour({}), colour({ reversed: true })] as { stops: string[] }[];
+  expect(reversed.stops).toEqual([...plain.stops].reverse());
+});
+
 describe('palettes', () => {
   test('viridis and cividis are those of the package they were sampled from', async () => {
     const { interpolateCividis, interpolateViridis } = await import('d3-scale-chromatic');

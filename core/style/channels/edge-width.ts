@@ -46,6 +46,8 @@ export const edgeWidth: Channel<typeof schema, number> = {
     const amounts = spreadOut(weight ? net.weight : numbers(edgeColumn(net, rule.column, step), step), rule);
     looks.edgeWidth = between(amounts, min, max);
     if (!(amounts.low < amounts.high)) return [];
-    return [{ kind: 'widths', title: columnTitle(weight ? net.weightName : rule.column), ...ends(amounts), min, max }];
+    return [
+      { kind: 'widths', title: columnTitle(weight ? net.weightName : rule.column), ...ends(amounts, rule), min, max },
+    ];
   },
 };

@@ -88,7 +88,7 @@ export const nodeColour: Channel<typeof schema, string> = {
     }
     if (Number.isNaN(amounts.low)) return [];
     const stops = Array.from({ length: 5 }, (_, i) => hex(table[Math.round((i / 4) * 255)]));
-    return [{ kind: 'ramp', title, stops, ...ends(amounts) }];
+    return [{ kind: 'ramp', title, stops: rule.reversed ? stops.reverse() : stops, ...ends(amounts, rule) }];
   },
 };
 

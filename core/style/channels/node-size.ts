@@ -45,6 +45,6 @@ export const nodeSize: Channel<typeof schema, number> = {
     looks.radius = between(amounts, min, max);
     return Number.isNaN(amounts.low)
       ? []
-      : [{ kind: 'sizes', title: columnTitle(col.name), ...ends(amounts), min, max }];
+      : [{ kind: 'sizes', title: columnTitle(col.name), ...ends(amounts, rule), min, max }];
   },
 };

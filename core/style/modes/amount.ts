@@ -22,9 +22,12 @@ export function between(amounts: Amounts, min: number, max: number): Float32Arra
   return Float32Array.from(amounts.shares, (share) => (Number.isNaN(share) ? min : min + (max - min) * share));
 }
 
-/** The ends of the range as the legend writes them. */
-export function ends({ low, high }: Amounts): { low: string; high: string } {
-  return { low: shortNumber(low), high: shortNumber(high) };
+/** The ends of the range as the legend writes them; an end that is held says so. */
+export function ends({ low, high }: Amounts, { from, to }: Partial<Spread> = {}): { low: string; high: string } {
+  return {
+    low: from === undefined ? shortNumber(low) : `${shortNumber(low)} and under`,
+    high: to === undefined ? shortNumber(high) : `${shortNumber(high)} and over`,
+  };
 }
 
 /** At most four significant digits, thousands separated. */
