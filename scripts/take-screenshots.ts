@@ -44,6 +44,7 @@ try {
   await (await named(driver, '[role="tab"]', 'Graph')).click();
   await driver.actions().sendKeys(Key.ESCAPE).perform();
   await (await button(driver, 'Style')).click();
+  await shows(driver, 'Which are written');
   await driver.findElement(By.xpath('//aside//button[@aria-expanded][span[1]="Size"]')).click();
   await shows(driver, 'Will it read?', 'Reversed');
   await picture('style');
