@@ -185,7 +185,7 @@ export const demoNetworks: readonly DemoNetwork[] = [
         nodes: { table: 'keepers', match: 'name' },
       },
       measure('degree'),
-      { kind: 'arrange', method: 'rows', settings: { by: 'kind', room: 300, apart: 24 } },
+      { kind: 'arrange', method: 'rows', settings: { by: 'kind', even: true, room: 1700, apart: 14 } },
       {
         kind: 'style',
         nodeColour: { by: 'category', column: 'kind', colours: { keeper: '#377393', society: '#CA791B' } },

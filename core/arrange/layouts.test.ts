@@ -96,6 +96,12 @@ describe('rows', () => {
   const kinds = (n: number): Column =>
     kind('kind', ...Array.from({ length: n }, (_, v) => (v % 2 ? 'garden' : 'person')));
 
+  test('all as wide as the widest, where that is wanted', async () => {
+    const net = made(7, [], kind('kind', 'a', 'a', 'a', 'a', 'b', 'b', 'c'));
+    const at = await rowsLayout(net, { ...settings, even: true }, atOnce);
+    expect(Array.from({ length: 7 }, (_, v) => at[2 * v])).toEqual([-15, -5, 5, 15, -15, 15, 0]);
+  });
+
   test('crossings are those of every pair of ties, looked at one by one', () => {
     fc.assert(
       fc.property(drawn, ({ n, edges }) => {

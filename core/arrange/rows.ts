@@ -10,6 +10,8 @@ export interface RowsSettings {
   upright: boolean;
   room: number;
   apart: number;
+  /** Whether each row is as wide as the widest, its nodes evenly apart. */
+  even?: boolean;
 }
 
 /**
@@ -86,9 +88,11 @@ export async function rowsLayout(net: Network, settings: RowsSettings, breath: B
     if (now < least) [best, least] = [along.slice(), now];
   }
   const positions = new Float32Array(2 * n);
+  const widest = rows.reduce((most, { length }) => Math.max(most, length), 1);
   const [main, cross] = settings.upright ? [1, 0] : [0, 1];
   for (let v = 0; v < n; v++) {
-    positions[2 * v + main] = best[v] * settings.apart;
+    const wider = settings.even && rows[row[v]].length > 1 ? (widest - 1) / (rows[row[v]].length - 1) : 1;
+    positions[2 * v + main] = best[v] * settings.apart * wider;
     positions[2 * v + cross] = (row[v] - (names.length - 1) / 2) * settings.room;
   }
   return positions;

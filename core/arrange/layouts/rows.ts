@@ -12,6 +12,7 @@ const schema = z.object({
     .default('')
     .meta({ title: 'Rows by', column: { of: 'nodes', as: 'category', most: 60, wish: 'kind' } }),
   upright: z.boolean().default(false).meta({ title: 'Columns in place of rows' }),
+  even: z.boolean().default(false).meta({ title: 'All as wide as the widest' }),
   room: z
     .number()
     .min(10)
