@@ -4,7 +4,7 @@ import { type Scene, sceneOf, wayOf } from '@/core/scene';
 import type { Backend } from './backend';
 import { direct } from './director';
 import { picker } from './picking';
-import { packedEdges, piecesOf } from './webgl-memory';
+import { packedEdges, packedNodes, piecesOf } from './webgl-memory';
 
 const scene = (edges: number, curve = 0): Scene => ({
   ...sceneOf({
@@ -223,4 +223,16 @@ describe('edges that pass points', () => {
     expect(wayOf(near, 0)).toBeUndefined();
     expect(wayOf({ ...near, arrow: new Float32Array(3) }, 0)).toBeDefined();
   });
+});
+
+test('nodes are packed with their opacity, and their rim in one number; one of the ground’s colour is below 0', () => {
+  const base = scene(1);
+  const { nodes, nodeColours } = packedNodes({
+    ...base,
+    opacity: Uint8Array.of(255, 128, 255, 255),
+    rimWidth: Float32Array.of(-1, 3, -1, -1),
+    rimColour: Uint8Array.of(0, 0, 0, 1, 2, 255, 0, 0, 0, 0, 0, 0),
+  });
+  expect([...nodes.slice(4, 8)]).toEqual([base.radius[1], 0, 3, 1 + 256 * 2 + 65536 * 255]);
+  expect([nodes[2], nodeColours[3], nodeColours[7]]).toEqual([-1, 255, 128]);
 });

@@ -76,6 +76,21 @@ export class Memory {
   }
 }
 
+/** Nodes as texels: radius, shape, width and colour of the rim; and their colours with their opacity, four bytes each. */
+export function packedNodes(scene: Scene): { nodes: Float32Array; nodeColours: Uint8Array<ArrayBuffer> } {
+  const n = scene.labels.length;
+  const nodes = new Float32Array(4 * n);
+  const nodeColours = new Uint8Array(4 * n);
+  for (let v = 0; v < n; v++) {
+    nodeColours.set(scene.fill.subarray(3 * v, 3 * v + 3), 4 * v);
+    nodeColours[4 * v + 3] = scene.opacity[v];
+    const [red, green, blue] = scene.rimColour.subarray(3 * v, 3 * v + 3);
+    // Three bytes in one number, which a float holds exactly.
+    nodes.set([scene.radius[v], scene.shape[v], scene.rimWidth[v], red + 256 * green + 65536 * blue], 4 * v);
+  }
+  return { nodes, nodeColours };
+}
+
 /** Edges as texels: ends, colour and looks of each piece. An edge is one piece, or, where it passes points, one from each to the next. */
 export interface PackedEdges {
   edges: Uint32Array;

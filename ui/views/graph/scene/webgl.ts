@@ -4,10 +4,9 @@ import { type Inks, mostCurves, rgb } from '@/core/style';
 import { type Camera, type Scene } from '@/core/scene';
 import { lineScale } from '@/core/scene';
 import type { Backend, Viewport } from './backend';
-import { Memory, type PackedEdges, batch, packedEdges, piecesOf, wordsOf } from './webgl-memory';
+import { layerRoom, roomy } from './webgl-layer';
+import { Memory, type PackedEdges, batch, packedEdges, packedNodes, piecesOf, wordsOf } from './webgl-memory';
 import { curveSegments, type Programs, makePrograms } from './webgl-programs';
-/** The layer's size over the view's, each way. */
-const layerRoom = 1.5;
 
 interface Layer {
   frame: twgl.FramebufferInfo;
@@ -66,17 +65,8 @@ class WebglBackend implements Backend {
     this.ways = { starts, points, at: inPieces?.at };
     this.curved = bent && scene.source.length <= mostCurves;
     this.arrows = scene.arrow.some((head) => head !== 0);
-    this.nodeColours = new Uint8Array(4 * n);
-    const nodes = new Float32Array(4 * n);
-    for (let v = 0; v < n; v++) {
-      this.nodeColours.set(scene.fill.subarray(3 * v, 3 * v + 3), 4 * v);
-      this.nodeColours[4 * v + 3] = scene.opacity[v];
-      nodes[4 * v] = scene.radius[v];
-      nodes[4 * v + 1] = scene.shape[v];
-      nodes[4 * v + 2] = scene.rimWidth[v];
-      // Three bytes in one number, which a float holds exactly.
-      nodes[4 * v + 3] = scene.rimColour[3 * v] + 256 * scene.rimColour[3 * v + 1] + 65536 * scene.rimColour[3 * v + 2];
-    }
+    const { nodes, nodeColours } = packedNodes(scene);
+    this.nodeColours = nodeColours;
     const nodeOrder = Uint32Array.from({ length: n }, (_, v) => v).sort(
       (a, b) => scene.radius[b] - scene.radius[a] || a - b,
     );
@@ -351,13 +341,4 @@ class WebglBackend implements Backend {
     this.gl.deleteFramebuffer(frame.framebuffer);
     for (const attachment of frame.attachments) this.gl.deleteTexture(attachment);
   }
-}
-
-/** The view with the layer's room around it, and the camera that keeps the middle where it is. */
-function roomy(view: Viewport, { scale, x, y }: Camera): { room: Viewport; camera: Camera } {
-  const margin = (layerRoom - 1) / 2;
-  return {
-    room: { ...view, width: view.width * layerRoom, height: view.height * layerRoom },
-    camera: { scale, x: x + view.width * margin, y: y + view.height * margin },
-  };
 }
