@@ -7,7 +7,7 @@ export * from './looks';
 export * from './marks';
 export * from './registry';
 export * from './words';
-export { categoryColours } from './channels/node-colour';
+export { type ColourByCategory, categoryColours } from './modes/colours';
 export { opacityOf } from './channels/edge-opacity';
 export { shortNumber } from './modes/amount';
 export { categories, lookOf } from './modes/category';

@@ -10,7 +10,7 @@ import {
 } from 'culori';
 import { type Network, nodeColumn, nodeCount } from '../graph';
 import { counted } from '../fault';
-import { categoryColours } from './channels/node-colour';
+import { categoryColours } from './modes/colours';
 import { categoryPalettes, defaultPalette, hex, inks } from './colour';
 import type { Looks } from './looks';
 import { categories } from './modes/category';

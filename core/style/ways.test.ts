@@ -215,6 +215,29 @@ test('the legend says where an end is held, and a reversed ramp is drawn the way
   expect(reversed.stops).toEqual([...plain.stops].reverse());
 });
 
+test('edges are coloured by category, by a column or the weight; their ground is their own no more', () => {
+  const colours = (edgeColour: object) => {
+    const { edgeColour: of, edgeGround, legend } = dress(net, style({ edgeColour }));
+    return {
+      of: [0, 1, 2, 3].map((e) => hex([of[4 * e], of[4 * e + 1], of[4 * e + 2]])),
+      edgeGround: [...edgeGround],
+      legend,
+    };
+  };
+  const byCategory = colours({
+    by: 'category',
+    column: 'certainty',
+    palette: 'moraine',
+    colours: { hearsay: '#112233' },
+  });
+  expect(byCategory.of).toEqual(['#377393', '#112233', '#377393', '#377393']);
+  expect(byCategory.edgeGround).toEqual([0, 0, 0, 0]);
+  expect(byCategory.legend).toMatchObject([{ kind: 'colours', title: 'Certainty' }]);
+  const byWeight = colours({ by: 'amount', column: 'weight', palette: 'grey', scale: 'linear' });
+  expect([byWeight.of[0], byWeight.of[2]]).toEqual(['#e6e6e6', '#1a1a1a']);
+  expect(byWeight.legend).toMatchObject([{ kind: 'ramp', low: '1', high: '9' }]);
+});
+
 describe('palettes', () => {
   test('viridis and cividis are those of the package they were sampled from', async () => {
     const { interpolateCividis, interpolateViridis } = await import('d3-scale-chromatic');

@@ -1,15 +1,21 @@
 import * as z from 'zod';
-import { edgeCount } from '../../graph';
+import { numbers, spreadOut } from '../../amounts';
+import { edgeColumn, edgeCount } from '../../graph';
+import { columnTitle } from '../../measure';
 import { colourSchema } from '../../colour';
 import type { Channel } from '../channel';
-import { categoryPalettes, defaultPalette, inks, rgb } from '../colour';
+import { type Rgb, categoryPalettes, defaultPalette, inks, rgb } from '../colour';
 import { alike } from '../modes/alike';
+import { colourAmounts, colourByAmount, colourByCategory, colourValues } from '../modes/colours';
 
 const schema = z
   .discriminatedUnion('by', [
     /** The colour of the group that both ends are in; grey between groups. */
     z.object({ by: z.literal('ends').meta({ title: 'of its ends; grey between groups' }) }),
     alike({ colour: colourSchema.meta({ title: 'Colour of all edges', colour: '#8E999D' }) }),
+    colourByCategory('edges'),
+    /** By a number column of the edges, or `weight`. */
+    colourByAmount('edges', 'weight'),
   ])
   .default({ by: 'ends' });
 
@@ -34,9 +40,22 @@ export const edgeColour: Channel<typeof schema, string> = {
     }),
   },
   turn: 70,
+  columns: (rule) =>
+    'column' in rule && rule.column !== 'weight' ? [{ of: 'edges', name: rule.column, at: 'column' }] : [],
   /** Groups are told apart by their codes: two of them may look the same. Where nodes tell no groups, an edge has none to take its colour from. */
-  fill({ source, target, ...net }, rule, { edgeColour: colours, edgeGround, fill, group, ground }) {
-    const m = edgeCount({ source, target, ...net });
+  fill(net, rule, { edgeColour: colours, edgeGround, fill, group, ground }, step) {
+    const { source, target } = net;
+    const m = edgeCount(net);
+    const give = (e: number, colour: Rgb): void => colours.set(colour, 4 * e);
+    if (rule.by === 'category') {
+      const col = edgeColumn(net, rule.column, step);
+      return [colourValues(col, rule, columnTitle(col.name), give, m)];
+    }
+    if (rule.by === 'amount') {
+      const weight = rule.column === 'weight';
+      const amounts = spreadOut(weight ? net.weight : numbers(edgeColumn(net, rule.column, step), step), rule);
+      return colourAmounts(amounts, rule, columnTitle(weight ? net.weightName : rule.column), give);
+    }
     const ends = rule.by === 'ends';
     const one = rgb(ends ? inks[ground].tie : rule.colour);
     for (let e = 0; e < m; e++) {

@@ -1,7 +1,7 @@
 'use client';
 /** The settings of one channel: its ways, its rules, and what was set by hand. */
 import { worthHolding } from '@/core/amounts';
-import type { ChannelName, StyleSettings } from '@/core/style';
+import type { ChannelName, ColourByCategory, StyleSettings } from '@/core/style';
 import type { SettingField } from '@/core/settings';
 import { own } from '@/core/own';
 import { Choose, TextField } from '@/ui/kit';
@@ -111,7 +111,11 @@ function moreFields(
       return <ColumnField field={field} values={values} before={before} onChange={onChange} />;
     case 'colours':
       return (
-        <ValueColours rule={values as Extract<StyleSettings['nodeColour'], { by: 'category' }>} onChange={onChange} />
+        <ValueColours
+          rule={values as unknown as ColourByCategory}
+          of={isOfEdges(key) ? 'edges' : 'nodes'}
+          onChange={onChange}
+        />
       );
     case 'values':
       return (

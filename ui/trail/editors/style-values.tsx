@@ -1,7 +1,7 @@
 'use client';
 /** Looks that are set value by value. */
 import { useMemo } from 'react';
-import { type StyleSettings, categoryColours, lookOf } from '@/core/style';
+import { type ColourByCategory, categoryColours, lookOf } from '@/core/style';
 import { own } from '@/core/own';
 import type { SettingField } from '@/core/settings';
 import { Choose } from '@/ui/kit';
@@ -12,16 +12,18 @@ import type { Holdings } from '@/worker/client';
 /** The colour of each value. */
 export function ValueColours({
   rule,
+  of,
   onChange,
 }: {
-  rule: Extract<StyleSettings['nodeColour'], { by: 'category' }>;
+  rule: ColourByCategory;
+  of: 'nodes' | 'edges';
   onChange: Change;
 }) {
   const net = useWorkbench((state) => state.net);
   const entries = useMemo(() => {
-    const col = net?.nodeColumns.find(({ name }) => name === rule.column);
+    const col = (of === 'nodes' ? net?.nodeColumns : net?.edgeColumns)?.find(({ name }) => name === rule.column);
     return col ? categoryColours(col, rule) : [];
-  }, [net, rule]);
+  }, [net, of, rule]);
   return (
     <ul aria-label="Colours" className="mt-2 max-h-52 overflow-auto">
       {entries.slice(0, 60).map(({ value, colour }) => (
