@@ -13,6 +13,9 @@ import { crossings, rowsLayout } from './rows';
 import { type Pairs, amount, far, kind, made } from './samples';
 import { timeLayout } from './time';
 
+// The kernel that lays out layers takes its time on a busy machine.
+jest.setTimeout(60_000);
+
 const drawn = fc
   .record({ n: fc.integer({ min: 2, max: 30 }), pairs: fc.array(fc.tuple(fc.nat(29), fc.nat(29)), { maxLength: 60 }) })
   .map(({ n, pairs }) => ({ n, edges: pairs.map(([a, b]): [number, number] => [a % n, b % n]) }));

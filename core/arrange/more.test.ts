@@ -8,6 +8,9 @@ import { placesLayout } from './places';
 import { type Pairs, amount, far, kind, made } from './samples';
 import { treeLayout } from './tree';
 
+// The kernel that lays out layers takes its time on a busy machine.
+jest.setTimeout(60_000);
+
 const directed = (n: number, edges: Pairs) => ({ ...made(n, edges), directed: true });
 
 describe('layers', () => {

@@ -6,6 +6,9 @@ import { layoutQuality } from './quality';
 import { far, grid, made } from './samples';
 import { stepsFrom, stressLayout } from './stress';
 
+// Many rounds take their time on a busy machine.
+jest.setTimeout(60_000);
+
 const plain = { room: 50, apart: 0, seed: 7 };
 const quality = (net: Network, at: Float32Array, r = 0): ReturnType<typeof layoutQuality> =>
   layoutQuality(net, at, new Float32Array(net.ids.length).fill(r), atOnce);

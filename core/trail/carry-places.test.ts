@@ -3,6 +3,9 @@ import { runTrail } from './run';
 import { type Step, type Trail, carryPlaces, trailSchema } from '.';
 import { parcels, source } from './samples';
 
+// The kernel that lays out layers takes its time on a busy machine.
+jest.setTimeout(60_000);
+
 const trail = (arrange: object = {}, min = 0): Trail =>
   trailSchema.parse({
     steps: [

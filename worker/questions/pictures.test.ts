@@ -5,6 +5,9 @@ import { atOnce } from '@/core/split';
 import { plainStyle } from '@/core/style';
 import { type GalleryPicture, answer } from '.';
 
+// The kernel that lays out layers takes its time on a busy machine.
+jest.setTimeout(60_000);
+
 const wanted = Object.values(layouts).map(({ key, schema }) => ({ key, settings: schema.parse({}) }));
 
 async function picturesOf(net: ReturnType<typeof network>): Promise<Record<string, GalleryPicture>> {
