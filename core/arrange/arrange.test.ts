@@ -1,11 +1,14 @@
 import fc from 'fast-check';
-import { type Network, components, network } from '../graph';
+import { type Network, components, network, simpleAdjacency } from '../graph';
 import { atOnce } from '../measure';
 import { seeded } from '../random';
 import { keepApart } from './apart';
 import { type ForceSettings, forceLayout } from './force';
+import { ladder } from './ladder';
 import { packParts } from './pack';
 import { Quadtree } from './quadtree';
+import { layoutQuality } from './quality';
+import { Ranges } from './ranges';
 
 const settings: ForceSettings = {
   pull: 0.2,
@@ -112,23 +115,109 @@ test('nodes are kept apart', async () => {
   );
 });
 
-test('the quadtree holds all mass once, and its cells sum up what is in them', () => {
-  const random = seeded(5);
-  const n = 500;
-  const x = Float64Array.from({ length: n }, () => Math.round(random.unit() * 40) / 10);
-  const y = Float64Array.from({ length: n }, () => Math.round(random.unit() * 40) / 10);
+/** Bodies at random, some of them in one place. */
+function bodies(n: number, seed: number) {
+  const random = seeded(seed);
+  const at = Float64Array.from({ length: 2 * n }, () => Math.round(random.unit() * 40) / 10);
   const mass = Float64Array.from({ length: n }, () => 1 + random.below(5));
-  const tree = new Quadtree(n);
+  return { at, mass };
+}
+
+test('the tree of ranges holds each body in one leaf, and its cells sum up what is in them', () => {
+  const n = 500;
+  const { at, mass } = bodies(n, 5);
+  const tree = new Ranges(n);
   for (let round = 0; round < 2; round++) {
-    tree.build(x, y, mass);
-    let leaves = 0;
-    for (let c = 0; c < tree.cells; c++) if (tree.side2[c] === 0) leaves += tree.mass[c];
-    const all = mass.reduce((sum, one) => sum + one, 0);
-    expect(leaves).toBeCloseTo(all, 8);
-    expect(tree.mass[0]).toBeCloseTo(all, 8);
+    tree.build(at, mass);
+    const held: number[] = [];
+    for (let c = 0; c < tree.cells; c++) {
+      const inside = [...tree.order.slice(tree.first[c], tree.end[c])];
+      if (tree.skip[c] === c + 1) held.push(...inside);
+      const sum = inside.reduce((all, v) => all + mass[v], 0);
+      expect(tree.mass[c]).toBeCloseTo(sum, 8);
+      expect(tree.x[c]).toBeCloseTo(inside.reduce((all, v) => all + at[2 * v] * mass[v], 0) / sum, 8);
+      expect(tree.y[c]).toBeCloseTo(inside.reduce((all, v) => all + at[2 * v + 1] * mass[v], 0) / sum, 8);
+    }
+    expect(held.sort((a, b) => a - b)).toEqual(Array.from({ length: n }, (_, v) => v));
     expect(tree.skip[0]).toBe(tree.cells);
-    expect(tree.x[0]).toBeCloseTo(x.reduce((sum, at, i) => sum + at * mass[i], 0) / all, 8);
   }
+});
+
+describe.each([
+  ['quadtree', Quadtree],
+  ['tree of ranges', Ranges],
+])('%s', (_name, Tree) => {
+  test.each([[1], [2], [8], [60], [2000]])('the push of %s bodies is close to the sum over all pairs', (n) => {
+    const { at, mass } = bodies(n, 11);
+    const tree = new Tree(n);
+    tree.build(at, mass);
+    const found = new Float64Array(2 * n);
+    tree.push(found);
+    let [off, all] = [0, 0];
+    for (let i = 0; i < n; i++) {
+      let [fx, fy] = [0, 0];
+      for (let j = 0; j < n; j++) {
+        const [dx, dy] = [at[2 * i] - at[2 * j], at[2 * i + 1] - at[2 * j + 1]];
+        const f = mass[j] / (dx * dx + dy * dy + 1e-7);
+        fx += dx * f;
+        fy += dy * f;
+      }
+      off += (found[2 * i] - fx) ** 2 + (found[2 * i + 1] - fy) ** 2;
+      all += fx ** 2 + fy ** 2;
+    }
+    expect(Math.sqrt(off)).toBeLessThanOrEqual(0.04 * Math.sqrt(all) + 1e-9);
+    if (n <= 2) expect(off).toBeLessThan(1e-15);
+  });
+});
+
+describe('large networks, level by level', () => {
+  const random = seeded(3);
+  /** Forty groups of fifty nodes; of ten ties seven stay inside. */
+  const planted = network({
+    nodes: 2000,
+    edges: Array.from({ length: 10_000 }, () => {
+      const from = random.below(2000);
+      return [from, random.below(10) < 7 ? from - (from % 50) + random.below(50) : random.below(2000)] as const;
+    }),
+  });
+
+  test('rungs are smaller each, with all the mass, and every node in one of the next', () => {
+    const rungs = ladder(simpleAdjacency(planted, 'both'), seeded(1), 100);
+    expect(rungs.length).toBeGreaterThan(1);
+    const masses = rungs.map(({ strength }) => strength.reduce((sum, one) => sum + one, 0));
+    rungs.slice(1).forEach(({ strength }, i) => {
+      expect(strength.length).toBeLessThan(0.8 * rungs[i].strength.length);
+      expect(masses[i + 1]).toBeCloseTo(masses[0], 6);
+      const up = rungs[i].up ?? new Uint32Array();
+      expect(up).toHaveLength(rungs[i].strength.length);
+      expect(new Set(up).size).toBe(strength.length);
+    });
+  });
+
+  test('tight groups keep neighbours near, and more of them than even spacing', async () => {
+    const radius = new Float32Array(2000);
+    const kept = async (grows: number) =>
+      (await layoutQuality(planted, await lay(planted, { grows, apart: 0 }), radius, atOnce)).kept;
+    const [tight, even] = [await kept(0), await kept(1)];
+    expect(tight).toBeGreaterThan(0.12);
+    expect(tight).toBeGreaterThan(2 * even);
+  });
+
+  test('it ends by itself, long before the rounds that were asked for', async () => {
+    let rounds = 0;
+    await forceLayout(planted, { ...settings, iterations: 5000, apart: 0, grows: 0 }, atOnce, () => rounds++);
+    expect(rounds).toBeLessThan(120);
+  });
+
+  test('10,000 parts without ties between them are placed', async () => {
+    const pairs = network({
+      nodes: 20_000,
+      edges: Array.from({ length: 10_000 }, (_, i) => [2 * i, 2 * i + 1] as const),
+    });
+    const at = await lay(pairs, { iterations: 10, apart: 0 });
+    expect(at.every((value) => Number.isFinite(value))).toBe(true);
+    expect(distance(at, 0, 1)).toBeLessThan(100);
+  });
 });
 
 describe('parts that no edge joins', () => {

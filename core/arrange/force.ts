@@ -1,8 +1,10 @@
 /** Force-directed layout with Barnes–Hut sums. */
-import { type Network, components, nodeCount, simpleAdjacency } from '../graph';
+import { type Adjacency, type Network, components, nodeCount, simpleAdjacency } from '../graph';
 import type { Breath } from '../split';
 import { seeded } from '../random';
-import { Quadtree } from './quadtree';
+import { type Rung, ladder, nodesAt, partsAt, spreadOut } from './ladder';
+import { type FarField, Quadtree } from './quadtree';
+import { Ranges } from './ranges';
 import { startPositions } from './start';
 import { keepApart } from './apart';
 import { packParts } from './pack';
@@ -24,18 +26,26 @@ export interface ForceSettings {
   pack: boolean;
 }
 
-/** Rounds after which a large network is hardly bettered, and what is large in nodes and edges. */
-const largeRounds = 80;
+/** Networks of more nodes than `many` are first laid out as their groups; these, and those of more than `large` nodes and edges, end by themselves. */
+const many = 1000;
 const large = 20_000;
-
-const theta2 = 0.9;
+/** Rounds on groups of nodes, and from their places on; further ones gain next to nothing. */
+const groupRounds = 60;
+const laterRounds = 80;
+/** In radii of the drawing: how far the mean node still goes where a round is the last, and the least bound. */
+const still = 0.0004;
+const finest = 0.0005;
+/** A drawing gains while the mean node goes less far over this many rounds than this share of the way over those before; then it settles in so many more. */
+const span = 10;
+const gaining = 0.9;
+const settling = 12;
 
 /**
  * Positions (x, y of each node, in map units, centred on 0) that balance edges, which pull in proportion to their length, against nodes, which push in
  * proportion to their degrees over their distance: the edge-repulsion model (Noack 2007, 2009) with exponents `grows` (1 where it is absent) and −1, the far field
  * summed after Barnes & Hut (1986).
- * Each node steps by its force over its stiffness, no farther than a bound that cools. Large networks end after fewer rounds than are asked for, as further ones gain
- * next to nothing. `report` receives the positions as they move.
+ * Each node steps by its force over its stiffness, no farther than a bound that cools, large networks until nothing is gained. These are laid out level by level
+ * (Walshaw 2003): nodes that belong together as one, then each for itself from there. `report` receives the positions as they move.
  */
 export async function forceLayout(
   net: Network,
@@ -48,46 +58,80 @@ export async function forceLayout(
   const random = seeded(settings.seed);
   const rows = simpleAdjacency(net, 'both');
   const parts = components(net);
-  const start = startPositions(rows, parts, random);
-  const x = new Float64Array(n);
-  const y = new Float64Array(n);
-  for (let v = 0; v < n; v++) {
-    x[v] = start[2 * v];
-    y[v] = start[2 * v + 1];
-  }
-  const springs = springsOf(rows, settings.weights);
-  const grows = settings.grows ?? 1;
-  const stiffness = new Float64Array(n);
-  const mass = new Float64Array(n);
-  let allMass = 0;
-  for (let v = 0; v < n; v++) {
-    for (let k = rows.offsets[v]; k < rows.offsets[v + 1]; k++) stiffness[v] += springs[k];
-    mass[v] = 1 + stiffness[v];
-    allMass += mass[v];
-  }
+  const rungs = ladder({ ...rows, weight: springsOf(rows, settings.weights) }, random, many);
+  const allMass = rungs[0].strength.reduce((sum, mass) => sum + mass, 0);
   // With masses adding to M and edges pulling with strength 1, a push of n / M² keeps the drawing near radius 1 whatever its size.
-  const push = rows.to.length ? rows.to.length / 2 / (allMass * allMass) : 1 / (allMass * allMass);
+  const push = Math.max(1, rows.to.length / 2) / (allMass * allMass);
   const gravity = (0.02 + 0.6 * settings.pull) * push * allMass;
-  const tree = new Quadtree(n);
-  const iterations = n + rows.to.length / 2 > large ? Math.min(settings.iterations, largeRounds) : settings.iterations;
-  const shown = (): Float32Array => {
-    const at = placed(x, y, settings.spread);
-    if (settings.pack) packParts(at, parts, settings.spread / 2);
-    return at;
+  const shown = (at: Float64Array): Float32Array => {
+    const positions = placed(at, settings.spread);
+    if (settings.pack) packParts(positions, parts, settings.spread / 2);
+    return positions;
   };
-  for (let round = 0; round < iterations; round++) {
-    await breath.breathe(round / iterations);
-    if (report && round > 0) report(shown());
-    tree.build(x, y, mass);
-    const left = 1 - round / iterations;
-    // Beyond this no node moves in one round; quadratic cooling settles the detail.
-    const bound = 0.25 * left * left + 0.0005;
-    step(x, y, { tree, rows, springs, stiffness, mass, push, gravity, bound, grows });
+  const top = rungs.length - 1;
+  const small = n <= many && n + rows.to.length / 2 <= large;
+  let at = startPositions(rungs[top].rows, partsAt(parts, nodesAt(rungs, top), rungs[top].strength.length), random);
+  for (let level = top; level >= 0; level--) {
+    const rung = rungs[level];
+    if (level < top) at = spreadOut(at, rung, rungs[level + 1], allMass, random);
+    const of = level > 0 ? nodesAt(rungs, level) : undefined;
+    const forces = forcesOf(rung, small, { push, gravity, grows: settings.grows ?? 1 });
+    const rounds = Math.min(small ? Infinity : level > 0 ? groupRounds : laterRounds, settings.iterations);
+    const cooling = new Cooling(rounds, level < top ? 0.05 : 0.25, !small);
+    for (let round = 0; !cooling.done; round++) {
+      await breath.breathe((top - level + round / rounds) / (top + 1));
+      if (report && round > 0) report(shown(of ? broughtDown(at, of) : at));
+      cooling.moved(step(at, forces, cooling.bound));
+    }
   }
-  const positions = shown();
+  const positions = shown(at);
   if (settings.apart > 0) await keepApart(positions, settings.apart, breath);
   return positions;
 }
+
+/** How far a node may go in each round: less and less over the rounds, and at once where the drawing no longer gains. */
+class Cooling {
+  bound: number;
+  done: boolean;
+  private round = 0;
+  private sum = 0;
+  private before = Infinity;
+  private settlesFrom: number | undefined;
+
+  constructor(
+    private readonly rounds: number,
+    private readonly first: number,
+    private readonly settles: boolean,
+  ) {
+    this.done = rounds === 0;
+    this.bound = first + finest;
+  }
+
+  /** After a round in which the mean node went so far. */
+  moved(far: number): void {
+    this.round++;
+    this.sum += far;
+    if (this.round % span === 0) {
+      if (this.settles && this.sum > gaining * this.before) this.settlesFrom ??= Math.min(this.sum / span, this.bound);
+      this.before = this.sum;
+      this.sum = 0;
+    }
+    if (this.settlesFrom === undefined) {
+      const left = 1 - this.round / this.rounds;
+      this.bound = this.first * left * left + finest;
+    } else this.bound = Math.min(this.bound, Math.max(finest, this.bound - this.settlesFrom / settling));
+    this.done =
+      this.round >= this.rounds ||
+      (this.settles && far < still) ||
+      (this.settlesFrom !== undefined && this.bound <= finest);
+  }
+}
+
+const broughtDown = (above: Float64Array, of: Uint32Array): Float64Array => {
+  const at = new Float64Array(2 * of.length);
+  of.forEach((node, v) => at.set(above.subarray(2 * node, 2 * node + 2), 2 * v));
+  return at;
+};
 
 /** Spring of each entry of the compressed rows: the square root of its weight over the mean, or 1. */
 function springsOf(rows: { weight: Float64Array }, weights: boolean): Float64Array {
@@ -100,58 +144,70 @@ function springsOf(rows: { weight: Float64Array }, weights: boolean): Float64Arr
 }
 
 interface Forces {
-  tree: Quadtree;
-  rows: { offsets: Uint32Array; to: Uint32Array };
-  springs: Float64Array;
+  tree: FarField;
+  rows: Adjacency;
   stiffness: Float64Array;
   mass: Float64Array;
   push: number;
   gravity: number;
-  bound: number;
   grows: number;
+  /** Whether all springs are 1 and pull in proportion to their length. */
+  alike: boolean;
+  /** What is felt in a round, then how far each goes: x, y of each node. */
+  force: Float64Array;
+}
+
+function forcesOf({ rows, strength }: Rung, small: boolean, ask: Pick<Forces, 'push' | 'gravity' | 'grows'>): Forces {
+  const n = strength.length;
+  const stiffness = new Float64Array(n);
+  for (let v = 0; v < n; v++)
+    for (let k = rows.offsets[v]; k < rows.offsets[v + 1]; k++) stiffness[v] += rows.weight[k];
+  const alike = !small && ask.grows === 1 && rows.weight.every((spring) => spring === 1);
+  const tree = small ? new Quadtree(n) : new Ranges(n);
+  return { ...ask, rows, stiffness, mass: strength, tree, alike, force: new Float64Array(2 * n) };
 }
 
 /** Shorter edges pull as ones of this length, so that a pull that does not grow is not without bounds. */
 const shortest2 = 1e-4;
 
-function step(x: Float64Array, y: Float64Array, forces: Forces): void {
-  const { tree, rows, springs, stiffness, mass, push, gravity, bound, grows } = forces;
+/** One round: moves every node, and returns how far the mean node went. */
+function step(at: Float64Array, forces: Forces, bound: number): number {
+  const { tree, rows, stiffness, mass, push, gravity, grows, alike, force } = forces;
+  const { offsets, to, weight: springs } = rows;
   const half = (grows - 1) / 2;
-  const n = x.length;
-  const { mass: cellMass, x: cellX, y: cellY, side2, skip, cells } = tree;
-  const moveX = new Float64Array(n);
-  const moveY = new Float64Array(n);
+  const n = mass.length;
+  force.fill(0);
+  tree.build(at, mass);
+  tree.push(force);
   for (let v = 0; v < n; v++) {
-    const px = x[v];
-    const py = y[v];
-    let fx = 0;
-    let fy = 0;
-    for (let c = 0; c < cells;) {
-      const dx = px - cellX[c];
-      const dy = py - cellY[c];
-      const d2 = dx * dx + dy * dy;
-      if (side2[c] < theta2 * d2 || side2[c] === 0) {
-        const f = cellMass[c] / (d2 + 1e-7);
-        fx += dx * f;
-        fy += dy * f;
-        c = skip[c];
-      } else c++;
-    }
+    const px = at[2 * v];
+    const py = at[2 * v + 1];
     const repel = push * mass[v];
-    fx *= repel;
-    fy *= repel;
+    let fx = force[2 * v] * repel;
+    let fy = force[2 * v + 1] * repel;
     let stiff = stiffness[v];
-    if (half === 0) {
-      for (let k = rows.offsets[v], end = rows.offsets[v + 1]; k < end; k++) {
-        const u = rows.to[k];
-        fx += springs[k] * (x[u] - px);
-        fy += springs[k] * (y[u] - py);
+    if (alike) {
+      // Σ (x_u − x_v) over the neighbours u.
+      let [sumX, sumY] = [0, 0];
+      for (let k = offsets[v], end = offsets[v + 1]; k < end; k++) {
+        const u = 2 * to[k];
+        sumX += at[u];
+        sumY += at[u + 1];
+      }
+      fx += sumX - stiff * px;
+      fy += sumY - stiff * py;
+    } else if (half === 0) {
+      for (let k = offsets[v], end = offsets[v + 1]; k < end; k++) {
+        const u = 2 * to[k];
+        fx += springs[k] * (at[u] - px);
+        fy += springs[k] * (at[u + 1] - py);
       }
     } else {
       stiff = 0;
-      for (let k = rows.offsets[v], end = rows.offsets[v + 1]; k < end; k++) {
-        const u = rows.to[k];
-        const [dx, dy] = [x[u] - px, y[u] - py];
+      for (let k = offsets[v], end = offsets[v + 1]; k < end; k++) {
+        const u = 2 * to[k];
+        const dx = at[u] - px;
+        const dy = at[u + 1] - py;
         const pull = springs[k] * Math.pow(Math.max(shortest2, dx * dx + dy * dy), half);
         stiff += pull * Math.max(1, grows);
         fx += pull * dx;
@@ -167,31 +223,33 @@ function step(x: Float64Array, y: Float64Array, forces: Forces): void {
     fy *= ease;
     const length = Math.sqrt(fx * fx + fy * fy);
     const cap = length > bound ? bound / length : 1;
-    moveX[v] = fx * cap;
-    moveY[v] = fy * cap;
+    force[2 * v] = fx * cap;
+    force[2 * v + 1] = fy * cap;
   }
+  let far = 0;
   for (let v = 0; v < n; v++) {
-    x[v] += moveX[v];
-    y[v] += moveY[v];
+    far += Math.sqrt(force[2 * v] ** 2 + force[2 * v + 1] ** 2);
+    at[2 * v] += force[2 * v];
+    at[2 * v + 1] += force[2 * v + 1];
   }
+  return far / n;
 }
 
 /** Centred, and scaled so that n nodes spread evenly over the disc they take up would have `spread` map units of room each way. */
-function placed(x: Float64Array, y: Float64Array, spread: number): Float32Array {
-  const n = x.length;
-  let cx = 0;
-  let cy = 0;
+function placed(at: Float64Array, spread: number): Float32Array {
+  const n = at.length / 2;
+  let [cx, cy] = [0, 0];
   for (let v = 0; v < n; v++) {
-    cx += x[v] / n;
-    cy += y[v] / n;
+    cx += at[2 * v] / n;
+    cy += at[2 * v + 1] / n;
   }
   let square = 0;
-  for (let v = 0; v < n; v++) square += ((x[v] - cx) ** 2 + (y[v] - cy) ** 2) / n;
+  for (let v = 0; v < n; v++) square += ((at[2 * v] - cx) ** 2 + (at[2 * v + 1] - cy) ** 2) / n;
   const scale = square > 0 ? (spread * Math.sqrt(n / (2 * Math.PI))) / Math.sqrt(square) : 1;
   const positions = new Float32Array(2 * n);
   for (let v = 0; v < n; v++) {
-    positions[2 * v] = (x[v] - cx) * scale;
-    positions[2 * v + 1] = (y[v] - cy) * scale;
+    positions[2 * v] = (at[2 * v] - cx) * scale;
+    positions[2 * v + 1] = (at[2 * v + 1] - cy) * scale;
   }
   return positions;
 }

@@ -88,7 +88,7 @@ async function pass(
 }
 
 /** Fast local moving: a queue of nodes whose surroundings changed; each goes to the neighbouring group of greatest gain. Returns how many moves were made. */
-function moveNodes({ rows, strength, into }: Level, of: Uint32Array, gain: number, random: Random): number {
+export function moveNodes({ rows, strength, into }: Level, of: Uint32Array, gain: number, random: Random): number {
   const n = strength.length;
   const groupStrength = new Float64Array(n + 1);
   const groupInto = new Float64Array(into ? n + 1 : 0);

@@ -129,7 +129,8 @@ export function firstTrail(ties: object, rows: number): Trail {
         measures: rows > large ? ['degree', 'pagerank'] : ['degree', 'betweenness', 'pagerank'],
       },
       { id: 's3', kind: 'groups', on: true },
-      { id: 's4', kind: 'arrange', on: true, method: 'force' },
+      // Of many ties only tight groups can be read; a pull that grows with the length draws all of them over each other.
+      { id: 's4', kind: 'arrange', on: true, method: 'force', settings: rows > large ? { grows: 0 } : {} },
       {
         id: 's5',
         kind: 'style',
