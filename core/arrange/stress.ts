@@ -26,6 +26,8 @@ const pivotCount = 100;
 const mostRounds = 300;
 /** A round that gains less than this share of the stress is the last. */
 const leastGain = 2e-4;
+/** The same by pivots, whose figure is an estimate. */
+const leastGainByPivots = 1e-3;
 
 /**
  * Positions (x, y of each node, in map units) of little stress Σ (‖x_i − x_j‖ − d_ij)² / d_ij² over pairs, d the steps between them; lowered by majorisation
@@ -265,12 +267,13 @@ async function lowStress(
   const { pivots, far } = await pivotsOf(part, pivotCount, random, breath);
   const { x, y } = scaled(pivots, far, random);
   const terms = allPairs ? await everyPair(part, breath) : byPivots(part, pivots, far);
+  const least = allPairs ? leastGain : leastGainByPivots;
   let before = Infinity;
   for (let round = 0; round < mostRounds; round++) {
     await breath.breathe(round / mostRounds);
     const stress = majorise(terms, x, y);
     report(x, y);
-    if (before - stress < leastGain * before) return;
+    if (before - stress < least * before) return;
     before = stress;
   }
 }
