@@ -88,7 +88,22 @@ test('what a ramp, sizes, widths, shapes and lines are drawn with', () => {
 });
 
 test('without a legend there is nothing, and no room is taken', () => {
-  expect(layLegend([], 500)).toEqual({ marks: [], width: 0, height: 0 });
+  expect(layLegend([], 500)).toEqual({ marks: [], spots: [], width: 0, height: 0 });
+});
+
+test('entries that stand for something have a spot over their sign and their words, in every row', () => {
+  const entries = Array.from({ length: 24 }, (_, i) => ({ label: `Island ${i}`, colour: '#000000', stands: { values: [`${i}`] } })); // prettier-ignore
+  const { marks, spots } = layLegend([{ kind: 'colours', title: 'island', entries }], 300);
+  expect(spots.map(({ label }) => label)).toEqual(entries.map(({ label }) => label));
+  expect(new Set(spots.map(({ y }) => y)).size).toBeGreaterThan(3);
+  for (const { label, x, y, width } of spots) {
+    const text = marks.find((mark) => mark.kind === 'text' && mark.text === label);
+    const [left, right] = across(text as LegendMark);
+    expect(left).toBeGreaterThan(x);
+    expect(right).toBeCloseTo(x + width, 6);
+    expect(text?.y).toBeGreaterThan(y);
+    expect(text?.y).toBeLessThan(y + 20);
+  }
 });
 
 test('a text is as wide as its letters, in both weights; marks on letters and strange signs are counted', () => {

@@ -1,5 +1,5 @@
 /** The legend laid out once: the page and the screen draw the same marks at the same places. */
-import { type LegendPart, type Pattern, type Shape } from '../style';
+import { type LegendPart, type Pattern, type Shape, type Stands } from '../style';
 import { textWidth } from './text';
 
 /** Something to draw, in pixels from the legend's upper left corner. `quiet` marks have the colour of quiet text, others that of ink. */
@@ -10,8 +10,19 @@ export type LegendMark =
   | { kind: 'ring'; x: number; y: number; radius: number; colour: string }
   | { kind: 'line'; x1: number; x2: number; y: number; width: number; pattern: Pattern; quiet?: boolean };
 
+/** Where an entry stands that something can be asked of, `legendRow` high: its upper left corner and its width. */
+export interface LegendSpot {
+  x: number;
+  y: number;
+  width: number;
+  label: string;
+  stands: Stands;
+  part: LegendPart;
+}
+
 export interface LaidLegend {
   marks: LegendMark[];
+  spots: LegendSpot[];
   width: number;
   height: number;
 }
@@ -23,7 +34,20 @@ export const legendLetters = 11;
 /** Draws from left to right on a baseline; what it draws begins where the last thing ended. */
 class Row {
   readonly marks: LegendMark[] = [];
+  readonly spots: LegendSpot[] = [];
   x = 0;
+  entries<E extends { label: string; stands?: Stands }>(
+    part: LegendPart & { entries: E[] },
+    sign: (one: E) => void,
+  ): void {
+    for (const entry of part.entries) {
+      const { x } = this;
+      sign(entry);
+      this.text(entry.label, 12);
+      const { label, stands } = entry;
+      if (stands) this.spots.push({ x, y: 0, width: this.x - 12 - x, label, stands, part });
+    }
+  }
   text(text: string, gap: number, strong = false): void {
     this.marks.push({ kind: 'text', x: this.x, y: 0, text, ...(strong ? { strong } : {}) });
     this.x += textWidth(text, legendLetters, strong ? 600 : 400) + gap;
@@ -56,30 +80,10 @@ class Row {
 
 /** How a part of each kind is drawn after its title. */
 const drawing: { [K in LegendPart['kind']]: (part: Extract<LegendPart, { kind: K }>, row: Row) => void } = {
-  colours({ entries }, row) {
-    for (const { label, colour } of entries) {
-      row.colour(colour);
-      row.text(label, 12);
-    }
-  },
-  rims({ entries }, row) {
-    for (const { label, colour } of entries) {
-      row.ring(colour, 4.5);
-      row.text(label, 12);
-    }
-  },
-  shapes({ entries }, row) {
-    for (const { label, shape } of entries) {
-      row.shape(shape, 4.5);
-      row.text(label, 12);
-    }
-  },
-  lines({ entries }, row) {
-    for (const { label, pattern } of entries) {
-      row.line(22, 1.4, pattern);
-      row.text(label, 12);
-    }
-  },
+  colours: (part, row) => row.entries(part, ({ colour }) => row.colour(colour)),
+  rims: (part, row) => row.entries(part, ({ colour }) => row.ring(colour, 4.5)),
+  shapes: (part, row) => row.entries(part, ({ shape }) => row.shape(shape, 4.5)),
+  lines: (part, row) => row.entries(part, ({ pattern }) => row.line(22, 1.4, pattern)),
   ramp({ low, high, stops }, row) {
     row.text(low, 6);
     // Half a pixel over the next, so that no ground shows between.
@@ -120,9 +124,10 @@ function broken(part: LegendPart, width: number): LegendPart[] {
 /** Parts side by side in rows of at most `width` pixels, as far as one fits at all. */
 export function layLegend(legend: readonly LegendPart[], width: number): LaidLegend {
   const marks: LegendMark[] = [];
+  const spots: LegendSpot[] = [];
   let [x, row, widest] = [0, 0, 0];
   for (const part of legend.flatMap((one) => broken(one, width))) {
-    const { marks: own, x: need } = drawn(part);
+    const { marks: own, spots: ownSpots, x: need } = drawn(part);
     if (x > 0 && x + need > width) {
       x = 0;
       row++;
@@ -132,8 +137,9 @@ export function layLegend(legend: readonly LegendPart[], width: number): LaidLeg
       if (mark.kind === 'line') marks.push({ ...mark, x1: mark.x1 + x, x2: mark.x2 + x, y: mark.y + base });
       else marks.push({ ...mark, x: mark.x + x, y: mark.y + base });
     }
+    for (const spot of ownSpots) spots.push({ ...spot, x: spot.x + x, y: row * legendRow });
     x += need + 4;
     widest = Math.max(widest, x - 16);
   }
-  return { marks, width: Math.max(0, widest), height: legend.length ? (row + 1) * legendRow : 0 };
+  return { marks, spots, width: Math.max(0, widest), height: legend.length ? (row + 1) * legendRow : 0 };
 }

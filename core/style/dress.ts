@@ -2,8 +2,9 @@
 import type { Network } from '../graph';
 import { type ColumnUse, isRule } from './channel';
 import { type LookRule, laidOver, ruleColumns } from './look';
-import { type Looks, blankLooks } from './looks';
+import { type LegendPart, type Looks, blankLooks } from './looks';
 import { type ChannelName, type StyleSettings, channelEntries, plainStyle } from './registry';
+import { told } from './told';
 
 const inTurn = [...channelEntries].sort(([, a], [, b]) => a.turn - b.turn);
 
@@ -18,11 +19,14 @@ export function channelTitle(key: ChannelName): string {
 export function dress(net: Network, style: StyleSettings, step?: string): Looks {
   const looks = blankLooks(net);
   for (const [key, channel] of inTurn) {
-    looks.legend.push(...channel.fill(net, style[key], looks, step));
+    const of = channel.look?.of ?? (channel.whose === 'edges' ? 'edges' : 'nodes');
+    const add = (part: LegendPart): unknown => looks.legend.push({ ...part, channel: key, of });
+    channel.fill(net, style[key], looks, step).forEach(add);
     if (!channel.look) continue;
     const over = { rules: style.rules[key] ?? [], byHand: style.byHand[key] ?? {}, title: channelTitle(key) };
-    looks.legend.push(...laidOver(net, channel.look, over, looks, step));
+    laidOver(net, channel.look, over, looks, step).forEach(add);
   }
+  looks.legend = told(looks.legend, style.legendLines);
   return looks;
 }
 

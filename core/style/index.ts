@@ -6,6 +6,7 @@ export * from './look';
 export * from './looks';
 export * from './marks';
 export * from './registry';
+export * from './told';
 export * from './words';
 export { type ColourByCategory, categoryColours } from './modes/colours';
 export { opacityOf } from './channels/edge-opacity';

@@ -4,7 +4,7 @@ import { Fault } from '../fault';
 import { type EdgeId, type Network, edgePlaces, nodeCount } from '../graph';
 import { type ConditionGroup, conditionColumns, conditionSchema, conditionWords, holds } from '../keep/condition';
 import { own } from '../own';
-import type { LegendPart, Looks } from './looks';
+import type { LegendPart, Looks, Stands } from './looks';
 
 /** One look of a channel: what a rule, or a hand, can give to single nodes or edges. */
 export interface OneLook<T = never> {
@@ -13,7 +13,7 @@ export interface OneLook<T = never> {
   /** Gives the nodes or edges at these places the look. */
   set(looks: Looks, places: Uint32Array, look: T, net: Network): void;
   /** The line of the legend for rules; absent where they need none. */
-  legend?(entries: { label: string; look: T }[]): LegendPart;
+  legend?(entries: { label: string; look: T; stands: Stands }[]): LegendPart;
 }
 
 export interface LookRule {
@@ -89,9 +89,11 @@ export function laidOver(
     found.forEach((r, i) => r >= 0 && (places[r][filled[r]++] = i));
     // From the last to the first, so that lists of what matters begin with the first rule.
     for (let r = rules.length - 1; r >= 0; r--) if (counts[r]) look.set(looks, places[r], rules[r].look, net);
-    const entries = rules.flatMap((rule, r) => (counts[r] ? [{ label: wordsOf(rule), look: rule.look }] : []));
+    const entries = rules.flatMap((rule, r) =>
+      counts[r] ? [{ label: wordsOf(rule), look: rule.look, stands: { rule: r } }] : [],
+    );
     const part = entries.length ? look.legend?.(entries) : undefined;
-    if (part) parts.push({ ...part, title });
+    if (part) parts.push({ ...part, title, rules: true });
   }
   for (const { places, value } of byHandPlaces(net, look.of, byHand)) look.set(looks, places, value, net);
   return parts;

@@ -3,15 +3,38 @@ import { type Network, edgeCount, nodeCount } from '../graph';
 import type { Ground } from './colour';
 import type { Pattern, Shape } from './marks';
 
-/** One line of the legend. */
-export type LegendPart =
-  | { kind: 'colours'; title: string; entries: { label: string; colour: string }[] }
-  | { kind: 'ramp'; title: string; stops: string[]; low: string; high: string }
-  | { kind: 'shapes'; title: string; entries: { label: string; shape: Shape }[] }
-  | { kind: 'sizes'; title: string; low: string; high: string; min: number; max: number }
-  | { kind: 'lines'; title: string; entries: { label: string; pattern: Pattern }[] }
-  | { kind: 'rims'; title: string; entries: { label: string; colour: string }[] }
-  | { kind: 'widths'; title: string; low: string; high: string; min: number; max: number };
+/** What an entry of the legend stands for: values of the line's column, all values but some, rows without one, or a rule of the line's channel by its place. */
+export interface Stands {
+  values?: readonly string[];
+  but?: readonly string[];
+  empty?: boolean;
+  rule?: number;
+}
+
+/** One thing that a line of the legend explains. `was` is what it says where nothing else is told. */
+interface Entry {
+  label: string;
+  was?: string;
+  stands?: Stands;
+}
+
+/** One line of the legend: of which channel, of nodes or edges, along which column, and whether of its rules. */
+export type LegendPart = {
+  title: string;
+  was?: string;
+  channel?: string;
+  of?: 'nodes' | 'edges';
+  column?: string;
+  rules?: boolean;
+} & (
+  | { kind: 'colours'; entries: (Entry & { colour: string })[] }
+  | { kind: 'rims'; entries: (Entry & { colour: string })[] }
+  | { kind: 'shapes'; entries: (Entry & { shape: Shape })[] }
+  | { kind: 'lines'; entries: (Entry & { pattern: Pattern })[] }
+  | { kind: 'ramp'; stops: string[]; low: string; high: string }
+  | { kind: 'sizes'; low: string; high: string; min: number; max: number }
+  | { kind: 'widths'; low: string; high: string; min: number; max: number }
+);
 
 export interface Looks {
   /** Map units. */

@@ -3,6 +3,7 @@ import * as z from 'zod';
 import type { Channel } from './channel';
 import { channels } from './channels';
 import { type LookRule, type OneLook, ruleSchema } from './look';
+import { legendLines } from './told';
 
 export type ChannelName = keyof typeof channels;
 type Parts = { [K in ChannelName]: (typeof channels)[K]['schema'] };
@@ -26,6 +27,7 @@ export const styleParts = {
   byHand: z.object(eachLook((look) => z.record(z.string(), look.schema))).default({}) as unknown as z.ZodDefault<
     z.ZodType<StyleByHand>
   >,
+  legendLines,
 };
 const styleSettings = z.object(styleParts);
 export type StyleSettings = z.infer<typeof styleSettings>;

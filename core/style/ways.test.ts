@@ -73,7 +73,7 @@ describe('by rule and by hand', () => {
 
   test('the legend says rules in their words, only those that hold for something', () => {
     const rules = { nodeColour: [rule(island('Ness'), '#110000', 'Nessers'), rule(island('Voe'), '#220000'), rule(island('Holm'), '#330000')] }; // prettier-ignore
-    expect(dress(net, style({ ...alike, rules })).legend).toEqual([
+    expect(dress(net, style({ ...alike, rules })).legend).toMatchObject([
       {
         kind: 'colours',
         title: 'Colour',

@@ -36,7 +36,7 @@ export const edgeColour: Channel<typeof schema, string> = {
     legend: (entries) => ({
       kind: 'colours',
       title: '',
-      entries: entries.map(({ label, look }) => ({ label, colour: look })),
+      entries: entries.map(({ look, ...told }) => ({ ...told, colour: look })),
     }),
   },
   turn: 70,

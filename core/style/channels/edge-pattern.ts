@@ -33,7 +33,7 @@ export const edgePattern: Channel<typeof schema, Pattern> = {
     legend: (entries) => ({
       kind: 'lines',
       title: '',
-      entries: entries.map(({ label, look }) => ({ label, pattern: look })),
+      entries: entries.map(({ look, ...told }) => ({ ...told, pattern: look })),
     }),
   },
   turn: 40,
@@ -50,7 +50,11 @@ export const edgePattern: Channel<typeof schema, Pattern> = {
     }));
     fillPlaces(col, entries, patterns, looks.edgePattern);
     if (!entries.length) return [];
-    const shown = entries.slice(0, 8).map(({ value, look }) => ({ label: value, pattern: look }));
-    return [{ kind: 'lines', title: columnTitle(col.name), entries: shown }];
+    const shown = entries.slice(0, 8).map(({ value, look }) => ({
+      label: value,
+      pattern: look,
+      stands: { values: [value] },
+    }));
+    return [{ kind: 'lines', title: columnTitle(col.name), column: col.name, entries: shown }];
   },
 };

@@ -35,7 +35,7 @@ export const nodeRim: Channel<typeof schema, z.infer<typeof look>> = {
     legend: (entries) => ({
       kind: 'rims',
       title: '',
-      entries: entries.map(({ label, look: { colour } }) => ({ label, colour })),
+      entries: entries.map(({ look: { colour }, ...told }) => ({ ...told, colour })),
     }),
   },
   turn: 34,

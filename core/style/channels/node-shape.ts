@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { nodeColumn } from '../../graph';
 import { columnTitle } from '../../measure';
 import { type Channel, columnOf } from '../channel';
+import type { LegendPart } from '../looks';
 import { type Shape, firstShapes, shapes } from '../marks';
 import { alike } from '../modes/alike';
 import { byCategory, categories, fillPlaces, lookOf } from '../modes/category';
@@ -35,7 +36,7 @@ export const nodeShape: Channel<typeof schema, Shape> = {
     legend: (entries) => ({
       kind: 'shapes',
       title: 'Shape',
-      entries: entries.map(({ label, look }) => ({ label, shape: look })),
+      entries: entries.map(({ look, ...told }) => ({ ...told, shape: look })),
     }),
   },
   fill(net, rule, looks, step) {
@@ -50,14 +51,15 @@ export const nodeShape: Channel<typeof schema, Shape> = {
       look: lookOf(value, i, rule.shapes, firstShapes, 'circle'),
     }));
     fillPlaces(col, entries, shapes, looks.shape);
-    return [{ kind: 'shapes', title: columnTitle(col.name), entries: shapeLegend(entries) }];
+    return [{ kind: 'shapes', title: columnTitle(col.name), column: col.name, entries: shapeLegend(entries) }];
   },
 };
 
-function shapeLegend(entries: { value: string; look: Shape }[]): { label: string; shape: Shape }[] {
+function shapeLegend(entries: { value: string; look: Shape }[]): Extract<LegendPart, { kind: 'shapes' }>['entries'] {
   return shapes.flatMap((shape) => {
     const labels = entries.filter(({ look }) => look === shape).map(({ value }) => value);
     if (labels.length === 0) return [];
-    return [{ label: labels.length > 2 ? `${labels[0]} and ${labels.length - 1} others` : labels.join(', '), shape }];
+    const label = labels.length > 2 ? `${labels[0]} and ${labels.length - 1} others` : labels.join(', ');
+    return [{ label, shape, stands: { values: labels } }];
   });
 }

@@ -51,7 +51,7 @@ export function colourValues(
   const entries = categoryColours(col, rule);
   const colours = new Map<string, Rgb>(entries.map(({ value, colour }) => [value, rgb(colour)]));
   for (let row = 0; row < rows; row++) give(row, colours.get(cellText(col, row)) ?? other);
-  return { kind: 'colours', title, entries: [...legendColours(entries), ...noGroup(col)] };
+  return { kind: 'colours', title, column: col.name, entries: [...legendColours(entries), ...noGroup(col)] };
 }
 
 /** Gives each row its colour along the ramp; the line of the legend, none where there are no amounts. */
@@ -84,16 +84,26 @@ export function categoryColours(
   });
 }
 
+type ColourEntry = Extract<LegendPart, { kind: 'colours' }>['entries'][number];
+
 /** The legend names up to twelve colours and sums up the rest. */
-function legendColours(entries: { value: string; colour: string }[]): { label: string; colour: string }[] {
-  const shown = entries.slice(0, 12).map(({ value, colour }) => ({ label: value, colour }));
-  if (entries.length > 12) shown.push({ label: `${entries.length - 12} more`, colour: otherColour });
-  return shown;
+function legendColours(entries: { value: string; colour: string }[]): ColourEntry[] {
+  const shown = entries.slice(0, 12);
+  const lines: ColourEntry[] = shown.map(({ value, colour }) => ({
+    label: value,
+    colour,
+    stands: { values: [value] },
+  }));
+  if (entries.length > 12) {
+    const but = shown.map(({ value }) => value);
+    lines.push({ label: `${entries.length - 12} more`, colour: otherColour, stands: { but } });
+  }
+  return lines;
 }
 
 /** Nodes that are in no group are one line of the legend. */
-function noGroup(col: Column): { label: string; colour: string }[] {
+function noGroup(col: Column): ColourEntry[] {
   if (col.type !== 'text' || !col.marks) return [];
   const left = col.codes.reduce((sum, code) => sum + (code < 0 ? 1 : 0), 0);
-  return left ? [{ label: `in no group (${grouped(left)})`, colour: otherColour }] : [];
+  return left ? [{ label: `in no group (${grouped(left)})`, colour: otherColour, stands: { empty: true } }] : [];
 }

@@ -11,6 +11,7 @@ import type { ChannelFormOf } from './style-forms';
 import { ByHand } from './style-by-hand';
 import { ColumnField, columnsFor } from './style-columns';
 import { Held } from './style-held';
+import { LegendLines } from './style-legend';
 import { Rules } from './style-rules';
 import { ValueColours, ValueLooks } from './style-values';
 
@@ -29,6 +30,7 @@ export function ChannelForm({ form, style, before, set }: ChannelProps) {
       <OwnSetting form={form} style={style} before={before} set={set} />
       {form.look && before && <Rules form={form} style={style} before={before} set={set} />}
       {form.look && <ByHand form={form} style={style} set={set} />}
+      {form.key === 'legend' && style.legend && <LegendLines style={style} set={set} />}
     </>
   );
 }

@@ -1,8 +1,10 @@
 /** @jest-environment jsdom */
-import { screen } from '@testing-library/react';
+import { screen, waitFor } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
 import { layLegend } from '@/core/scene';
-import { type LegendPart, type Looks, dress, plainStyle } from '@/core/style';
-import { inWorkbench, keepers } from '@/ui/testing';
+import { type LegendPart, type Looks, type StyleSettings, categories, dress, plainStyle } from '@/core/style';
+import { cellText } from '@/core/tables';
+import { inWorkbench, keepers, trail } from '@/ui/testing';
 import { Legend } from './legend';
 
 const parts: LegendPart[] = [
@@ -48,4 +50,22 @@ test('its marks stand where those of a page do', () => {
 test('without entries, and before there are looks, nothing is drawn', () => {
   expect(shown([]).container.textContent).toBe('');
   expect(inWorkbench(<Legend />, { net: keepers, looks: undefined }).container.innerHTML).toBe('');
+});
+
+test('an entry selects what it stands for', async () => {
+  const style: StyleSettings = {
+    ...plainStyle,
+    nodeColour: { by: 'category', column: 'island', palette: 'nunatak', colours: {} } as StyleSettings['nodeColour'],
+  };
+  const { store } = inWorkbench(<Legend />, {
+    net: keepers,
+    looks: dress(keepers, style),
+    trail: trail({ kind: 'style', nodeColour: style.nodeColour }),
+  });
+  const column = keepers.nodeColumns.find(({ name }) => name === 'island');
+  const [{ value }] = column ? categories(column) : [];
+  await userEvent.click(screen.getByRole('button', { name: `Select ${value}` }));
+  const wanted = keepers.ids.filter((_, v) => column && cellText(column, v) === value);
+  await waitFor(() => expect(store.getState().selection.nodes).toEqual(wanted));
+  expect(wanted.length).toBeGreaterThan(0);
 });

@@ -1,23 +1,44 @@
 'use client';
 import { useMemo } from 'react';
-import { type LegendMark, layLegend, legendLetters } from '@/core/scene';
+import { edgeIdOf } from '@/core/graph';
+import { type LegendMark, type LegendSpot, layLegend, legendLetters, legendRow } from '@/core/scene';
 import { corners, dashes } from '@/core/style';
+import { sentence } from '@/ui/kit';
+import { toast } from '@/ui/kit/toast';
+import { useWorkbenchStore } from '@/ui/state/context';
 import { useShown } from '@/ui/state/shown';
 
 /** Room for the marks in pixels, before a row is broken. */
 const most = 500;
 
-/** The legend on the screen: the marks of the page, at the same places. */
+/** More ties than this are not selected one by one. */
+const mostTies = 20_000;
+
+/** The legend on the screen: the marks of the page, at the same places. An entry selects what it stands for. */
 export function Legend() {
-  const legend = useShown().looks?.legend;
+  const { net, looks } = useShown();
+  const store = useWorkbenchStore();
+  const legend = looks?.legend;
   const laid = useMemo(() => layLegend(legend ?? [], most), [legend]);
   if (!laid.marks.length) return null;
+  const choose = async ({ part, stands, label }: LegendSpot): Promise<void> => {
+    const { standsFor } = await import('@/core/style/standing');
+    const style = store.getState().trail.steps.findLast(({ kind, on }) => kind === 'style' && on);
+    if (!net || style?.kind !== 'style') return;
+    const places = standsFor(net, style, part, stands);
+    if (part.of !== 'edges') return store.getState().select({ nodes: Array.from(places, (v) => net.ids[v]) });
+    if (places.length > mostTies) {
+      toast.error(`“${label}” stands for more ties than can be selected. Keep narrows them to these.`);
+      return;
+    }
+    store.getState().select({ nodes: [], edges: Array.from(places, (e) => edgeIdOf(net, e)) });
+  };
   const texts = laid.marks.flatMap((mark) => (mark.kind === 'text' ? [mark.text] : []));
   return (
     <div
       aria-label="Legend"
       role="group"
-      className="pointer-events-auto rounded-lg border border-line bg-paper px-2.5 py-1"
+      className="pointer-events-auto relative rounded-lg border border-line bg-paper px-2.5 py-1"
     >
       <svg
         role="img"
@@ -30,6 +51,17 @@ export function Legend() {
           <Mark key={i} mark={mark} />
         ))}
       </svg>
+      {laid.spots.map((spot, i) => (
+        <button
+          key={i}
+          type="button"
+          aria-label={`Select ${spot.label}`}
+          title={`Select ${spot.label}`}
+          onClick={() => void choose(spot).catch((error: unknown) => toast.error(sentence(error)))}
+          style={{ left: spot.x + 8, top: spot.y + 5, width: spot.width + 4, height: legendRow - 2 }}
+          className="absolute cursor-pointer rounded hover:bg-ink/8"
+        />
+      ))}
     </div>
   );
 }
