@@ -17,12 +17,15 @@ const net = {
       [2, 3],
     ],
   }),
-  nodeColumns: [text('role', 'keeper', 'owner', 'keeper', '', 'keeper', 'owner'), text('island', ...'abcdea')],
+  nodeColumns: [
+    text('role', 'keeper', 'owner', 'keeper', '', 'keeper', 'owner'),
+    text('island', ...Array.from('abcdea')),
+  ],
   edgeColumns: [text('medium', 'letter', 'parcel', 'letter')],
 };
 const style: StyleSettings = {
   ...plainStyle,
-  nodeColour: { by: 'category', column: 'role', palette: 'nunatak', colours: {} } as StyleSettings['nodeColour'],
+  nodeColour: { by: 'category', column: 'role', palette: 'nunatak', colours: {} },
   nodeShape: { by: 'category', column: 'island', shapes: { a: 'square', b: 'diamond' } },
   edgePattern: { by: 'category', column: 'medium', patterns: {} },
   rules: {
@@ -92,7 +95,7 @@ describe('an entry stands for', () => {
   test('the values that are not named, and those without one', () => {
     const many = {
       ...network({ nodes: 16, edges: [] }),
-      nodeColumns: [{ ...text('kind', ...'abcdefghijklmn', '', 'n'), marks: [] } as Column],
+      nodeColumns: [{ ...text('kind', ...Array.from('abcdefghijklmn'), '', 'n'), marks: [] } as Column],
     };
     const coloured = { ...plainStyle, nodeColour: { ...style.nodeColour, column: 'kind' } } as StyleSettings;
     const [part] = dress(many, coloured).legend;

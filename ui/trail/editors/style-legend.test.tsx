@@ -1,17 +1,17 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { type StyleSettings, dress, plainStyle } from '@/core/style';
+import { type LegendLine, type StyleSettings, dress, plainStyle } from '@/core/style';
 import { inWorkbench, keepers } from '@/ui/testing';
 import { LegendLines } from './style-legend';
 
 const style: StyleSettings = {
   ...plainStyle,
-  nodeColour: { by: 'category', column: 'island', palette: 'nunatak', colours: {} } as StyleSettings['nodeColour'],
+  nodeColour: { by: 'category', column: 'island', palette: 'nunatak', colours: {} },
   nodeSize: { ...plainStyle.nodeSize, by: 'amount', column: 'degree' } as StyleSettings['nodeSize'],
 };
 const shown = (given: StyleSettings) => {
-  const set = jest.fn();
+  const set = jest.fn<undefined, [Record<string, unknown>]>();
   inWorkbench(<LegendLines style={given} set={set} />, { net: keepers, looks: dress(keepers, given) });
   return set;
 };
@@ -33,13 +33,13 @@ test('a line has other words, and none where they are as they were', async () =>
   const title = within(colour).getByRole('textbox', { name: /^Title of/ });
   await userEvent.clear(title);
   await userEvent.type(title, 'Where they live{Enter}');
-  expect(set.mock.lastCall?.[0].legendLines[0]).toEqual({ line: 'nodeColour', title: 'Where they live', words: {} });
+  expect((set.mock.lastCall?.[0].legendLines as LegendLine[])[0]).toEqual({ line: 'nodeColour', title: 'Where they live', words: {} });
 });
 
 test('lines change places by their arrows and by dragging; words of lines that are not drawn stay', async () => {
   const kept = { line: 'edgePattern', words: { letter: 'by letter' } };
   const set = shown({ ...style, legendLines: [kept] });
-  const order = (): string[] => set.mock.lastCall?.[0].legendLines.map(({ line }: { line: string }) => line);
+  const order = (): string[] => ((set.mock.lastCall?.[0].legendLines ?? []) as LegendLine[]).map(({ line }) => line);
   await userEvent.click(screen.getByRole('button', { name: 'Island further down' }));
   expect(order()).toEqual(['nodeSize', 'nodeColour', 'edgePattern']);
   const [colour, size] = items();
@@ -48,7 +48,7 @@ test('lines change places by their arrows and by dragging; words of lines that a
   fireEvent.dragOver(colour, { dataTransfer });
   fireEvent.drop(colour, { dataTransfer });
   expect(order()).toEqual(['nodeSize', 'nodeColour', 'edgePattern']);
-  expect((screen.getByRole('button', { name: 'Island further up' }) as HTMLButtonElement).disabled).toBe(true);
+  expect(screen.getByRole('button', { name: 'Island further up' }).hasAttribute('disabled')).toBe(true);
 });
 
 test('without lines it says so', () => {

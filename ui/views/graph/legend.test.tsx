@@ -55,7 +55,7 @@ test('without entries, and before there are looks, nothing is drawn', () => {
 test('an entry selects what it stands for', async () => {
   const style: StyleSettings = {
     ...plainStyle,
-    nodeColour: { by: 'category', column: 'island', palette: 'nunatak', colours: {} } as StyleSettings['nodeColour'],
+    nodeColour: { by: 'category', column: 'island', palette: 'nunatak', colours: {} },
   };
   const { store } = inWorkbench(<Legend />, {
     net: keepers,
