@@ -3,7 +3,7 @@ import { network } from '../graph';
 import { plainStyle } from '../style';
 import { sceneOf, type Scene } from '../scene';
 import { drawPage, escapeXml, svg, thumbnail, type Pen } from '.';
-import { placeLabels, textWidth } from '../scene';
+import { textWidth } from '../scene';
 
 const scene = (labels: string[], directed = true): Scene => ({
   ...sceneOf(
@@ -54,43 +54,6 @@ test('names with quotes, markup and emoji stay text', async () => {
   expect(text).toContain('&lt;b&gt;&quot;x&quot;&lt;/b&gt;');
   expect(text).toContain('>ab<');
   fc.assert(fc.property(fc.string({ unit: 'binary' }), (any) => wellFormed(`<t>${escapeXml(any)}</t>`)));
-});
-
-test('labels do not cover each other, and the most important come first', () => {
-  const place = fc.record({ x: fc.integer({ min: 0, max: 300 }), y: fc.integer({ min: 0, max: 200 }) });
-  fc.assert(
-    fc.property(fc.array(place, { minLength: 1, maxLength: 40 }), (places) => {
-      const n = places.length;
-      const crowd = {
-        positions: Float32Array.from(places.flatMap(({ x, y }) => [x, y])),
-        radius: new Float32Array(n).fill(4),
-        labelled: Uint32Array.from(places.keys()),
-        labels: places.map((_, i) => `name ${i}`),
-        labelSize: new Float32Array(n).fill(12),
-      };
-      const widthOf = (v: number): number => textWidth(crowd.labels[v], 12);
-      const placed = placeLabels(crowd, { scale: 1, x: 0, y: 0 }, { width: 300, height: 200 }, widthOf);
-      if (places[0].x > 0 && places[0].x < 300) expect(placed[0]?.node).toBe(0);
-      placed.forEach((a, i) =>
-        placed.slice(0, i).forEach((b) => {
-          const apart = Math.abs(a.y - b.y) >= 11 || Math.abs(a.x - b.x) >= (widthOf(a.node) + widthOf(b.node)) / 2 - 1;
-          expect(apart).toBe(true);
-        }),
-      );
-    }),
-  );
-});
-
-test('a selected node is labelled even where another was first', () => {
-  const crowd = {
-    positions: Float32Array.of(50, 50, 52, 50),
-    radius: Float32Array.of(4, 4),
-    labelled: Uint32Array.of(0),
-    labels: ['a', 'b'],
-    labelSize: Float32Array.of(12, 12),
-  };
-  const placed = placeLabels(crowd, { scale: 1, x: 0, y: 0 }, { width: 100, height: 100 }, () => 60, [1]);
-  expect(placed.map(({ node }) => node)).toContain(1);
 });
 
 test('the legend says what the looks say', async () => {

@@ -14,6 +14,7 @@ import {
   nodeScale,
   lineScale,
   pixelRadius,
+  leadTo,
   placeLabels,
   textWidth,
   wayOf,
@@ -114,13 +115,7 @@ export async function drawPage(
   const widthOf = (text: string, size: number): number => textWidth(text, size, scene.labelWeight);
   drawGroupNames(scene, camera, ink, pen);
   drawEdgeLabels(scene, camera, ink, pen);
-  drawLabels(
-    scene,
-    placeLabels(scene, camera, box, (v) => widthOf(scene.labels[v], scene.labelSize[v])),
-    widthOf,
-    ink,
-    pen,
-  );
+  drawLabels(scene, placeLabels(scene, camera, box, widthOf), ink, pen);
   if (options.title) {
     pen.text(options.title, margin, 40, { size: 22, weight: 600, anchor: 'start', colour: ink.ink, serif: true });
   }
@@ -149,17 +144,19 @@ export function drawNode(
 export function drawLabels(
   scene: Scene,
   placed: readonly PlacedLabel[],
-  widthOf: (text: string, size: number) => number,
   ink: Inks,
-  pen: Pick<Pen, 'text' | 'rect'>,
+  pen: Pick<Pen, 'text' | 'rect' | 'line'>,
 ): void {
-  const { labels, labelSize, labelColour, labelGround, labelWeight: weight } = scene;
-  for (const { node, x, y } of placed) {
-    const size = labelSize[node];
+  const { labels, labelColour, labelGround, labelWeight: weight } = scene;
+  for (const label of placed) {
+    const { node, x, y, size, width, from } = label;
+    if (from) {
+      const [tx, ty] = leadTo(...from, label);
+      pen.line(...from, tx, ty, undefined, { colour: ink.ink, opacity: 0.7, width: 0.9, pattern: 'solid' });
+    }
     const ground = labelGround?.[4 * node + 3] ? colourAt(labelGround, 4 * node) : undefined;
     const colour = labelColour?.[4 * node + 3] ? colourAt(labelColour, 4 * node) : ink.ink;
     if (ground !== undefined) {
-      const width = widthOf(labels[node], size);
       pen.rect(x - width / 2 - size / 4, y - size * 0.92, width + size / 2, size * 1.2, ground);
     }
     pen.text(labels[node], x, y, {

@@ -1,4 +1,4 @@
-/** Which labels fit: the most important first, none over another. */
+/** Which labels fit, and where: the most important first, none over another, nor over a node that is labelled. */
 import type { Camera, Scene } from './scene';
 
 export interface PlacedLabel {
@@ -6,6 +6,13 @@ export interface PlacedLabel {
   /** Middle of the text's baseline, in pixels. */
   x: number;
   y: number;
+  /** Height of the letters and width of the text, in pixels. */
+  size: number;
+  width: number;
+  /** Which of the places around the node it has; −1 where it was put by hand. */
+  spot: number;
+  /** A thin line leads to the node from here, where it was put away from it. */
+  from?: readonly [number, number];
 }
 
 /** Radius of a node on the page, in pixels: map units while the whole is in view, growing by the square root beyond. */
@@ -21,70 +28,187 @@ export function nodeScale({ scale }: Camera): number {
 /** Pixels a map unit of line width at this camera. */
 export const lineScale = nodeScale;
 
+type Labelled = Pick<
+  Scene,
+  'positions' | 'radius' | 'labelled' | 'labels' | 'labelSize' | 'labelPlace' | 'labelOffset' | 'labelsOnMap'
+>;
+
+const cell = 8;
+/** Letters on the scale of the map are left out below this height, in pixels. */
+const smallest = 4;
+/** A line leads to a node from a label that is farther off than this, in pixels. */
+const near = 6;
+
+/** Middle and baseline of a label of a width and a height around a node at 0, 0: above, below, right, left, at the four corners, over it. */
+const spots: readonly ((r: number, width: number, height: number) => readonly [number, number])[] = [
+  (r, _w, h) => [0, -r - h * 0.35],
+  (r, _w, h) => [0, r + h],
+  (r, w, h) => [r + w / 2 + 3, h * 0.35],
+  (r, w, h) => [-r - w / 2 - 3, h * 0.35],
+  (r, w) => [r * 0.75 + w / 2, -r * 0.75 - 1],
+  (r, w) => [-r * 0.75 - w / 2, -r * 0.75 - 1],
+  (r, w, h) => [r * 0.75 + w / 2, r * 0.75 + h * 0.8],
+  (r, w, h) => [-r * 0.75 - w / 2, r * 0.75 + h * 0.8],
+  (_r, _w, h) => [0, h * 0.35],
+];
+const over = spots.length - 1;
+/** The places in the order in which they are tried, by the one that is wanted. */
+const orders = {
+  auto: [0, 1, 2, 3, 4, 5, 6, 7],
+  above: [0, 4, 5, 1, 2, 3, 6, 7],
+  below: [1, 6, 7, 0, 2, 3, 4, 5],
+  right: [2, 4, 6, 3, 0, 1, 5, 7],
+  left: [3, 5, 7, 2, 0, 1, 4, 6],
+  over: [over],
+} as const;
+
 /**
- * Labels within the box that do not cover one placed before them, on a grid of 8-pixel cells. Each is tried above, below, right and left of its node, then at its four corners; a label that
- * `held` names comes right after the first `lead` (selected or hovered nodes), so that what is shown stays while the camera moves.
- * `widthOf` gives the width in pixels of a node's label at its size.
+ * Labels within the box that cover neither one placed before them nor another node that is to be labelled, on a grid of 8-pixel cells; of the free places around
+ * its node each has the first that hides no other node either, else the first. A label that `held` names comes right after the `first` ones (selected or hovered
+ * nodes, which are written whatever they cover) and keeps its place where that is free, so that what is shown stays while the camera moves. What was put by hand
+ * is where it was put. `widthOf` gives the width in pixels of a text at a height.
  */
 export function placeLabels(
-  scene: Pick<Scene, 'positions' | 'radius' | 'labelled' | 'labels' | 'labelSize'>,
+  scene: Labelled,
   camera: Camera,
   box: { width: number; height: number },
-  widthOf: (node: number) => number,
+  widthOf: (text: string, size: number) => number,
   first: readonly number[] = [],
-  held: ReadonlySet<number> = new Set(),
+  held: ReadonlyMap<number, number> = new Map(),
 ): PlacedLabel[] {
-  const cell = 8;
-  const across = Math.ceil(box.width / cell) + 1;
-  const down = Math.ceil(box.height / cell) + 1;
-  const taken = new Uint8Array(across * down);
+  const { positions, radius, labels, labelOffset, labelSize } = scene;
+  const grid = new Grid(box);
+  for (let v = 0; v < radius.length; v++) grid.node(v, positions, radius[v], camera, minor);
+  for (const v of scene.labelled) grid.node(v, positions, radius[v], camera, major);
+  const order = orders[scene.labelPlace];
   const placed: PlacedLabel[] = [];
   const done = new Set<number>();
-  const claim = (left: number, top: number, width: number, height: number, force: boolean): boolean => {
-    const c0 = Math.floor(left / cell);
-    const c1 = Math.floor((left + width) / cell);
-    const r0 = Math.floor(top / cell);
-    const r1 = Math.floor((top + height) / cell);
-    if (c1 < 0 || r1 < 0 || c0 >= across || r0 >= down) return false;
-    for (let r = Math.max(0, r0); r <= Math.min(down - 1, r1); r++) {
-      for (let c = Math.max(0, c0); c <= Math.min(across - 1, c1); c++)
-        if (taken[r * across + c] && !force) return false;
-    }
-    for (let r = Math.max(0, r0); r <= Math.min(down - 1, r1); r++) {
-      for (let c = Math.max(0, c0); c <= Math.min(across - 1, c1); c++) taken[r * across + c] = 1;
-    }
-    return true;
-  };
 
   const attempt = (node: number, force: boolean): void => {
-    if (done.has(node) || scene.labels[node] === '') return;
-    const x = scene.positions[2 * node] * camera.scale + camera.x;
-    const y = scene.positions[2 * node + 1] * camera.scale + camera.y;
+    if (done.has(node) || labels[node] === '') return;
+    const x = positions[2 * node] * camera.scale + camera.x;
+    const y = positions[2 * node + 1] * camera.scale + camera.y;
     if (x < 0 || y < 0 || x > box.width || y > box.height) return;
-    const r = pixelRadius(scene.radius[node], camera);
-    const width = widthOf(node);
-    const height = scene.labelSize[node];
-    const spots: [number, number][] = [
-      [x, y - r - height * 0.35],
-      [x, y + r + height],
-      [x + r + width / 2 + 3, y + height * 0.35],
-      [x - r - width / 2 - 3, y + height * 0.35],
-      // Then at the corners.
-      [x + r * 0.75 + width / 2, y - r * 0.75 - 1],
-      [x - r * 0.75 - width / 2, y - r * 0.75 - 1],
-      [x + r * 0.75 + width / 2, y + r * 0.75 + height * 0.8],
-      [x - r * 0.75 - width / 2, y + r * 0.75 + height * 0.8],
-    ];
-    for (const [middle, base] of spots) {
-      if (!claim(middle - width / 2, base - height * 0.8, width, height, force)) continue;
-      placed.push({ node, x: middle, y: base });
+    const size = labelSize[node] * (scene.labelsOnMap ? camera.scale : 1);
+    if (size < smallest) return;
+    const width = widthOf(labels[node], size);
+    const put = (dx: number, dy: number, spot: number): void => {
+      grid.label(x + dx, y + dy, width, size);
+      const one: PlacedLabel = { node, x: x + dx, y: y + dy, size, width, spot };
+      if (spot < 0) one.from = leadFrom(x, y, pixelRadius(radius[node], camera), one);
+      placed.push(one);
       done.add(node);
+    };
+    if (labelOffset && !Number.isNaN(labelOffset[2 * node])) {
+      put(labelOffset[2 * node] * camera.scale, labelOffset[2 * node + 1] * camera.scale + size * 0.35, -1);
       return;
     }
+    const r = pixelRadius(radius[node], camera);
+    const before = held.get(node);
+    let fallback: { dx: number; dy: number; spot: number } | undefined;
+    for (const spot of before !== undefined && before >= 0 ? [before, ...order] : order) {
+      const [dx, dy] = spots[spot](r, width, size);
+      const own = spot === over;
+      const room = grid.room(x + dx, y + dy, width, size, node);
+      if (room === Room.Free || (own && room === Room.Nodes)) return put(dx, dy, spot);
+      if (room === Room.Nodes || (force && !fallback)) fallback ??= { dx, dy, spot };
+    }
+    if (fallback) put(fallback.dx, fallback.dy, fallback.spot);
   };
 
   for (const node of first) attempt(node, true);
   for (const node of scene.labelled) if (held.has(node)) attempt(node, false);
   for (const node of scene.labelled) attempt(node, false);
   return placed;
+}
+
+const minor = 0;
+const major = 1;
+enum Room {
+  None,
+  /** Free but for nodes that are not labelled. */
+  Nodes,
+  Free,
+}
+
+/** What lies in each cell of the box. */
+class Grid {
+  private readonly across: number;
+  private readonly down: number;
+  private readonly taken: Uint8Array;
+  /** One node in each cell and one that is labelled, from 1 on; −1 where there are several. */
+  private readonly nodes: readonly [Int32Array, Int32Array];
+
+  constructor(private readonly box: { width: number; height: number }) {
+    this.across = Math.ceil(box.width / cell) + 1;
+    this.down = Math.ceil(box.height / cell) + 1;
+    const cells = this.across * this.down;
+    this.taken = new Uint8Array(cells);
+    this.nodes = [new Int32Array(cells), new Int32Array(cells)];
+  }
+
+  /** Marks the cells whose middles a node covers, and the one it stands in. */
+  node(v: number, positions: Float32Array, radius: number, camera: Camera, rank: typeof minor | typeof major): void {
+    const x = positions[2 * v] * camera.scale + camera.x;
+    const y = positions[2 * v + 1] * camera.scale + camera.y;
+    const r = pixelRadius(radius, camera);
+    if (x + r < 0 || y + r < 0 || x - r > this.box.width || y - r > this.box.height) return;
+    const marks = this.nodes[rank];
+    const mark = (c: number, row: number): void => {
+      if (c < 0 || row < 0 || c >= this.across || row >= this.down) return;
+      const at = row * this.across + c;
+      marks[at] = marks[at] === 0 || marks[at] === v + 1 ? v + 1 : -1;
+    };
+    const [c0, c1] = [Math.ceil((x - r) / cell - 0.5), Math.floor((x + r) / cell - 0.5)];
+    const [r0, r1] = [Math.ceil((y - r) / cell - 0.5), Math.floor((y + r) / cell - 0.5)];
+    for (let row = Math.max(0, r0); row <= Math.min(this.down - 1, r1); row++)
+      for (let c = Math.max(0, c0); c <= Math.min(this.across - 1, c1); c++) mark(c, row);
+    mark(Math.floor(x / cell), Math.floor(y / cell));
+  }
+
+  /** What a label of `node` would find with the middle of its baseline there; none where it would not be whole within the box. */
+  room(x: number, base: number, width: number, height: number, node: number): Room {
+    const [left, top] = [x - width / 2, base - height * 0.8];
+    if (left < 0 || top < 0 || left + width > this.box.width || top + height > this.box.height) return Room.None;
+    let room = Room.Free;
+    const none = this.cells(left, top, width, height, (at) => {
+      const [any, labelled] = [this.nodes[minor][at], this.nodes[major][at]];
+      if (this.taken[at] || (labelled !== 0 && labelled !== node + 1)) return true;
+      if (any !== 0 && any !== node + 1) room = Room.Nodes;
+      return false;
+    });
+    return none ? Room.None : room;
+  }
+
+  label(x: number, base: number, width: number, height: number): void {
+    this.cells(x - width / 2, base - height * 0.8, width, height, (at) => {
+      this.taken[at] = 1;
+      return false;
+    });
+  }
+
+  /** Goes through the cells under a rectangle until one ends it; whether one did. */
+  private cells(left: number, top: number, width: number, height: number, ends: (at: number) => boolean): boolean {
+    const [c0, c1] = [
+      Math.max(0, Math.floor(left / cell)),
+      Math.min(this.across - 1, Math.floor((left + width) / cell)),
+    ];
+    const [r0, r1] = [Math.max(0, Math.floor(top / cell)), Math.min(this.down - 1, Math.floor((top + height) / cell))];
+    for (let row = r0; row <= r1; row++) for (let c = c0; c <= c1; c++) if (ends(row * this.across + c)) return true;
+    return false;
+  }
+}
+
+/** Where the line to a label that was put away from its node begins: on the node's rim; undefined where it stands at its node. */
+function leadFrom(x: number, y: number, r: number, label: PlacedLabel): readonly [number, number] | undefined {
+  const [tx, ty] = leadTo(x, y, label);
+  const length = Math.hypot(tx - x, ty - y);
+  return length > r + near ? [x + ((tx - x) / length) * r, y + ((ty - y) / length) * r] : undefined;
+}
+
+/** The point of a label's frame that is nearest to a point. */
+export function leadTo(x: number, y: number, label: Pick<PlacedLabel, 'x' | 'y' | 'size' | 'width'>): [number, number] {
+  const half = label.width / 2 + 2;
+  const [top, bottom] = [label.y - label.size * 0.85, label.y + label.size * 0.25];
+  return [Math.min(label.x + half, Math.max(label.x - half, x)), Math.min(bottom, Math.max(top, y))];
 }

@@ -63,6 +63,12 @@ export interface Looks {
   /** Red, green, blue of the ground under each label, and 0 where there is none; absent: none has. */
   labelGround?: Uint8Array;
   labelWeight: 400 | 600;
+  /** Where labels stand in relation to their nodes: where there is room, or there first. */
+  labelPlace: 'auto' | 'above' | 'below' | 'right' | 'left' | 'over';
+  /** x and y in map units from each node to the middle of its label, NaN where it finds its place itself; absent: all do. */
+  labelOffset?: Float32Array;
+  /** Whether letters grow with the map. */
+  labelsOnMap: boolean;
   /** What is written at each edge; absent: nothing. */
   edgeLabel?: string[];
   /** Red, green, blue, opacity of each edge. */
@@ -109,6 +115,8 @@ export function blankLooks(net: Network): Looks {
     arrow: new Float32Array(m),
     ground: 'paper',
     labelWeight: 600,
+    labelPlace: 'auto',
+    labelsOnMap: false,
     hulls: false,
     legend: [],
   };

@@ -94,3 +94,16 @@ test('an empty network, and one without places, bear it', () => {
   expect(found(network({ nodes: 0, edges: [] }), {})).toEqual([]);
   expect(found(network({ nodes: 1, edges: [] }), {})).toEqual([]);
 });
+
+test('signs of the legend without words are counted; the words of the columns help', () => {
+  const silent = { ...colour(), legendLines: [{ line: 'nodeColour', words: { a: ' ', b: '' } }] };
+  expect(found(three, silent)[0].words).toBe('2 signs of the legend have no words.');
+  expect(helps(three, silent)).toBe(true);
+  const amount = { nodeSize: { by: 'amount', column: 'degree', min: 2, max: 9, scale: 'linear' } };
+  const sized: Network = {
+    ...three,
+    nodeColumns: [...three.nodeColumns, { type: 'number', name: 'degree', values: Float64Array.from({ length: 12 }, (_, v) => v) }], // prettier-ignore
+  };
+  expect(titles(sized, { ...amount, legendLines: [{ line: 'nodeSize', title: '', words: {} }] })).toContain('Legend');
+  expect(titles(sized, amount)).not.toContain('Legend');
+});

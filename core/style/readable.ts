@@ -53,6 +53,7 @@ export function remarks(net: Network, style: StyleSettings, looks: Looks): Remar
     faintLabels,
     tooManyLabels,
     hiddenNodes,
+    wordless,
   ].flatMap((check) => check(net, style, looks) ?? []);
 }
 
@@ -202,4 +203,18 @@ const hiddenNodes: Check = (net, _style, looks) => {
         remedy: { words: 'Opacity by density', change: { edgeOpacity: undefined } },
       }
     : undefined;
+};
+
+/** Signs of the legend beside which nothing is written. */
+const wordless: Check = (_net, { legendLines }, { legend }) => {
+  const without = legend.reduce((sum, part) => {
+    const entries = 'entries' in part ? part.entries.filter(({ label }) => label.trim() === '').length : 0;
+    const bare = !('entries' in part) && part.title.trim() === '' ? 1 : 0;
+    return sum + entries + bare;
+  }, 0);
+  if (!without) return undefined;
+  const words = `${counted(without, 'sign')} of the legend ${without === 1 ? 'has' : 'have'} no words.`;
+  return legendLines.length
+    ? { title: 'Legend', words, remedy: { words: 'Use the words of the columns', change: { legendLines: [] } } }
+    : { title: 'Legend', words };
 };

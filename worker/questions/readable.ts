@@ -5,5 +5,6 @@ import type { Question } from './question';
 /** What a reader of the picture may trip over. */
 export const readable: Question<{ style: StyleSettings }, Remark[]> = async (net, { style }) => {
   const { remarks } = await import('@/core/style/readable');
-  return remarks(net, style, dress(net, style));
+  const { labelRemarks } = await import('@/core/scene/readable-labels');
+  return [...remarks(net, style, dress(net, style)), ...labelRemarks(net, style)];
 };

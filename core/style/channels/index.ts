@@ -14,6 +14,8 @@ import { groupNames } from './group-names';
 import { hulls } from './hulls';
 import { labelColour } from './label-colour';
 import { labelGround } from './label-ground';
+import { labelPlace } from './label-place';
+import { labelScale } from './label-scale';
 import { labelShown } from './label-shown';
 import { labelSize } from './label-size';
 import { labelText } from './label-text';
@@ -35,7 +37,9 @@ export const channels = {
   labels,
   labelText,
   labelShown,
+  labelPlace,
   labelSize,
+  labelScale,
   labelColour,
   labelGround,
   labelWeight,

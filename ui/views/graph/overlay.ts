@@ -1,7 +1,6 @@
 /** Labels, the rings of selected nodes and the box, on a 2D canvas over the scene. */
 import { canvasPen, drawEdgeLabels, drawGroupNames, drawHulls, drawLabels, fontOf } from '@/core/figure';
-import { pixelRadius, placeLabels } from '@/core/scene';
-import type { Camera } from '@/core/scene';
+import { type Camera, type PlacedLabel, type Scene, pixelRadius, placeLabels } from '@/core/scene';
 import type { Stage } from './stage';
 
 /** Size in pixels at which texts are measured. */
@@ -15,7 +14,10 @@ export class Overlay {
   line: readonly number[] | undefined;
   private readonly context: CanvasRenderingContext2D;
   private readonly widths = new Map<string, number>();
-  private held: ReadonlySet<number> = new Set();
+  /** A label that is being dragged: its node, and how far from it the label's middle is, in map units. */
+  moving: { node: number; x: number; y: number } | undefined;
+  private placed: readonly PlacedLabel[] = [];
+  private held: ReadonlyMap<number, number> = new Map();
   private request = 0;
   /** Where the camera was when this was painted. */
   private paintedAt: Camera | undefined;
@@ -39,6 +41,19 @@ export class Overlay {
   /** The picture as it stands, where it is up to date. */
   get picture(): { canvas: HTMLCanvasElement; camera: Camera } | undefined {
     return this.paintedAt && !this.request ? { canvas: this.canvas, camera: this.paintedAt } : undefined;
+  }
+
+  /** The label at a point in pixels; the uppermost. */
+  labelAt(x: number, y: number): PlacedLabel | undefined {
+    return this.placed.findLast(
+      (one) => Math.abs(x - one.x) <= one.width / 2 && y >= one.y - one.size * 0.85 && y <= one.y + one.size * 0.25,
+    );
+  }
+
+  private withMoved(scene: Scene, { node, x, y }: { node: number; x: number; y: number }): Float32Array {
+    const offset = scene.labelOffset?.slice() ?? new Float32Array(2 * scene.labels.length).fill(NaN);
+    offset.set([x, y], 2 * node);
+    return offset;
   }
 
   show(shown: boolean): void {
@@ -82,21 +97,17 @@ export class Overlay {
     const first = selected.length <= 12 ? [...selected] : [];
     if (this.hovered >= 0 && !first.includes(this.hovered)) first.push(this.hovered);
     const widthOf = (text: string, size: number): number => this.widthOf(text, size, scene.labelWeight);
-    const placed = placeLabels(
-      scene,
-      camera,
-      size,
-      (v) => widthOf(scene.labels[v], scene.labelSize[v]),
-      first,
-      this.held,
-    );
-    this.held = new Set(placed.map(({ node }) => node));
+    const { moving } = this;
+    const put = moving && { ...scene, labelOffset: this.withMoved(scene, moving) };
+    const placed = placeLabels(put ?? scene, camera, size, widthOf, first, this.held);
+    this.placed = placed;
+    this.held = new Map(placed.map(({ node, spot }) => [node, spot]));
     const pen = canvasPen(context, size);
     // On the screen the ground is the theme's, whatever the page has.
     const onScreen = { ...scene, groundColour: undefined };
     drawGroupNames(onScreen, camera, ink, pen);
     drawEdgeLabels(onScreen, camera, ink, pen);
-    drawLabels(onScreen, placed, widthOf, ink, pen);
+    drawLabels(onScreen, placed, ink, pen);
     context.globalAlpha = 1;
     if (this.line) this.paintLine(this.line);
     if (this.frame) {

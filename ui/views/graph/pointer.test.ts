@@ -29,7 +29,17 @@ function opened(steps = trail({ kind: 'arrange', method: 'force' })) {
     store,
     camera: { scale: 1, x: 0, y: 0 },
     pick: picker(sceneOf(net)),
-    overlay: { draw: () => undefined, frame: undefined as unknown, line: undefined as unknown },
+    overlay: {
+      draw: () => undefined,
+      frame: undefined as unknown,
+      line: undefined as unknown,
+      moving: undefined as unknown,
+      /** One label, of the first node, 40 by 10 pixels around 150, 150. */
+      labelAt: (x: number, y: number) =>
+        Math.abs(x - 150) <= 20 && Math.abs(y - 150) <= 5
+          ? { node: 0, x: 150, y: 153.5, size: 10, width: 40 }
+          : undefined,
+    },
     hover: (v: number) => void went.push(`hover ${v}`),
     moveTo: (camera: { x: number; y: number }) => void went.push(`pan ${camera.x},${camera.y}`),
     zoomBy: (by: number, x?: number, y?: number) => void went.push(`zoom ${by.toFixed(3)} at ${x},${y}`),
@@ -226,4 +236,45 @@ test('after it is let go of nothing is heard any more', () => {
   key('f');
   expect(chosen().nodes).toEqual([]);
   expect(went).toEqual([]);
+});
+
+describe('a label', () => {
+  const styled = (): ReturnType<typeof opened> =>
+    opened(
+      trail({ kind: 'arrange', method: 'force' }, { kind: 'style', byHand: { labelPlace: { k2: { x: 1, y: 2 } } } }),
+    );
+  const byHand = (store: ReturnType<typeof opened>['store']): unknown =>
+    store.getState().trail.steps.flatMap((step) => (step.kind === 'style' ? [step.byHand.labelPlace] : []))[0];
+
+  test('that is dragged keeps its place in the Style step, others theirs', () => {
+    const { drag, store, pointer, stage } = styled();
+    drag([[155, 150], [170, 160], [205, 190]]); // prettier-ignore
+    expect(byHand(store)).toEqual({ k2: { x: 1, y: 2 }, k1: { x: 150, y: 140 } });
+    expect(stage.overlay.moving).toEqual({ node: 0, x: 150, y: 140 });
+    pointer.dispose();
+  });
+
+  test('that is clicked selects its node; what is put off ends where it was', () => {
+    const { drag, fire, store, pointer, stage, chosen } = styled();
+    drag([[150, 150]]);
+    expect(chosen().nodes).toEqual(['k1']);
+    fire('pointerdown', 150, 150);
+    fire('pointermove', 200, 200);
+    expect(stage.overlay.moving).toBeDefined();
+    fire('pointercancel', 200, 200);
+    expect(stage.overlay.moving).toBeUndefined();
+    expect(byHand(store)).toEqual({ k2: { x: 1, y: 2 } });
+    pointer.dispose();
+  });
+
+  test('goes back where no Style step can keep it, and the tools draw over it', () => {
+    const { drag, pointer, stage, store } = opened();
+    drag([[150, 150], [170, 170], [200, 200]]); // prettier-ignore
+    expect(stage.overlay.moving).toBeUndefined();
+    expect(store.getState().trail.steps).toHaveLength(2);
+    pointer.tool = 'lasso';
+    drag([[150, 150], [170, 170], [200, 200]]); // prettier-ignore
+    expect(stage.overlay.moving).toBeUndefined();
+    pointer.dispose();
+  });
 });

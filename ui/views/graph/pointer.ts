@@ -10,6 +10,7 @@ type Drag =
   | { kind: 'pan'; x: number; y: number }
   | { kind: 'box'; x: number; y: number }
   | { kind: 'lasso'; line: number[] }
+  | { kind: 'label'; node: number; x: number; y: number }
   | { kind: 'nodes'; nodes: number[]; from: Float32Array; x: number; y: number };
 
 export type Tool = 'move' | 'box' | 'lasso';
@@ -65,12 +66,15 @@ export class Pointer {
     if (event.button > 1) return;
     const { stage } = this;
     const { x, y } = this.at(event);
-    const node = stage.pick?.node(x, y, stage.camera) ?? -1;
+    const hit = stage.pick?.node(x, y, stage.camera) ?? -1;
+    const label = hit < 0 && this.tool === 'move' ? stage.overlay.labelAt(x, y) : undefined;
+    const node = label?.node ?? hit;
     this.pressed = { x, y, node, adding: event.shiftKey || event.ctrlKey || event.metaKey };
     stage.box.setPointerCapture(event.pointerId);
     stage.box.focus({ preventScroll: true });
     if (this.space || event.button === 1) this.drag = { kind: 'pan', x, y };
     else if (this.tool === 'lasso') this.drag = { kind: 'lasso', line: [x, y] };
+    else if (label) this.drag = { kind: 'label', node, x: x - label.x, y: y - (label.y - label.size * 0.35) };
     else if (node >= 0) this.drag = this.nodeDrag(node, x, y);
     else if (event.shiftKey || this.tool === 'box') this.drag = { kind: 'box', x, y };
     else this.drag = { kind: 'pan', x, y };
@@ -91,7 +95,8 @@ export class Pointer {
     if (!drag || !pressed) {
       const node = stage.pick?.node(x, y, stage.camera) ?? -1;
       stage.hover(node);
-      stage.box.style.cursor = node >= 0 ? 'pointer' : this.tool !== 'move' ? 'crosshair' : 'grab';
+      const over = node >= 0 || (this.tool === 'move' && stage.overlay.labelAt(x, y));
+      stage.box.style.cursor = over ? 'pointer' : this.tool !== 'move' ? 'crosshair' : 'grab';
       return;
     }
     if (!this.dragging && Math.hypot(x - pressed.x, y - pressed.y) < slack) return;
@@ -101,6 +106,15 @@ export class Pointer {
       stage.moveTo({ ...stage.camera, x: stage.camera.x + x - drag.x, y: stage.camera.y + y - drag.y });
       drag.x = x;
       drag.y = y;
+    } else if (drag.kind === 'label') {
+      const { positions } = stage.store.getState();
+      const { scale, x: left, y: top } = stage.camera;
+      stage.overlay.moving = {
+        node: drag.node,
+        x: (x - drag.x - left) / scale - positions[2 * drag.node],
+        y: (y - drag.y - top) / scale - positions[2 * drag.node + 1],
+      };
+      stage.overlay.draw();
     } else if (drag.kind === 'lasso') {
       drag.line.push(x, y);
       stage.overlay.line = drag.line;
@@ -143,6 +157,7 @@ export class Pointer {
       stage.overlay.draw();
     }
     if (drag.kind === 'nodes') this.place(drag.nodes);
+    if (drag.kind === 'label') this.placeLabel();
   }
 
   private cancel(): void {
@@ -152,6 +167,7 @@ export class Pointer {
     this.dragging = false;
     this.stage.overlay.frame = undefined;
     this.stage.overlay.line = undefined;
+    this.stage.overlay.moving = undefined;
     this.stage.overlay.draw();
   }
 
@@ -203,6 +219,19 @@ export class Pointer {
       nodes.map((v) => [net.ids[v], [tenth(positions[2 * v]), tenth(positions[2 * v + 1])] as [number, number]]),
     );
     setStep(step.id, putAt(step, to));
+  }
+
+  /** Keeps a label where it was dragged: its place becomes part of the Style step. */
+  private placeLabel(): void {
+    const { overlay, store } = this.stage;
+    const { net, trail, setStep } = store.getState();
+    const { moving } = overlay;
+    const step = trail.steps.findLast((one) => one.kind === 'style' && one.on);
+    if (moving && net && step?.kind === 'style') {
+      const { byHand } = step;
+      const at = { x: tenth(moving.x), y: tenth(moving.y) };
+      setStep(step.id, { byHand: { ...byHand, labelPlace: { ...byHand.labelPlace, [net.ids[moving.node]]: at } } });
+    } else overlay.moving = undefined;
   }
 
   private wheel(event: WheelEvent): void {

@@ -142,6 +142,7 @@ export class Stage {
     };
     this.picks = undefined;
     this.hovered = -1;
+    this.overlay.moving = undefined;
     this.director?.setScene(this.scene);
     if (first) this.following = true;
     if (this.following) this.fitAll(true);
