@@ -5,7 +5,7 @@
 import type * as z from 'zod';
 import type { Network } from '../graph';
 import type { Breath } from '../split';
-import type { Routes } from '../graph';
+import type { Guide, Routes } from '../graph';
 
 /** What a layout is given besides the network and its settings. */
 export interface LayoutContext extends Breath {
@@ -37,6 +37,8 @@ export interface Layout<K extends string = string, S extends z.ZodObject = z.Zod
   needs?(net: Network, settings: z.infer<S>): string | undefined;
   /** Positions at once that show where it will lead, while it is computed; absent where it is quick enough itself. */
   sketch?(net: Network, settings: z.infer<S>): Float32Array;
+  /** What is written beside the nodes where they came to stand, what was done by hand included. */
+  guides?(net: Network, settings: z.infer<S>, positions: Float32Array): Promise<Guide[]>;
   /** The same for the same network and settings; bare positions where edges lead straight. */
   place(net: Network, settings: z.infer<S>, context: LayoutContext): Promise<Float32Array | Placement>;
 }

@@ -5,7 +5,8 @@ import {
   type PlacedLabel,
   type Scene,
   bend,
-  boundsOf,
+  boundsOfScene,
+  guideLetters,
   fit,
   hullsOf,
   layLegend,
@@ -96,10 +97,11 @@ export async function drawPage(
   const legend = layLegend(scene.legend, options.width - 2 * margin);
   const foot = legend.height ? legend.height + 24 : 0;
   const room = { width: options.width, height: Math.max(80, options.height - head - foot) };
-  const inside = fit(boundsOf(scene.positions, scene.radius), room.width, room.height, options.margin ?? margin + 8);
+  const inside = fit(boundsOfScene(scene), room.width, room.height, options.margin ?? margin + 8);
   const camera = { ...inside, y: inside.y + head };
 
   drawHulls(scene, camera, pen);
+  drawGuideLines(scene, camera, ink, pen);
   for (let e = 0; e < scene.source.length; e++) {
     if ((e & 4095) === 0) await breathe?.((0.8 * e) / scene.source.length);
     drawEdge(scene, e, camera, pen);
@@ -113,6 +115,7 @@ export async function drawPage(
   await breathe?.(0.9);
   const box = { width: options.width, height: options.height - foot };
   const widthOf = (text: string, size: number): number => textWidth(text, size, scene.labelWeight);
+  drawGuides(scene, camera, ink, pen);
   drawGroupNames(scene, camera, ink, pen);
   drawEdgeLabels(scene, camera, ink, pen);
   drawLabels(scene, placeLabels(scene, camera, box, widthOf), ink, pen);
@@ -198,6 +201,30 @@ function middleOfEdge(scene: Scene, e: number, camera: Camera): [number, number]
   }
   const [cx, cy] = bend(from.x, from.y, to.x, to.y, scene.bow[e]);
   return [(from.x + to.x) / 4 + cx / 2, (from.y + to.y) / 4 + cy / 2];
+}
+
+/** Faint lines of an axis, under everything. */
+export function drawGuideLines({ guides }: Scene, { scale, x, y }: Camera, ink: Inks, pen: Pick<Pen, 'line'>): void {
+  for (const { line } of guides ?? []) {
+    if (!line) continue;
+    const [x1, y1, x2, y2] = line.map((part, i) => part * scale + (i % 2 ? y : x));
+    pen.line(x1, y1, x2, y2, undefined, { colour: ink.quiet, opacity: 0.25, width: 1, pattern: 'solid' });
+  }
+}
+
+/** Words beside the nodes that say what their places mean. */
+export function drawGuides(scene: Scene, camera: Camera, ink: Inks, pen: Pick<Pen, 'text'>): void {
+  for (const { text, x, y, anchor } of scene.guides ?? []) {
+    const px = x * camera.scale + camera.x;
+    const left = anchor === 'end' ? px - textWidth(text, guideLetters, 400) : px;
+    pen.text(text, left, y * camera.scale + camera.y + guideLetters * 0.35, {
+      size: guideLetters,
+      weight: 400,
+      anchor: anchor === 'end' ? 'start' : 'middle',
+      colour: ink.quiet,
+      halo: scene.groundColour ?? ink.ground,
+    });
+  }
 }
 
 /** A soft ground around each group. */

@@ -36,6 +36,17 @@ export interface Network {
   positions?: Float32Array;
   /** Points that edges pass between their ends: x, y of `points` from `offsets[e]` to `offsets[e + 1]`, counted in points; map units. Absent: none. */
   routes?: Routes;
+  /** What is written beside the nodes to say what their places mean; absent: nothing. */
+  guides?: readonly Guide[];
+}
+
+/** Words at a place of the map, in map units, with a faint line from x1, y1 to x2, y2 where there is one. */
+export interface Guide {
+  text: string;
+  x: number;
+  y: number;
+  anchor: 'middle' | 'end';
+  line?: readonly [number, number, number, number];
 }
 
 export interface Routes {

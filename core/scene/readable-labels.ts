@@ -4,7 +4,7 @@ import { type Network, nodeCount } from '../graph';
 import type { StyleSettings } from '../style';
 import type { Remark } from '../style/readable';
 import { type PlacedLabel, placeLabels } from './labels';
-import { boundsOf, fit, sceneOf } from './scene';
+import { boundsOfScene, fit, sceneOf } from './scene';
 import { textWidth } from './text';
 
 const page = { width: 1200, height: 900 };
@@ -14,7 +14,7 @@ const margin = 48;
 export function labelRemarks(net: Network, style: StyleSettings): Remark[] {
   if (nodeCount(net) === 0 || style.labels.show === 'none') return [];
   const scene = sceneOf(net, style);
-  const camera = fit(boundsOf(scene.positions, scene.radius), page.width, page.height, margin);
+  const camera = fit(boundsOfScene(scene), page.width, page.height, margin);
   const placed = placeLabels(scene, camera, page, (text, size) => textWidth(text, size, scene.labelWeight));
   const hiding = placed.filter((label) => hides(label, scene.positions, camera)).length;
   const { show, top } = style.labels;

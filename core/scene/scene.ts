@@ -1,5 +1,6 @@
 /** The scene: all that is needed to draw a network, in map units. Screen and exports are drawn from the same one. */
 import { type Network, nodeCount } from '../graph';
+import { textWidth } from './text';
 import { type Looks, type StyleSettings, dress, plainStyle } from '../style';
 
 export interface Scene extends Looks {
@@ -10,6 +11,8 @@ export interface Scene extends Looks {
   labels: string[];
   /** Points that edges pass; absent: all are straight or bowed. */
   routes?: Network['routes'];
+  /** Words beside the nodes; absent: none. */
+  guides?: Network['guides'];
 }
 
 export function sceneOf(net: Network, style: StyleSettings = plainStyle): Scene {
@@ -21,6 +24,7 @@ export function sceneOf(net: Network, style: StyleSettings = plainStyle): Scene 
     target: net.target,
     labels: looks.labelText ?? net.labels,
     routes: net.routes,
+    guides: net.guides,
   };
 }
 
@@ -43,6 +47,27 @@ export function boundsOf(positions: Float32Array, radius?: Float32Array): Bounds
   }
   return bounds.left === Infinity ? { left: -0.5, top: -0.5, right: 0.5, bottom: 0.5 } : bounds;
 }
+
+/** What the picture takes up: the nodes, and what is written beside them. */
+export function boundsOfScene({
+  positions,
+  radius,
+  guides,
+}: Pick<Scene, 'positions' | 'guides'> & { radius?: Float32Array }): Bounds {
+  const bounds = boundsOf(positions, radius);
+  for (const { text, x, y, anchor } of guides ?? []) {
+    const width = 1.2 * textWidth(text, guideLetters, 400);
+    const [before, after] = anchor === 'end' ? [width, 0] : [width / 2, width / 2];
+    bounds.left = Math.min(bounds.left, x - before);
+    bounds.right = Math.max(bounds.right, x + after);
+    bounds.top = Math.min(bounds.top, y - guideLetters);
+    bounds.bottom = Math.max(bounds.bottom, y + guideLetters);
+  }
+  return bounds;
+}
+
+/** Height of the letters beside the nodes, in pixels. */
+export const guideLetters = 12;
 
 /** From map units to pixels: x · scale + x0. */
 export interface Camera {

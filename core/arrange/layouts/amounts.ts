@@ -34,5 +34,9 @@ export const amounts: Layout<'amounts', typeof schema> = {
   summary: ({ x, y }) => `${y || '…'} over ${x || '…'}`,
   needs: (net, { x, y }) =>
     lacksAmount(net, x, 'how far to the right a node stands') ?? lacksAmount(net, y, 'how far up a node stands'),
+  async guides(net, { x, y }, at) {
+    const { axis } = await import('../guides');
+    return [...axis(net, x, 'x', at), ...axis(net, y, 'y', at)];
+  },
   place: async (net, settings) => (await import('../amounts')).amountsLayout(net, settings),
 };

@@ -42,5 +42,6 @@ export const rows: Layout<'rows', typeof schema> = {
       ? undefined
       : `The nodes have no column “${by}” here. Choose the column whose values are to stand in rows.`;
   },
+  guides: async (net, { by, upright }, at) => (await import('../guides')).rowNames(net, by, upright, at),
   place: async (net, settings, context) => (await import('../rows')).rowsLayout(net, settings, context),
 };

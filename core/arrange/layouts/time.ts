@@ -41,5 +41,9 @@ export const time: Layout<'time', typeof schema> = {
     nodeCount(net) > most
       ? `Lanes along time are for up to ${counted(most, 'node')}. Narrow the network, or choose another layout.`
       : lacksAmount(net, column, 'when a node is'),
+  async guides(net, { column, by }, at) {
+    const { axis, rowNames } = await import('../guides');
+    return [...axis(net, column, 'x', at), ...(by ? rowNames(net, by, false, at) : [])];
+  },
   place: async (net, settings) => (await import('../time')).timeLayout(net, settings),
 };

@@ -64,7 +64,8 @@ export const arrange: StepKind<ArrangeSettings> = {
       asPlacement(await layout.place(network, step.settings, { ...context, report })),
     );
     const positions = await adjusted(network, byHand(network, found.positions, step), step.adjusted, context);
-    const arranged = { ...network, positions, routes: undefined };
+    const guides = nodeCount(network) ? await layout.guides?.(network, step.settings, positions) : undefined;
+    const arranged = { ...network, positions, routes: undefined, guides };
     const routes = await routesOf(arranged, found, step, context);
     const hands = putByHand(step.placed, step.adjusted).size;
     const notes: Note[] = hands ? [{ text: `${counted(hands, 'node is', 'nodes are')} placed by hand.` }] : [];
@@ -97,7 +98,10 @@ function drawn<S extends { network: Network }>(
 ): S {
   if (where) stay(state.network, positions, where);
   const { network } = state;
-  return { ...state, network: { ...network, positions: byHandAtOnce(network, positions, step), routes: undefined } };
+  return {
+    ...state,
+    network: { ...network, positions: byHandAtOnce(network, positions, step), routes: undefined, guides: undefined },
+  };
 }
 
 /** Nodes that are drawn already stay where they are; the others stand among those of their neighbours that are. */

@@ -106,6 +106,7 @@ async function projectedOn(net: Network, settings: ProjectSettings, context: Ste
     edgeRecords: behind,
     positions: undefined,
     routes: undefined,
+    guides: undefined,
     sides: undefined,
   };
   return subnetwork(full, stays);

@@ -1,5 +1,14 @@
 /** Labels, the rings of selected nodes and the box, on a 2D canvas over the scene. */
-import { canvasPen, drawEdgeLabels, drawGroupNames, drawHulls, drawLabels, fontOf } from '@/core/figure';
+import {
+  canvasPen,
+  drawEdgeLabels,
+  drawGroupNames,
+  drawGuideLines,
+  drawGuides,
+  drawHulls,
+  drawLabels,
+  fontOf,
+} from '@/core/figure';
 import { type Camera, type PlacedLabel, type Scene, pixelRadius, placeLabels } from '@/core/scene';
 import type { Stage } from './stage';
 
@@ -105,6 +114,8 @@ export class Overlay {
     const pen = canvasPen(context, size);
     // On the screen the ground is the theme's, whatever the page has.
     const onScreen = { ...scene, groundColour: undefined };
+    drawGuideLines(onScreen, camera, ink, pen);
+    drawGuides(onScreen, camera, ink, pen);
     drawGroupNames(onScreen, camera, ink, pen);
     drawEdgeLabels(onScreen, camera, ink, pen);
     drawLabels(onScreen, placed, ink, pen);

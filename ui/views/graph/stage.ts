@@ -1,7 +1,7 @@
 /** The canvas with its camera, pointer and keys. Outside of React: nothing here renders a component. */
 import { type Components, components } from '@/core/graph';
 import { type Looks, inks, rgb } from '@/core/style';
-import { type Bounds, type Camera, type Scene, boundsOf, fit } from '@/core/scene';
+import { type Bounds, type Camera, type Scene, boundsOf, boundsOfScene, fit } from '@/core/scene';
 import type { Theme } from '@/ui/kit/theme';
 import type { Workbench, WorkbenchStore } from '@/ui/state/store';
 import type { Backend } from './scene/backend';
@@ -139,6 +139,7 @@ export class Stage {
       target: net.target,
       labels: looks.labelText ?? net.labels,
       routes: net.routes,
+      guides: net.guides,
     };
     this.picks = undefined;
     this.hovered = -1;
@@ -222,7 +223,7 @@ export class Stage {
     if (!this.scene) return;
     const { width, height } = this.size;
     const camera = fit(
-      keepFollowing ? this.firstBounds() : boundsOf(this.scene.positions),
+      keepFollowing ? this.firstBounds() : boundsOfScene(this.scene),
       width,
       height - inset.top - inset.bottom,
       margin,
@@ -235,7 +236,8 @@ export class Stage {
     const { net } = this.store.getState();
     const { scene } = this;
     if (!net || !scene) return boundsOf(new Float32Array(0));
-    const all = boundsOf(scene.positions);
+    const all = boundsOfScene(scene);
+    if (scene.guides?.length) return all;
     if (this.parts?.source !== net.source) this.parts = { source: net.source, ...components(net) };
     const { of, sizes } = this.parts;
     if (sizes.length < 2 || 2 * sizes[0] < of.length) return all;
