@@ -1,6 +1,7 @@
 /** Words and lines that say what the places of a layout mean: names beside rows, years and amounts along an axis. */
 import type { Guide, Network } from '../graph';
 import { nodeColumn } from '../graph';
+import { columnTitle } from '../measure';
 import { dayNumber } from '../tables';
 import { amountsAt, groupsBy } from './columns';
 
@@ -31,8 +32,8 @@ export function rowNames(net: Network, by: string, upright: boolean, at: Float32
   });
 }
 
-/** Ticks along x, or y, of a column, with faint lines across; read off where the nodes stand, none where these no longer follow it. */
-export function axis(net: Network, column: string, along: 'x' | 'y', at: Float32Array): Guide[] {
+/** Ticks along x, or y, of a column, with faint lines across; read off where the nodes stand, none where these no longer follow it; `bent` where the scale is not linear. */
+export function axis(net: Network, column: string, along: 'x' | 'y', at: Float32Array, bent = false): Guide[] {
   const values = amountsAt(net, column);
   const [own, other] = along === 'x' ? [0, 1] : [1, 0];
   const known = Array.from(values.keys()).filter((v) => !Number.isNaN(values[v]));
@@ -50,12 +51,18 @@ export function axis(net: Network, column: string, along: 'x' | 'y', at: Float32
   for (const v of known) [low, high] = [Math.min(low, at[2 * v + other]), Math.max(high, at[2 * v + other])];
   const dates = nodeColumn(net, column).type === 'date';
   const [first, last] = [points[0].value, points[points.length - 1].value];
-  const ticks = (dates ? dateTicks(first, last) : numberTicks(first, last))
+  const ticks = (dates ? dateTicks(first, last) : numberTicks(first, last, bent))
     .map((tick) => ({ text: tick.text, place: placeOf(tick.value, points) }))
     .sort((a, b) => a.place - b.place);
   const apart = along === 'x' ? apartX : apartY;
+  const [from, to] = [points[0].place, points[points.length - 1].place];
+  const [start, end] = [Math.min(from, to), Math.max(from, to)];
+  const title: Guide =
+    along === 'x'
+      ? { text: columnTitle(column), x: end, y: high + beside + 26, anchor: 'end' }
+      : { text: columnTitle(column), x: low - beside, y: start - beside - 10, anchor: 'end' };
   let before = -Infinity;
-  return ticks.flatMap(({ text, place }): Guide[] => {
+  const marks = ticks.flatMap(({ text, place }): Guide[] => {
     if (place - before < apart) return [];
     before = place;
     return along === 'x'
@@ -70,6 +77,7 @@ export function axis(net: Network, column: string, along: 'x' | 'y', at: Float32
         ]
       : [{ text, x: low - beside, y: place, anchor: 'end', line: [low - beside / 2, place, high + beside, place] }];
   });
+  return marks.length ? [...marks, title] : [];
 }
 
 /** Where a value lies between the two nodes with the nearest ones. */
@@ -87,12 +95,12 @@ interface Tick {
   text: string;
 }
 
-/** Round numbers within a range: about eight, and where the range spans many powers of ten these between as well. */
-export function numberTicks(low: number, high: number): Tick[] {
+/** Round numbers within a range: about eight, and on a bent scale over many powers of ten these between as well. */
+export function numberTicks(low: number, high: number, bent = false): Tick[] {
   const found = new Set<number>();
   const every = roundStep((high - low) / 8);
   for (let k = Math.ceil(low / every); k * every <= high; k++) found.add(Number((k * every).toPrecision(12)));
-  if (low >= 0 && high > 100 * Math.max(1, low))
+  if (bent && low >= 0 && high > 100 * Math.max(1, low))
     for (let power = 1; power < high; power *= 10) for (const m of [1, 2, 5]) if (m * power >= low && m * power <= high) found.add(m * power); // prettier-ignore
   const years = low >= 1000 && high <= 2200;
   return Array.from(found, (value) => ({

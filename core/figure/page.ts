@@ -332,7 +332,8 @@ function drawLegend({ marks }: LaidLegend, left: number, top: number, ink: Inks,
       pen.text(mark.text, left + mark.x, y, { size: legendLetters, weight, anchor: 'start', colour });
     } else if (mark.kind === 'rect') pen.rect(left + mark.x, y, mark.width, mark.height, mark.colour);
     else if (mark.kind === 'ring') pen.shape('circle', left + mark.x, y, mark.radius, ink.ground, mark.colour, 2);
-    else if (mark.kind === 'shape') pen.shape(mark.shape, left + mark.x, y, mark.radius, colour, ink.ground, 0);
+    else if (mark.kind === 'shape')
+      pen.shape(mark.shape, left + mark.x, y, mark.radius, mark.colour ?? colour, ink.ground, 0);
     else {
       const stroke = { colour, opacity: 1, width: mark.width, pattern: mark.pattern };
       pen.line(left + mark.x1, y, left + mark.x2, y, undefined, stroke);

@@ -6,7 +6,7 @@ import { textWidth } from './text';
 export type LegendMark =
   | { kind: 'text'; x: number; y: number; text: string; strong?: boolean }
   | { kind: 'rect'; x: number; y: number; width: number; height: number; colour: string }
-  | { kind: 'shape'; x: number; y: number; radius: number; shape: Shape; quiet?: boolean }
+  | { kind: 'shape'; x: number; y: number; radius: number; shape: Shape; quiet?: boolean; colour?: string }
   | { kind: 'ring'; x: number; y: number; radius: number; colour: string }
   | { kind: 'line'; x1: number; x2: number; y: number; width: number; pattern: Pattern; quiet?: boolean };
 
@@ -56,8 +56,9 @@ class Row {
     this.marks.push({ kind: 'rect', x: this.x, y: -9, width, height: 11, colour });
     this.x += width + gap;
   }
-  shape(shape: Shape, radius: number, quiet = false): void {
-    this.marks.push({ kind: 'shape', x: this.x + radius, y: -4, radius, shape, ...(quiet ? { quiet } : {}) });
+  shape(shape: Shape, radius: number, quiet = false, colour?: string): void {
+    const paint = { ...(quiet ? { quiet } : {}), ...(colour ? { colour } : {}) };
+    this.marks.push({ kind: 'shape', x: this.x + radius, y: -4, radius, shape, ...paint });
     this.x += 2 * radius + 6;
   }
   ring(colour: string, radius: number): void {
@@ -82,7 +83,7 @@ class Row {
 const drawing: { [K in LegendPart['kind']]: (part: Extract<LegendPart, { kind: K }>, row: Row) => void } = {
   colours: (part, row) => row.entries(part, ({ colour }) => row.colour(colour)),
   rims: (part, row) => row.entries(part, ({ colour }) => row.ring(colour, 4.5)),
-  shapes: (part, row) => row.entries(part, ({ shape }) => row.shape(shape, 4.5)),
+  shapes: (part, row) => row.entries(part, ({ shape, colour }) => row.shape(shape, 4.5, false, colour)),
   lines: (part, row) => row.entries(part, ({ pattern }) => row.line(22, 1.4, pattern)),
   ramp({ low, high, stops }, row) {
     row.text(low, 6);

@@ -4,7 +4,7 @@ import { type ColumnUse, isRule } from './channel';
 import { type LookRule, laidOver, ruleColumns } from './look';
 import { type LegendPart, type Looks, blankLooks } from './looks';
 import { type ChannelName, type StyleSettings, channelEntries, plainStyle } from './registry';
-import { told } from './told';
+import { joined, told } from './told';
 
 const inTurn = [...channelEntries].sort(([, a], [, b]) => a.turn - b.turn);
 
@@ -26,7 +26,7 @@ export function dress(net: Network, style: StyleSettings, step?: string): Looks 
     const over = { rules: style.rules[key] ?? [], byHand: style.byHand[key] ?? {}, title: channelTitle(key) };
     laidOver(net, channel.look, over, looks, step).forEach(add);
   }
-  looks.legend = told(looks.legend, style.legendLines);
+  looks.legend = told(joined(looks.legend), style.legendLines);
   return looks;
 }
 

@@ -29,7 +29,7 @@ export type LegendPart = {
 } & (
   | { kind: 'colours'; entries: (Entry & { colour: string })[] }
   | { kind: 'rims'; entries: (Entry & { colour: string })[] }
-  | { kind: 'shapes'; entries: (Entry & { shape: Shape })[] }
+  | { kind: 'shapes'; entries: (Entry & { shape: Shape; colour?: string })[] }
   | { kind: 'lines'; entries: (Entry & { pattern: Pattern })[] }
   | { kind: 'ramp'; stops: string[]; low: string; high: string }
   | { kind: 'sizes'; low: string; high: string; min: number; max: number }

@@ -112,3 +112,17 @@ describe('an entry stands for', () => {
     expect(() => standsFor(net, style, { of: 'nodes', column: 'gone' }, { values: ['a'] })).toThrow('gone');
   });
 });
+
+test('colours and shapes of one column are one line, in both; of two columns they are two', () => {
+  const both = dress(net, { ...style, nodeShape: { by: 'category', column: 'role', shapes: {} } }).legend;
+  const [first] = both;
+  expect(both.map(lineOf)).toEqual(['nodeColour', 'nodeRim rules', 'edgePattern']);
+  expect(first.kind === 'shapes' && first.entries.map(({ label, shape }) => [label, shape])).toEqual([
+    ['keeper', 'circle'],
+    ['owner', 'square'],
+  ]);
+  expect(
+    first.kind === 'shapes' && first.entries.every(({ colour, stands }) => colour?.startsWith('#') && stands),
+  ).toBe(true);
+  expect(legend.map(lineOf)).toContain('nodeShape');
+});

@@ -23,6 +23,21 @@ export const lineOf = ({ channel = '', rules }: Pick<LegendPart, 'channel' | 'ru
 /** What an entry said before it was told otherwise. */
 export const entryOf = ({ label, was }: { label: string; was?: string }): string => was ?? label;
 
+/** Colours and shapes that say the same of one column are one line: shapes in their colours. */
+export function joined(legend: readonly LegendPart[]): LegendPart[] {
+  const colours = legend.find(({ channel, rules }) => channel === 'nodeColour' && !rules);
+  const shapes = legend.find(({ channel, rules }) => channel === 'nodeShape' && !rules);
+  if (colours?.kind !== 'colours' || shapes?.kind !== 'shapes' || colours.column !== shapes.column) return [...legend];
+  const shapeOf = new Map(shapes.entries.map(({ label, shape }) => [label, shape]));
+  if (shapeOf.size !== colours.entries.length || !colours.entries.every(({ label }) => shapeOf.has(label)))
+    return [...legend];
+  const { kind: _kind, entries, ...line } = colours;
+  const coloured = entries.map((entry) => ({ ...entry, shape: shapeOf.get(entry.label) ?? 'circle' }));
+  return legend.flatMap((part): LegendPart[] =>
+    part === colours ? [{ ...line, kind: 'shapes', entries: coloured }] : part === shapes ? [] : [part],
+  );
+}
+
 /** The legend in the order and the words of the settings. */
 export function told(legend: readonly LegendPart[], lines: readonly LegendLine[]): LegendPart[] {
   if (!lines.length) return [...legend];

@@ -34,9 +34,9 @@ export const amounts: Layout<'amounts', typeof schema> = {
   summary: ({ x, y }) => `${y || '…'} over ${x || '…'}`,
   needs: (net, { x, y }) =>
     lacksAmount(net, x, 'how far to the right a node stands') ?? lacksAmount(net, y, 'how far up a node stands'),
-  async guides(net, { x, y }, at) {
+  async guides(net, { x, y, xScale, yScale }, at) {
     const { axis } = await import('../guides');
-    return [...axis(net, x, 'x', at), ...axis(net, y, 'y', at)];
+    return [...axis(net, x, 'x', at, xScale !== 'linear'), ...axis(net, y, 'y', at, yScale !== 'linear')];
   },
   place: async (net, settings) => (await import('../amounts')).amountsLayout(net, settings),
 };

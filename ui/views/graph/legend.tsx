@@ -81,13 +81,13 @@ function Mark({ mark }: { mark: LegendMark }) {
       return <circle cx={mark.x} cy={mark.y} r={mark.radius} fill="none" stroke={mark.colour} strokeWidth={2} />;
     case 'shape':
       return mark.shape === 'circle' ? (
-        <circle cx={mark.x} cy={mark.y} r={mark.radius} fill={colour} />
+        <circle cx={mark.x} cy={mark.y} r={mark.radius} fill={mark.colour ?? colour} />
       ) : (
         <polygon
           points={corners[mark.shape]
             .map(([x, y]) => `${mark.x + mark.radius * x},${mark.y + mark.radius * y}`)
             .join(' ')}
-          fill={colour}
+          fill={mark.colour ?? colour}
         />
       );
     case 'line':
