@@ -2,7 +2,7 @@
 import { type Adjacency, type Network, components, nodeCount, simpleAdjacency } from '../graph';
 import type { Breath } from '../split';
 import { seeded } from '../random';
-import { type Rung, ladder, nodesAt, partsAt, spreadOut } from './ladder';
+import { type Rung, ladder, nodesAt, partsAt, spreadOut, together } from './ladder';
 import { type FarField, Quadtree } from './quadtree';
 import { Ranges } from './ranges';
 import { startPositions } from './start';
@@ -32,10 +32,10 @@ const large = 20_000;
 /** Rounds on groups of nodes, and from their places on; further ones gain next to nothing. */
 const groupRounds = 60;
 const laterRounds = 80;
-/** In radii of the drawing: how far the mean node still goes where a round is the last, and the least bound. */
-const still = 0.0004;
+/** In radii of the drawing: how far nodes still go, in the root of the mean square, where a round is the last; and the least bound. */
+const still = 0.001;
 const finest = 0.0005;
-/** A drawing gains while the mean node goes less far over this many rounds than this share of the way over those before; then it settles in so many more. */
+/** A drawing gains while nodes go less far over this many rounds than this share of the way over those before; then it settles in so many more. */
 const span = 10;
 const gaining = 0.9;
 const settling = 12;
@@ -70,7 +70,9 @@ export async function forceLayout(
   };
   const top = rungs.length - 1;
   const small = n <= many && n + rows.to.length / 2 <= large;
-  let at = startPositions(rungs[top].rows, partsAt(parts, nodesAt(rungs, top), rungs[top].strength.length), random);
+  const topParts = partsAt(parts, nodesAt(rungs, top), rungs[top].strength.length);
+  let at = startPositions(rungs[top].rows, topParts, random);
+  if (!small) together(at, topParts, random);
   for (let level = top; level >= 0; level--) {
     const rung = rungs[level];
     if (level < top) at = spreadOut(at, rung, rungs[level + 1], allMass, random);
@@ -107,7 +109,7 @@ class Cooling {
     this.bound = first + finest;
   }
 
-  /** After a round in which the mean node went so far. */
+  /** After a round in which nodes went so far. */
   moved(far: number): void {
     this.round++;
     this.sum += far;
@@ -170,7 +172,7 @@ function forcesOf({ rows, strength }: Rung, small: boolean, ask: Pick<Forces, 'p
 /** Shorter edges pull as ones of this length, so that a pull that does not grow is not without bounds. */
 const shortest2 = 1e-4;
 
-/** One round: moves every node, and returns how far the mean node went. */
+/** One round: moves every node, and returns how far they went, as the root of the mean square. */
 function step(at: Float64Array, forces: Forces, bound: number): number {
   const { tree, rows, stiffness, mass, push, gravity, grows, alike, force } = forces;
   const { offsets, to, weight: springs } = rows;
@@ -208,7 +210,9 @@ function step(at: Float64Array, forces: Forces, bound: number): number {
         const u = 2 * to[k];
         const dx = at[u] - px;
         const dy = at[u + 1] - py;
-        const pull = springs[k] * Math.pow(Math.max(shortest2, dx * dx + dy * dy), half);
+        const square = Math.max(shortest2, dx * dx + dy * dy);
+        // Tight groups are worth a root in place of a power.
+        const pull = springs[k] * (half === -0.5 ? 1 / Math.sqrt(square) : Math.pow(square, half));
         stiff += pull * Math.max(1, grows);
         fx += pull * dx;
         fy += pull * dy;
@@ -228,11 +232,11 @@ function step(at: Float64Array, forces: Forces, bound: number): number {
   }
   let far = 0;
   for (let v = 0; v < n; v++) {
-    far += Math.sqrt(force[2 * v] ** 2 + force[2 * v + 1] ** 2);
+    far += force[2 * v] ** 2 + force[2 * v + 1] ** 2;
     at[2 * v] += force[2 * v];
     at[2 * v + 1] += force[2 * v + 1];
   }
-  return far / n;
+  return Math.sqrt(far / n);
 }
 
 /** Centred, and scaled so that n nodes spread evenly over the disc they take up would have `spread` map units of room each way. */
