@@ -258,6 +258,14 @@ test('ties within a group are told by its code, not by its colour: two groups ma
   expect([of(0), of(1)].map((colour) => colour === '#112233')).toEqual([true, false]);
 });
 
+test('above 20,000 edges those that lie on others bow all the same, and only those', () => {
+  const m = 20_010;
+  const many = network({ nodes: m + 1, edges: Array.from({ length: m }, (_, e) => (e < 3 ? [0, 1] : e === 3 ? [1, 0] : e === 4 ? [2, 2] : [e, e + 1])) }); // prettier-ignore
+  const { bow } = dress(many, style({ curve: 0.3 }));
+  expect([...bow.slice(0, 6)].map((one) => Math.round(100 * one))).toEqual([0, 14, 28, 42, 0, 0]);
+  expect(bow.filter((one) => one > 0)).toHaveLength(3);
+});
+
 test('parallel edges of one direction have lanes of their own; straight ones of both directions do', () => {
   const parallel = network({ nodes: 3, edges: [[0, 1], [0, 1], [1, 0], [0, 1], [1, 2], [2, 2], [2, 2]] }); // prettier-ignore
   const lanes = (curve: number): number[] =>
