@@ -75,9 +75,11 @@ export interface Spread {
   from?: number;
   to?: number;
   reversed?: boolean;
-  /** Whether values fall into classes, and how: of equal width, or with equally many values each. */
-  classes?: 'none' | 'equal' | 'quantiles';
+  /** Whether values fall into classes, and how: of equal width, with equally many values each, or from bounds set by hand. */
+  classes?: 'none' | 'equal' | 'quantiles' | 'hand';
   count?: number;
+  /** Where classes set by hand begin, the lowest aside, ascending. */
+  begins?: readonly number[];
 }
 
 /** The fields of a spread beside its scale, as a form draws them. */
@@ -86,9 +88,10 @@ export const spreadFields = {
   to: z.number().optional(),
   reversed: z.boolean().optional().meta({ title: 'Reversed' }),
   classes: z
-    .enum(['none', 'equal', 'quantiles'])
+    .enum(['none', 'equal', 'quantiles', 'hand'])
     .optional()
-    .meta({ title: 'Classes', labels: { equal: 'of equal width', quantiles: 'of equally many' } }),
+    .meta({ title: 'Classes', labels: { equal: 'of equal width', quantiles: 'of equally many', hand: 'set by hand' } }),
+  begins: z.array(z.number()).max(30).optional(),
   count: z
     .number()
     .int()
@@ -101,7 +104,7 @@ export const spreadFields = {
 /** Shares of a range after its ends are held, its values classed, and it is reversed. `low` and `high` are the held ends. */
 export function spreadOut(
   values: Float64Array,
-  { scale, from, to, reversed, classes = 'none', count = 5 }: Spread,
+  { scale, from, to, reversed, classes = 'none', count = 5, begins = [] }: Spread,
 ): Amounts {
   const held =
     from === undefined && to === undefined
@@ -110,13 +113,25 @@ export function spreadOut(
           Number.isNaN(value) ? NaN : Math.min(to ?? Infinity, Math.max(from ?? -Infinity, value)),
         );
   const found = classes === 'quantiles' ? shares(held, 'rank') : shares(held, scale);
-  if (classes !== 'none' && found.low < found.high)
+  if (classes === 'hand') {
+    const bounds = [...begins].sort((a, b) => a - b);
+    found.shares.forEach((share, i) => {
+      if (!Number.isNaN(share)) found.shares[i] = classAt(held[i], bounds) / Math.max(1, bounds.length);
+    });
+  } else if (classes !== 'none' && found.low < found.high)
     found.shares.forEach((share, i) => {
       // A class has one look: the first that of the lowest value, the last that of the highest.
       if (!Number.isNaN(share)) found.shares[i] = Math.min(count - 1, Math.floor(share * count)) / (count - 1);
     });
   if (reversed) found.shares.forEach((share, i) => (found.shares[i] = 1 - share));
   return found;
+}
+
+/** Which class a value falls into, by the bounds at which each but the lowest begins. */
+function classAt(value: number, bounds: readonly number[]): number {
+  let place = 0;
+  while (place < bounds.length && value >= bounds[place]) place++;
+  return place;
 }
 
 /** What is known of a column's amounts: counts in bands of equal width from the lowest to the highest. */

@@ -169,6 +169,15 @@ describe('the spread of amounts', () => {
     expect([low, high]).toEqual([0, 40]);
     expect([...spreadOut(values, { scale: 'linear', from: 10, to: 30 }).shares]).toEqual([0, 0, 0.5, 1, 1, NaN]);
   });
+  test('in classes that begin where it was said', () => {
+    const some = Float64Array.of(1, 5, 19, 20, 500, NaN);
+    const found = (begins: number[]) => [...spreadOut(some, { scale: 'log', classes: 'hand', begins }).shares];
+    expect(found([100, 5, 20])).toEqual([0, 1 / 3, 1 / 3, 2 / 3, 1, NaN]);
+    expect(found([5])).toEqual([0, 1, 1, 1, 1, NaN]);
+    expect(found([])).toEqual([0, 0, 0, 0, 0, NaN]);
+    expect([...spreadOut(some, { scale: 'linear', classes: 'hand', begins: [5], reversed: true }).shares]).toEqual([1, 0, 0, 0, 0, NaN]); // prettier-ignore
+  });
+
   test('reversed, and in classes of equal width or of equally many', () => {
     expect([...spreadOut(values, { scale: 'linear', to: 40, reversed: true }).shares]).toEqual([
       1,

@@ -1,8 +1,10 @@
 'use client';
 /** The distribution of a column with two handles, between which its range is used. */
 import { Slider } from 'radix-ui';
+import { useState } from 'react';
 import { worthHolding } from '@/core/amounts';
-import { counted, shortNumber } from '@/ui/kit';
+import { datePrecision, readDate, writeDate } from '@/core/tables';
+import { TextField, counted, shortNumber } from '@/ui/kit';
 import type { Change } from '@/ui/kit/settings-form';
 import type { ColumnHoldings } from '@/worker/client';
 
@@ -68,6 +70,9 @@ export function Held({
         <span>{from > low ? `${shortNumber(from)} and under` : shortNumber(low)}</span>
         <span>{to < top ? `${shortNumber(to)} and over` : shortNumber(top)}</span>
       </p>
+      {values.classes === 'hand' && (
+        <Begins begins={(values.begins ?? []) as number[]} dates={column.type === 'date'} onChange={onChange} />
+      )}
       {worth && (
         <p className="mt-2 rounded-md border border-line bg-tint px-2.5 py-1.5 text-sm" role="note">
           {counted(worth.above, 'value takes', 'values take')} more than half of the range
@@ -86,3 +91,33 @@ export function Held({
     </div>
   );
 }
+
+/** Where each class but the lowest begins, in one line. */
+function Begins({ begins, dates, onChange }: { begins: readonly number[]; dates: boolean; onChange: Change }) {
+  const [odd, setOdd] = useState<string | undefined>();
+  const said = (value: number): string => (dates ? writeDate(value, datePrecision.day, false) : String(value));
+  return (
+    <>
+      <TextField
+        label="Classes begin at"
+        value={begins.map(said).join('; ')}
+        placeholder={dates ? '1900; 1914-08; 1931' : '5; 20; 100'}
+        onCommit={(text) => {
+          const parts = text.split(/[;\s]+/).filter((part) => part !== '');
+          const found = parts.map((part) => (dates ? dayOf(part) : Number(part.replace(',', '.'))));
+          const wrong = parts.find((_, i) => !Number.isFinite(found[i]));
+          setOdd(wrong);
+          if (wrong === undefined) onChange({ begins: [...new Set(found)].sort((a, b) => a - b) });
+        }}
+      />
+      {odd !== undefined && (
+        <p role="alert" className="mt-1 text-sm text-danger">
+          “{odd}” is no {dates ? 'date' : 'number'}. Part the bounds by semicolons, as in{' '}
+          {dates ? '1900; 1914-08' : '5; 20; 100'}.
+        </p>
+      )}
+    </>
+  );
+}
+
+const dayOf = (text: string): number => readDate(text)?.day ?? NaN;

@@ -33,7 +33,11 @@ test('a line has other words, and none where they are as they were', async () =>
   const title = within(colour).getByRole('textbox', { name: /^Title of/ });
   await userEvent.clear(title);
   await userEvent.type(title, 'Where they live{Enter}');
-  expect((set.mock.lastCall?.[0].legendLines as LegendLine[])[0]).toEqual({ line: 'nodeColour', title: 'Where they live', words: {} });
+  expect((set.mock.lastCall?.[0].legendLines as LegendLine[])[0]).toEqual({
+    line: 'nodeColour',
+    title: 'Where they live',
+    words: {},
+  });
 });
 
 test('lines change places by their arrows and by dragging; words of lines that are not drawn stay', async () => {

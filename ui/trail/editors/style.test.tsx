@@ -88,6 +88,19 @@ test('size by amount begins with the degree, its bounds beside each other; rever
   });
 });
 
+test('classes begin where it is written; what is no number is said, and nothing changed', async () => {
+  const it = shown({}, { ...before, nodeColumns: before.nodeColumns.map((col) => col.name === 'degree' ? { ...col, distribution: { filled: 9, distinct: 9, bars: [4, 3, 2], low: 0, high: 90 } } : col) }); // prettier-ignore
+  await choose(it, 'Nodes', 'Size', 'Size', 'by amount');
+  await choose(it, 'Nodes', 'Size', 'Classes', 'set by hand');
+  const field = screen.getByLabelText('Classes begin at');
+  await it.user.type(field, '50; 5 12,5{Enter}');
+  expect(style(it)).toMatchObject({ nodeSize: { classes: 'hand', begins: [5, 12.5, 50] } });
+  await it.user.clear(screen.getByLabelText('Classes begin at'));
+  await it.user.type(screen.getByLabelText('Classes begin at'), '5; many{Enter}');
+  expect(screen.getByRole('alert').textContent).toMatch(/“many” is no number/);
+  expect(style(it)).toMatchObject({ nodeSize: { begins: [5, 12.5, 50] } });
+});
+
 /** Holdings with one far value in a hundred. */
 const skewed: Holdings = {
   ...before,
