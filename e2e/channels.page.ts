@@ -1,6 +1,6 @@
 /** What the test of channels runs in the browser: one scene drawn by each of the three that draw. */
 import * as z from 'zod';
-import { canvasPen, drawEdgeLabels, drawGroupNames, drawHulls, drawLabels, svg } from '@/core/figure';
+import { canvasPen, drawEdgeLabels, drawGroupNames, drawHulls, drawLabels, drawShades, svg } from '@/core/figure';
 import { type Network, edgeIdOf, network } from '@/core/graph';
 import { type Scene, boundsOfScene, fit, placeLabels, sceneOf, textWidth } from '@/core/scene';
 import { type StyleSettings, channelEntries, edgeKey, inks, plainStyle, styleParts } from '@/core/style';
@@ -43,6 +43,7 @@ const settings: Record<string, object> = {
   nodeShape: { nodeShape: { by: 'category', column: 'kind', shapes: { a: 'star', b: 'diamond' } } },
   nodeRim: { nodeRim: { by: 'all', colour: '#aa2200', width: 4 } },
   nodeOpacity: { nodeOpacity: { by: 'all', opacity: 0.3 } },
+  nodeShade: { nodeShade: { by: 'all', width: 3 } },
   labels: { labels: { show: 'all', top: 6, size: 20 } },
   labelText: { labelText: '{name} of {kind}' },
   labelShown: { byHand: { labelShown: eachNode('hidden') } },
@@ -106,6 +107,7 @@ function onScreen(scene: Scene, backend: Backend, canvas: HTMLCanvasElement): Ui
   context.fillRect(0, 0, page.width, page.height);
   const pen = canvasPen(context, page);
   drawHulls(scene, camera, pen);
+  drawShades(scene, camera, pen);
   context.globalAlpha = 1;
   context.drawImage(canvas, 0, 0);
   drawGroupNames(scene, camera, ink, pen);

@@ -1,6 +1,6 @@
 /** The pen for a 2D canvas: PNG files, and the screen where there is no WebGL. */
 import { corners, dashes } from '../style';
-import type { Pen, Stroke } from './page';
+import type { Pen, Stroke } from './pen';
 
 /** What of a 2D context the pen uses; those of pages and of workers both have it. */
 export type Canvas2D = Pick<

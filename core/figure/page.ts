@@ -6,71 +6,19 @@ import {
   type Scene,
   bend,
   boundsOfScene,
-  guideLetters,
   fit,
-  hullsOf,
   layLegend,
   legendLetters,
-  namesOfGroups,
   nodeScale,
   lineScale,
-  pixelRadius,
   leadTo,
   placeLabels,
   textWidth,
   wayOf,
 } from '../scene';
-import { type Inks, type Pattern, type Shape, hex, inks, patterns, shapes } from '../style';
-
-export interface Stroke {
-  colour: string;
-  opacity: number;
-  width: number;
-  pattern: Pattern;
-}
-
-/** Draws in pixels, later marks over earlier ones. */
-export interface Pen {
-  fillPage(colour: string): void;
-  /** A straight line, or a quadratic curve where a control point is given. */
-  line(
-    x1: number,
-    y1: number,
-    x2: number,
-    y2: number,
-    control: readonly [number, number] | undefined,
-    stroke: Stroke,
-  ): void;
-  /** A line through points, x and y in turn. */
-  path(points: readonly number[], stroke: Stroke): void;
-  /** A closed polygon. */
-  polygon(points: readonly number[], fill: string, opacity: number): void;
-  shape(
-    kind: Shape,
-    x: number,
-    y: number,
-    radius: number,
-    fill: string,
-    rim: string,
-    rimWidth: number,
-    opacity?: number,
-  ): void;
-  rect(x: number, y: number, width: number, height: number, fill: string): void;
-  /** `halo` is drawn around the letters, under them. */
-  text(
-    text: string,
-    x: number,
-    y: number,
-    style: {
-      size: number;
-      colour: string;
-      weight: 400 | 600;
-      anchor: 'start' | 'middle';
-      serif?: boolean;
-      halo?: string;
-    },
-  ): void;
-}
+import { drawGroupNames, drawGuideLines, drawGuides, drawHulls, drawShades } from './around';
+import { type Pen, type Stroke, colourAt, nodeOnPage } from './pen';
+import { type Inks, hex, inks, patterns, shapes } from '../style';
 
 export interface PageOptions {
   width: number;
@@ -101,6 +49,7 @@ export async function drawPage(
   const camera = { ...inside, y: inside.y + head };
 
   drawHulls(scene, camera, pen);
+  drawShades(scene, camera, pen);
   drawGuideLines(scene, camera, ink, pen);
   for (let e = 0; e < scene.source.length; e++) {
     if ((e & 4095) === 0) await breathe?.((0.8 * e) / scene.source.length);
@@ -124,8 +73,6 @@ export async function drawPage(
   }
   drawLegend(legend, margin, options.height - foot, ink, pen);
 }
-
-const colourAt = (colours: Uint8Array, at: number): string => hex([colours[at], colours[at + 1], colours[at + 2]]);
 
 /** One node; `dim` is a fill and an opacity in place of its own, where others are to stand out. */
 export function drawNode(
@@ -201,63 +148,6 @@ function middleOfEdge(scene: Scene, e: number, camera: Camera): [number, number]
   }
   const [cx, cy] = bend(from.x, from.y, to.x, to.y, scene.bow[e]);
   return [(from.x + to.x) / 4 + cx / 2, (from.y + to.y) / 4 + cy / 2];
-}
-
-/** Faint lines of an axis, under everything. */
-export function drawGuideLines({ guides }: Scene, { scale, x, y }: Camera, ink: Inks, pen: Pick<Pen, 'line'>): void {
-  for (const { line } of guides ?? []) {
-    if (!line) continue;
-    const [x1, y1, x2, y2] = line.map((part, i) => part * scale + (i % 2 ? y : x));
-    pen.line(x1, y1, x2, y2, undefined, { colour: ink.quiet, opacity: 0.25, width: 1, pattern: 'solid' });
-  }
-}
-
-/** Words beside the nodes that say what their places mean. */
-export function drawGuides(scene: Scene, camera: Camera, ink: Inks, pen: Pick<Pen, 'text'>): void {
-  for (const { text, x, y, anchor } of scene.guides ?? []) {
-    const px = x * camera.scale + camera.x;
-    const left = anchor === 'end' ? px - textWidth(text, guideLetters, 400) : px;
-    pen.text(text, left, y * camera.scale + camera.y + guideLetters * 0.35, {
-      size: guideLetters,
-      weight: 400,
-      anchor: anchor === 'end' ? 'start' : 'middle',
-      colour: ink.quiet,
-      halo: scene.groundColour ?? ink.ground,
-    });
-  }
-}
-
-/** A soft ground around each group. */
-export function drawHulls(scene: Scene, camera: Camera, pen: Pick<Pen, 'polygon'>): void {
-  if (!scene.hulls) return;
-  for (const { points, colour } of hullsOf(scene)) {
-    const onPage = points.map((part, i) => part * camera.scale + (i % 2 ? camera.y : camera.x));
-    pen.polygon(onPage, colour, 0.13);
-  }
-}
-
-/** The name of each group on top of its nodes, in its colour, large. */
-export function drawGroupNames(scene: Scene, camera: Camera, ink: Inks, pen: Pick<Pen, 'text'>): void {
-  if (!scene.groupNames) return;
-  for (const { name, x, y, colour } of namesOfGroups(scene)) {
-    const [px, py] = [x * camera.scale + camera.x, y * camera.scale + camera.y];
-    pen.text(name, px, py, {
-      size: 20,
-      weight: 600,
-      anchor: 'middle',
-      colour,
-      serif: true,
-      halo: scene.groundColour ?? ink.ground,
-    });
-  }
-}
-
-function nodeOnPage(scene: Scene, v: number, camera: Camera): { x: number; y: number; r: number } {
-  return {
-    x: scene.positions[2 * v] * camera.scale + camera.x,
-    y: scene.positions[2 * v + 1] * camera.scale + camera.y,
-    r: pixelRadius(scene.radius[v], camera),
-  };
 }
 
 /** One edge: a loop as a ring above its node, any other as a line, with an arrowhead where the scene has them. */

@@ -1,7 +1,8 @@
 /** A scene as an SVG document: text as text, the same bytes for the same scene. */
 import { corners, dashes } from '../style';
 import { type Scene } from '../scene';
-import { type PageOptions, type Pen, type Stroke, drawPage } from './page';
+import { type PageOptions, drawPage } from './page';
+import type { Pen, Stroke } from './pen';
 
 /** Text safe inside XML: markup and quotes escaped, characters that XML does not allow left out. */
 export function escapeXml(text: string): string {

@@ -39,6 +39,7 @@ export function thumbnail(scene: Scene, routed = false): Promise<string> {
       hulls: false,
       groupNames: undefined,
       guides: undefined,
+      shade: undefined,
       routes: routed && chosen.length === scene.source.length && nodes.length === n ? scene.routes : undefined,
       source: Uint32Array.from(chosen, (e) => number.get(scene.source[e]) as number),
       target: Uint32Array.from(chosen, (e) => number.get(scene.target[e]) as number),

@@ -52,6 +52,8 @@ export interface Looks {
   /** Red, green, blue of each node's rim, and its width in map units; below 0 where it is the ground's own, as wide as the node bears. */
   rimColour: Uint8Array;
   rimWidth: Float32Array;
+  /** Width of the soft ground behind each node over that of the node, 0 where there is none; absent: none has. */
+  shade?: Float32Array;
   /** Nodes that may be labelled, most important first. */
   labelled: Uint32Array;
   /** Height of each node's label in pixels. */

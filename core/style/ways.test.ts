@@ -105,7 +105,7 @@ describe('by rule and by hand', () => {
 
   test('every channel that single nodes or edges can be given takes its own looks, and no others', () => {
     const looks: Record<string, unknown> = {
-      nodeColour: '#112233', nodeSize: 9, nodeShape: 'star', nodeRim: { colour: '#112233', width: 3 }, nodeOpacity: 0.5,
+      nodeColour: '#112233', nodeSize: 9, nodeShape: 'star', nodeRim: { colour: '#112233', width: 3 }, nodeOpacity: 0.5, nodeShade: 3,
       labelShown: 'hidden', labelSize: 20, labelColour: '#112233', labelGround: '#112233', labelPlace: { x: 20, y: -4 },
       edgeColour: '#112233', edgeWidth: 5, edgePattern: 'dotted', edgeOpacity: 1,
     }; // prettier-ignore

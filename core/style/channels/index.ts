@@ -25,6 +25,7 @@ import { legend } from './legend';
 import { nodeColour } from './node-colour';
 import { nodeOpacity } from './node-opacity';
 import { nodeRim } from './node-rim';
+import { nodeShade } from './node-shade';
 import { nodeShape } from './node-shape';
 import { nodeSize } from './node-size';
 
@@ -34,6 +35,7 @@ export const channels = {
   nodeShape,
   nodeRim,
   nodeOpacity,
+  nodeShade,
   labels,
   labelText,
   labelShown,

@@ -48,7 +48,7 @@ test('a line for each thing that can be seen says its setting in words; one is o
     nodeSize: { by: 'amount', column: 'degree', min: 4, max: 13, scale: 'sqrt' },
     rules: { edgeColour: [{ where: { match: 'all', rules: [] }, look: '#112233', words: '' }] },
   });
-  expect(lines('Nodes')).toEqual(['Colourall alike', 'Sizeby Degree, √, 4 to 13', 'Shapeall circle', 'Rimthe ground’s colour', 'Opacityall 1']); // prettier-ignore
+  expect(lines('Nodes')).toEqual(['Colourall alike', 'Sizeby Degree, √, 4 to 13', 'Shapeall circle', 'Rimthe ground’s colour', 'Opacityall 1', 'Shadenone']); // prettier-ignore
   expect(lines('Labels').slice(0, 2)).toEqual(['Which are written25 by size, 12', 'Text{name}']);
   expect(lines('Edges')[0]).toBe('Colour1 rule, else of its ends; grey between groups');
   expect(lines('Page').at(-1)).toBe('Legendon');

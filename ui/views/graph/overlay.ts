@@ -7,6 +7,7 @@ import {
   drawGuides,
   drawHulls,
   drawLabels,
+  drawShades,
   fontOf,
 } from '@/core/figure';
 import { type Camera, type PlacedLabel, type Scene, pixelRadius, placeLabels } from '@/core/scene';
@@ -90,6 +91,7 @@ export class Overlay {
 
     // Over the nodes on the screen and under them on a page: so faint that it makes no difference to see.
     drawHulls(scene, camera, canvasPen(context, size));
+    drawShades(scene, camera, canvasPen(context, size));
     context.globalAlpha = 1;
     context.setLineDash([]);
     context.lineWidth = 2;

@@ -1,0 +1,66 @@
+/** What a page is drawn with, and where things lie on it. */
+import { type Camera, type Scene, pixelRadius } from '../scene';
+import { type Pattern, type Shape, hex } from '../style';
+
+export interface Stroke {
+  colour: string;
+  opacity: number;
+  width: number;
+  pattern: Pattern;
+}
+
+/** Draws in pixels, later marks over earlier ones. */
+export interface Pen {
+  fillPage(colour: string): void;
+  /** A straight line, or a quadratic curve where a control point is given. */
+  line(
+    x1: number,
+    y1: number,
+    x2: number,
+    y2: number,
+    control: readonly [number, number] | undefined,
+    stroke: Stroke,
+  ): void;
+  /** A line through points, x and y in turn. */
+  path(points: readonly number[], stroke: Stroke): void;
+  /** A closed polygon. */
+  polygon(points: readonly number[], fill: string, opacity: number): void;
+  shape(
+    kind: Shape,
+    x: number,
+    y: number,
+    radius: number,
+    fill: string,
+    rim: string,
+    rimWidth: number,
+    opacity?: number,
+  ): void;
+  rect(x: number, y: number, width: number, height: number, fill: string): void;
+  /** `halo` is drawn around the letters, under them. */
+  text(
+    text: string,
+    x: number,
+    y: number,
+    style: {
+      size: number;
+      colour: string;
+      weight: 400 | 600;
+      anchor: 'start' | 'middle';
+      serif?: boolean;
+      halo?: string;
+    },
+  ): void;
+}
+
+/** The colour that stands at a place of a buffer of colours. */
+export const colourAt = (colours: Uint8Array, at: number): string =>
+  hex([colours[at], colours[at + 1], colours[at + 2]]);
+
+/** A node's middle and radius in pixels. */
+export function nodeOnPage(scene: Scene, v: number, camera: Camera): { x: number; y: number; r: number } {
+  return {
+    x: scene.positions[2 * v] * camera.scale + camera.x,
+    y: scene.positions[2 * v + 1] * camera.scale + camera.y,
+    r: pixelRadius(scene.radius[v], camera),
+  };
+}
