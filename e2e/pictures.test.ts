@@ -129,3 +129,24 @@ test('a rule gives nodes a rim; the legend says it; where a node has its looks f
   await shows(driver, 'Saved');
   expect(await consoleErrors(driver)).toEqual([]);
 });
+
+test('an entry of the legend selects what it stands for, and has other words', async () => {
+  await open('Style');
+  await press('Select Ness');
+  await shows(driver, 'nodes', 'ties among them');
+  await driver.wait(async () => /^\d+ nodes/m.test(await panel()), wait, 'nothing is selected');
+  await line('Legend');
+  const words = await named(driver, 'input', 'Ness in words', true);
+  await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', words);
+  await words.sendKeys(Key.chord(Key.CONTROL, 'a'), 'The west', Key.ENTER);
+  const legend = async (): Promise<string> => (await named(driver, '[role="group"]', 'Legend')).getText();
+  await driver.wait(async () => (await legend()).includes('The west'), wait, 'the legend keeps its word');
+  expect(await violations(driver)).toEqual([]);
+  await (await named(driver, 'button', 'Undo')).click();
+  await driver.wait(async () => !(await legend()).includes('The west'), wait, 'the word is not undone');
+  // What was done is stored before the window goes.
+  await driver.navigate().refresh();
+  await shows(driver, 'legend on');
+  await driver.wait(async () => (await legend()).includes('Ness'), wait, 'the undone word came back');
+  expect(await consoleErrors(driver)).toEqual([]);
+});
