@@ -96,6 +96,13 @@ test('a label keeps its place while that is free, and comes before others', () =
   expect(held[0]).toMatchObject({ node: 1, spot: 3 });
 });
 
+test('what is written beside the nodes is not covered', () => {
+  const beside = (x: number, anchor: 'middle' | 'end') => place(crowd([{ x: 150, y: 100 }], { guides: [{ text: 'keepers', x, y: 90, anchor }] })); // prettier-ignore
+  expect(beside(150, 'middle')[0].spot).toBeGreaterThan(0);
+  expect(beside(150, 'end')[0].spot).toBeGreaterThan(0);
+  expect(beside(100, 'end')[0].spot).toBe(0);
+});
+
 test('a selected node is labelled even where another was first', () => {
   const scene = crowd([{ x: 150, y: 100 }, { x: 152, y: 100 }], { labelled: Uint32Array.of(0) }); // prettier-ignore
   expect(place(scene, steady, [1]).map(({ node }) => node)).toContain(1);

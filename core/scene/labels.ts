@@ -1,5 +1,5 @@
 /** Which labels fit, and where: the most important first, none over another, nor over a node that is labelled. */
-import type { Camera, Scene } from './scene';
+import { type Camera, type Scene, guideLetters } from './scene';
 
 export interface PlacedLabel {
   node: number;
@@ -30,7 +30,7 @@ export const lineScale = nodeScale;
 
 type Labelled = Pick<
   Scene,
-  'positions' | 'radius' | 'labelled' | 'labels' | 'labelSize' | 'labelPlace' | 'labelOffset' | 'labelsOnMap'
+  'positions' | 'radius' | 'labelled' | 'labels' | 'labelSize' | 'labelPlace' | 'labelOffset' | 'labelsOnMap' | 'guides'
 >;
 
 const cell = 8;
@@ -63,7 +63,7 @@ const orders = {
 } as const;
 
 /**
- * Labels within the box that cover neither one placed before them nor another node that is to be labelled, on a grid of 8-pixel cells; of the free places around
+ * Labels within the box that cover neither one placed before them, nor another node that is to be labelled, nor what is written beside the nodes, on a grid of 8-pixel cells; of the free places around
  * its node each has the first that hides no other node either, else the first. A label that `held` names comes right after the `first` ones (selected or hovered
  * nodes, which are written whatever they cover) and keeps its place where that is free, so that what is shown stays while the camera moves. What was put by hand
  * is where it was put. `widthOf` gives the width in pixels of a text at a height.
@@ -80,6 +80,11 @@ export function placeLabels(
   const grid = new Grid(box);
   for (let v = 0; v < radius.length; v++) grid.node(v, positions, radius[v], camera, minor);
   for (const v of scene.labelled) grid.node(v, positions, radius[v], camera, major);
+  for (const { text, x, y, anchor } of scene.guides ?? []) {
+    const width = widthOf(text, guideLetters);
+    const middle = x * camera.scale + camera.x - (anchor === 'end' ? width / 2 : 0);
+    grid.label(middle, y * camera.scale + camera.y + guideLetters * 0.35, width, guideLetters);
+  }
   const order = orders[scene.labelPlace];
   const placed: PlacedLabel[] = [];
   const done = new Set<number>();
