@@ -136,6 +136,9 @@ enum Room {
   Free,
 }
 
+/** What a cell says after one more node: that node where it is the only one. */
+const only = (before: number, v: number): number => (before === 0 || before === v + 1 ? v + 1 : -1);
+
 /** What lies in each cell of the box. */
 class Grid {
   private readonly across: number;
@@ -159,48 +162,42 @@ class Grid {
     const r = pixelRadius(radius, camera);
     if (x + r < 0 || y + r < 0 || x - r > this.box.width || y - r > this.box.height) return;
     const marks = this.nodes[rank];
-    const mark = (c: number, row: number): void => {
-      if (c < 0 || row < 0 || c >= this.across || row >= this.down) return;
-      const at = row * this.across + c;
-      marks[at] = marks[at] === 0 || marks[at] === v + 1 ? v + 1 : -1;
-    };
-    const [c0, c1] = [Math.ceil((x - r) / cell - 0.5), Math.floor((x + r) / cell - 0.5)];
-    const [r0, r1] = [Math.ceil((y - r) / cell - 0.5), Math.floor((y + r) / cell - 0.5)];
-    for (let row = Math.max(0, r0); row <= Math.min(this.down - 1, r1); row++)
-      for (let c = Math.max(0, c0); c <= Math.min(this.across - 1, c1); c++) mark(c, row);
-    mark(Math.floor(x / cell), Math.floor(y / cell));
+    const { across, down } = this;
+    const c0 = Math.max(0, Math.ceil((x - r) / cell - 0.5));
+    const c1 = Math.min(across - 1, Math.floor((x + r) / cell - 0.5));
+    const r1 = Math.min(down - 1, Math.floor((y + r) / cell - 0.5));
+    for (let row = Math.max(0, Math.ceil((y - r) / cell - 0.5)); row <= r1; row++)
+      for (let at = row * across + c0; at <= row * across + c1; at++) marks[at] = only(marks[at], v);
+    const [c, row] = [Math.floor(x / cell), Math.floor(y / cell)];
+    if (c >= 0 && row >= 0 && c < across && row < down) marks[row * across + c] = only(marks[row * across + c], v);
   }
 
   /** What a label of `node` would find with the middle of its baseline there; none where it would not be whole within the box. */
   room(x: number, base: number, width: number, height: number, node: number): Room {
     const [left, top] = [x - width / 2, base - height * 0.8];
     if (left < 0 || top < 0 || left + width > this.box.width || top + height > this.box.height) return Room.None;
+    const { across, down, taken } = this;
+    const [nodes, labelled] = this.nodes;
+    const own = node + 1;
+    const c1 = Math.min(across - 1, Math.floor((left + width) / cell));
+    const r1 = Math.min(down - 1, Math.floor((top + height) / cell));
     let room = Room.Free;
-    const none = this.cells(left, top, width, height, (at) => {
-      const [any, labelled] = [this.nodes[minor][at], this.nodes[major][at]];
-      if (this.taken[at] || (labelled !== 0 && labelled !== node + 1)) return true;
-      if (any !== 0 && any !== node + 1) room = Room.Nodes;
-      return false;
-    });
-    return none ? Room.None : room;
+    for (let row = Math.floor(top / cell); row <= r1; row++)
+      for (let at = row * across + Math.floor(left / cell); at <= row * across + c1; at++) {
+        if (taken[at] || (labelled[at] !== 0 && labelled[at] !== own)) return Room.None;
+        if (nodes[at] !== 0 && nodes[at] !== own) room = Room.Nodes;
+      }
+    return room;
   }
 
   label(x: number, base: number, width: number, height: number): void {
-    this.cells(x - width / 2, base - height * 0.8, width, height, (at) => {
-      this.taken[at] = 1;
-      return false;
-    });
-  }
-
-  /** Goes through the cells under a rectangle until one ends it; whether one did. */
-  private cells(left: number, top: number, width: number, height: number, ends: (at: number) => boolean): boolean {
-    const [c0, c1] = [
-      Math.max(0, Math.floor(left / cell)),
-      Math.min(this.across - 1, Math.floor((left + width) / cell)),
-    ];
-    const [r0, r1] = [Math.max(0, Math.floor(top / cell)), Math.min(this.down - 1, Math.floor((top + height) / cell))];
-    for (let row = r0; row <= r1; row++) for (let c = c0; c <= c1; c++) if (ends(row * this.across + c)) return true;
-    return false;
+    const { across, down, taken } = this;
+    const [left, top] = [x - width / 2, base - height * 0.8];
+    const c0 = Math.max(0, Math.floor(left / cell));
+    const c1 = Math.min(across - 1, Math.floor((left + width) / cell));
+    const r1 = Math.min(down - 1, Math.floor((top + height) / cell));
+    for (let row = Math.max(0, Math.floor(top / cell)); row <= r1; row++)
+      if (c1 >= c0) taken.fill(1, row * across + c0, row * across + c1 + 1);
   }
 }
 
