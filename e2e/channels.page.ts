@@ -21,7 +21,17 @@ const text = (name: string, ...values: string[]): Column => {
 const net: Network = {
   ...network({
     nodes: 6,
-    edges: [[0, 1], [1, 0], [0, 2], [0, 2], [2, 3], [3, 4], [4, 5], [5, 5], [1, 5]], // prettier-ignore
+    edges: [
+      [0, 1],
+      [1, 0],
+      [0, 2],
+      [0, 2],
+      [2, 3],
+      [3, 4],
+      [4, 5],
+      [5, 5],
+      [1, 5],
+    ],
     weight: [1, 2, 3, 4, 5, 6, 7, 8, 9],
     directed: true,
   }),
@@ -71,7 +81,17 @@ const settings: Record<string, object> = {
 /** Every setting is given to single nodes and edges by hand as well, where the channel allows that. */
 const byHand = (key: string): object | undefined => {
   const look = channelEntries.find(([name]) => name === key)?.[1].look;
-  const one = { nodeColour: '#cc0000', nodeSize: 16, nodeShape: 'star', nodeRim: { colour: '#cc0000', width: 4 }, nodeOpacity: 0.2, edgeColour: '#cc0000', edgeWidth: 6, edgePattern: 'dotted', edgeOpacity: 0.1 }[key]; // prettier-ignore
+  const one = {
+    nodeColour: '#cc0000',
+    nodeSize: 16,
+    nodeShape: 'star',
+    nodeRim: { colour: '#cc0000', width: 4 },
+    nodeOpacity: 0.2,
+    edgeColour: '#cc0000',
+    edgeWidth: 6,
+    edgePattern: 'dotted',
+    edgeOpacity: 0.1,
+  }[key];
   if (!look || one === undefined) return undefined;
   const name = look.of === 'nodes' ? net.ids[3] : edgeKey(edgeIdOf(net, 4));
   return { byHand: { [key]: { [name]: one } } };
@@ -174,7 +194,12 @@ async function compared() {
       const drawn = await draw(change);
       results.push({
         key,
-        pairs: [apart(drawn.webgl, drawn.svg), apart(drawn.svg, drawn.webgl), apart(drawn.flat, drawn.svg), apart(drawn.svg, drawn.flat)], // prettier-ignore
+        pairs: [
+          apart(drawn.webgl, drawn.svg),
+          apart(drawn.svg, drawn.webgl),
+          apart(drawn.flat, drawn.svg),
+          apart(drawn.svg, drawn.flat),
+        ],
         seen: [changed(drawn.webgl, without.webgl), changed(drawn.flat, without.flat), changed(drawn.svg, without.svg)],
       });
     }

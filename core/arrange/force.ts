@@ -131,7 +131,10 @@ class Cooling {
 
 const broughtDown = (above: Float64Array, of: Uint32Array): Float64Array => {
   const at = new Float64Array(2 * of.length);
-  of.forEach((node, v) => at.set(above.subarray(2 * node, 2 * node + 2), 2 * v));
+  for (let v = 0; v < of.length; v++) {
+    at[2 * v] = above[2 * of[v]];
+    at[2 * v + 1] = above[2 * of[v] + 1];
+  }
   return at;
 };
 

@@ -91,9 +91,15 @@ test('two amounts have an axis each; on a bent scale values stand where their no
 });
 
 test('one value, no value and one node have no axis', () => {
-  const one = { ...network({ nodes: 1, edges: [] }), nodeColumns: [{ type: 'number' as const, name: 'a', values: Float64Array.of(4) }] }; // prettier-ignore
+  const one = {
+    ...network({ nodes: 1, edges: [] }),
+    nodeColumns: [{ type: 'number' as const, name: 'a', values: Float64Array.of(4) }],
+  };
   expect(axis(one, 'a', 'x', Float32Array.of(0, 0))).toEqual([]);
-  const same = { ...network({ nodes: 3, edges: [] }), nodeColumns: [{ type: 'number' as const, name: 'a', values: Float64Array.of(4, 4, NaN) }] }; // prettier-ignore
+  const same = {
+    ...network({ nodes: 3, edges: [] }),
+    nodeColumns: [{ type: 'number' as const, name: 'a', values: Float64Array.of(4, 4, NaN) }],
+  };
   expect(axis(same, 'a', 'x', new Float32Array(6))).toEqual([]);
 });
 
@@ -109,9 +115,32 @@ test.each([
 
 test('dates have years, months or days, by how long it is', () => {
   const said = (low: number, high: number) => dateTicks(low, high).map(({ text: words }) => words);
-  expect(said(dayNumber(1899, 6, 1), dayNumber(1931, 2, 1))).toEqual(['1900', '1905', '1910', '1915', '1920', '1925', '1930']); // prettier-ignore
-  expect(said(dayNumber(1921, 1, 20), dayNumber(1921, 6, 3))).toEqual(['Feb 1921', 'Mar 1921', 'Apr 1921', 'May 1921', 'Jun 1921']); // prettier-ignore
+  expect(said(dayNumber(1899, 6, 1), dayNumber(1931, 2, 1))).toEqual([
+    '1900',
+    '1905',
+    '1910',
+    '1915',
+    '1920',
+    '1925',
+    '1930',
+  ]);
+  expect(said(dayNumber(1921, 1, 20), dayNumber(1921, 6, 3))).toEqual([
+    'Feb 1921',
+    'Mar 1921',
+    'Apr 1921',
+    'May 1921',
+    'Jun 1921',
+  ]);
   expect(said(dayNumber(1921, 3, 1), dayNumber(1921, 3, 5))).toEqual(['1 Mar', '2 Mar', '3 Mar', '4 Mar', '5 Mar']);
   expect(said(dayNumber(802, 3, 1), dayNumber(907, 3, 5))[0]).toBe('820');
   expect(said(dayNumber(9998, 3, 1), dayNumber(9999, 12, 31)).at(-1)).toMatch(/9999$/);
+});
+
+test('a row of 200,000 nodes has its name, and numbers beyond 2^53 have an end', () => {
+  const n = 200_000;
+  const wide = { ...network({ nodes: n, edges: [] }), nodeColumns: [text('kind', ...Array<string>(3).fill('a'))] };
+  const [column] = wide.nodeColumns;
+  const whole = { ...wide, nodeColumns: [{ ...column, codes: new Int32Array(n) } as Column] };
+  expect(rowNames(whole, 'kind', false, new Float32Array(2 * n))).toMatchObject([{ text: 'a', y: 0 }]);
+  expect(numberTicks(1e16, 1e16 + 4).length).toBeLessThan(41);
 });

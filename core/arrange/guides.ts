@@ -14,10 +14,10 @@ const [apartX, apartY] = [60, 34];
 export function rowNames(net: Network, by: string, upright: boolean, at: Float32Array): Guide[] {
   const { of, names } = groupsBy(net, by);
   const [along, across] = upright ? [1, 0] : [0, 1];
-  const rows = names.flatMap((name, g) => {
-    const nodes = Array.from(of.keys()).filter((v) => of[v] === g);
-    const places = nodes.map((v) => at[2 * v + across]);
-    return nodes.length ? [{ name, low: Math.min(...places), high: Math.max(...places) }] : [];
+  const rows = names.map((name) => ({ name, low: Infinity, high: -Infinity }));
+  of.forEach((g, v) => {
+    rows[g].low = Math.min(rows[g].low, at[2 * v + across]);
+    rows[g].high = Math.max(rows[g].high, at[2 * v + across]);
   });
   rows.sort((a, b) => a.low - b.low);
   if (rows.some(({ low }, i) => i > 0 && low <= rows[i - 1].high)) return [];
@@ -95,13 +95,20 @@ interface Tick {
   text: string;
 }
 
+/** More round numbers than this are never asked for. */
+const mostTicks = 40;
+
 /** Round numbers within a range: about eight, and on a bent scale over many powers of ten these between as well. */
 export function numberTicks(low: number, high: number, bent = false): Tick[] {
   const found = new Set<number>();
   const every = roundStep((high - low) / 8);
-  for (let k = Math.ceil(low / every); k * every <= high; k++) found.add(Number((k * every).toPrecision(12)));
+  const first = Math.ceil(low / every);
+  // Counted from the first: among numbers beyond 2^53 one more is not always another one.
+  for (let k = 0; k < mostTicks && (first + k) * every <= high; k++)
+    found.add(Number(((first + k) * every).toPrecision(12)));
   if (bent && low >= 0 && high > 100 * Math.max(1, low))
-    for (let power = 1; power < high; power *= 10) for (const m of [1, 2, 5]) if (m * power >= low && m * power <= high) found.add(m * power); // prettier-ignore
+    for (let power = 1; power < high; power *= 10)
+      for (const m of [1, 2, 5]) if (m * power >= low && m * power <= high) found.add(m * power);
   const years = low >= 1000 && high <= 2200;
   return Array.from(found, (value) => ({
     value,
@@ -120,7 +127,7 @@ const yearDays = 365.2425;
 
 /** First days of years, of months where the range is short, of days where it is shorter still. Days since 1970. */
 export function dateTicks(low: number, high: number): Tick[] {
-  const firstYear = Math.floor(1970 + low / yearDays) - 1;
+  const firstYear = Math.max(0, Math.floor(1970 + low / yearDays) - 1);
   const years = (high - low) / yearDays;
   const ticks: Tick[] = [];
   if (years >= 3) {

@@ -74,6 +74,7 @@ export function spreadOut(
 
 /** Moves the nodes of every part but the largest to about where its first node is: parts that begin as a heap need not be pulled together. Changes `at`. */
 export function together(at: Float64Array, { of, sizes }: Components, random: Random): void {
+  const all = sizes.reduce((sum, size) => sum + size, 0);
   const first = new Map<number, readonly [number, number]>();
   for (let v = 0; v < of.length; v++) {
     const part = of[v];
@@ -83,7 +84,7 @@ export function together(at: Float64Array, { of, sizes }: Components, random: Ra
       first.set(part, [at[2 * v], at[2 * v + 1]]);
       continue;
     }
-    const radius = 0.5 * Math.sqrt(sizes[part] / of.length);
+    const radius = 0.5 * Math.sqrt(sizes[part] / all);
     at[2 * v] = middle[0] + radius * (random.unit() - 0.5);
     at[2 * v + 1] = middle[1] + radius * (random.unit() - 0.5);
   }

@@ -1,5 +1,5 @@
 /** What a page has around its nodes and ties: grounds of groups and of single nodes, names of groups, and what the layout says of places. */
-import { type Camera, type Scene, guideLetters, hullsOf, namesOfGroups, textWidth } from '../scene';
+import { type Camera, type Scene, guideGap, guideLetters, hullsOf, namesOfGroups, textWidth } from '../scene';
 import type { Inks } from '../style';
 import { type Pen, colourAt, nodeOnPage } from './pen';
 
@@ -16,7 +16,7 @@ export function drawGuideLines({ guides }: Scene, { scale, x, y }: Camera, ink: 
 export function drawGuides(scene: Scene, camera: Camera, ink: Inks, pen: Pick<Pen, 'text'>): void {
   for (const { text, x, y, anchor } of scene.guides ?? []) {
     const px = x * camera.scale + camera.x;
-    const left = anchor === 'end' ? px - textWidth(text, guideLetters, 400) : px;
+    const left = anchor === 'end' ? px - textWidth(text, guideLetters, 400) - guideGap : px;
     pen.text(text, left, y * camera.scale + camera.y + guideLetters * 0.35, {
       size: guideLetters,
       weight: 400,

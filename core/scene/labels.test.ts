@@ -90,21 +90,31 @@ test('near a side it stands on the other one', () => {
 });
 
 test('a label keeps its place while that is free, and comes before others', () => {
-  const scene = crowd([{ x: 50, y: 100 }, { x: 250, y: 100 }]); // prettier-ignore
+  const scene = crowd([
+    { x: 50, y: 100 },
+    { x: 250, y: 100 },
+  ]);
   expect(place(scene)[0]).toMatchObject({ node: 0, spot: 0 });
   const held = place(scene, steady, [], new Map([[1, 3]]));
   expect(held[0]).toMatchObject({ node: 1, spot: 3 });
 });
 
 test('what is written beside the nodes is not covered', () => {
-  const beside = (x: number, anchor: 'middle' | 'end') => place(crowd([{ x: 150, y: 100 }], { guides: [{ text: 'keepers', x, y: 90, anchor }] })); // prettier-ignore
+  const beside = (x: number, anchor: 'middle' | 'end') =>
+    place(crowd([{ x: 150, y: 100 }], { guides: [{ text: 'keepers', x, y: 90, anchor }] }));
   expect(beside(150, 'middle')[0].spot).toBeGreaterThan(0);
   expect(beside(150, 'end')[0].spot).toBeGreaterThan(0);
   expect(beside(100, 'end')[0].spot).toBe(0);
 });
 
 test('a selected node is labelled even where another was first', () => {
-  const scene = crowd([{ x: 150, y: 100 }, { x: 152, y: 100 }], { labelled: Uint32Array.of(0) }); // prettier-ignore
+  const scene = crowd(
+    [
+      { x: 150, y: 100 },
+      { x: 152, y: 100 },
+    ],
+    { labelled: Uint32Array.of(0) },
+  );
   expect(place(scene, steady, [1]).map(({ node }) => node)).toContain(1);
   const edge = crowd([{ x: 1, y: 1 }], { labels: ['a long name that has no room'.repeat(4)] });
   expect(place(edge)).toEqual([]);
@@ -113,7 +123,13 @@ test('a selected node is labelled even where another was first', () => {
 
 describe('put by hand', () => {
   const offset = Float32Array.of(40, -44, NaN, NaN);
-  const scene = crowd([{ x: 150, y: 100 }, { x: 190, y: 70 }], { labelOffset: offset }); // prettier-ignore
+  const scene = crowd(
+    [
+      { x: 150, y: 100 },
+      { x: 190, y: 70 },
+    ],
+    { labelOffset: offset },
+  );
 
   test('it stands there whatever is under it, and others make room', () => {
     const placed = place(scene);
@@ -121,7 +137,11 @@ describe('put by hand', () => {
     expect(label).toMatchObject({ node: 0, x: 190, spot: -1 });
     expect(label.y - label.size * 0.35).toBeCloseTo(56, 4);
     expect(placed).toHaveLength(2);
-    expect(frame(placed[1]).left >= frame(label).right || frame(placed[1]).top >= frame(label).bottom || frame(placed[1]).bottom <= frame(label).top).toBe(true); // prettier-ignore
+    expect(
+      frame(placed[1]).left >= frame(label).right ||
+        frame(placed[1]).top >= frame(label).bottom ||
+        frame(placed[1]).bottom <= frame(label).top,
+    ).toBe(true);
   });
 
   test('it stays at its place on the map at every zoom, and a line leads to the rim of its node', () => {

@@ -1,5 +1,5 @@
 /** Which labels fit, and where: the most important first, none over another, nor over a node that is labelled. */
-import { type Camera, type Scene, guideLetters } from './scene';
+import { type Camera, type Scene, guideGap, guideLetters } from './scene';
 
 export interface PlacedLabel {
   node: number;
@@ -82,7 +82,7 @@ export function placeLabels(
   for (const v of scene.labelled) grid.node(v, positions, radius[v], camera, major);
   for (const { text, x, y, anchor } of scene.guides ?? []) {
     const width = widthOf(text, guideLetters);
-    const middle = x * camera.scale + camera.x - (anchor === 'end' ? width / 2 : 0);
+    const middle = x * camera.scale + camera.x - (anchor === 'end' ? width / 2 + guideGap : 0);
     grid.label(middle, y * camera.scale + camera.y + guideLetters * 0.35, width, guideLetters);
   }
   const order = orders[scene.labelPlace];

@@ -92,7 +92,11 @@ test('without a legend there is nothing, and no room is taken', () => {
 });
 
 test('entries that stand for something have a spot over their sign and their words, in every row', () => {
-  const entries = Array.from({ length: 24 }, (_, i) => ({ label: `Island ${i}`, colour: '#000000', stands: { values: [`${i}`] } })); // prettier-ignore
+  const entries = Array.from({ length: 24 }, (_, i) => ({
+    label: `Island ${i}`,
+    colour: '#000000',
+    stands: { values: [`${i}`] },
+  }));
   const { marks, spots } = layLegend([{ kind: 'colours', title: 'island', entries }], 300);
   expect(spots.map(({ label }) => label)).toEqual(entries.map(({ label }) => label));
   expect(new Set(spots.map(({ y }) => y)).size).toBeGreaterThan(3);

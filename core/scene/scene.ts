@@ -68,6 +68,8 @@ export function boundsOfScene({
 
 /** Height of the letters beside the nodes, in pixels. */
 export const guideLetters = 12;
+/** Pixels between the end of such words and what they stand beside. */
+export const guideGap = 6;
 
 /** From map units to pixels: x · scale + x0. */
 export interface Camera {

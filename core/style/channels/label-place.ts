@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { nodeCount } from '../../graph';
 import type { Channel } from '../channel';
 
-const away = z.number().min(-5000).max(5000);
+const away = z.number().min(-1e6).max(1e6);
 
 const schema = z
   .enum(['auto', 'above', 'below', 'right', 'left', 'over'])

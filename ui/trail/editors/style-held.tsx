@@ -92,6 +92,8 @@ export function Held({
   );
 }
 
+const mostClasses = 30;
+
 /** Where each class but the lowest begins, in one line. */
 function Begins({ begins, dates, onChange }: { begins: readonly number[]; dates: boolean; onChange: Change }) {
   const [odd, setOdd] = useState<string | undefined>();
@@ -106,14 +108,15 @@ function Begins({ begins, dates, onChange }: { begins: readonly number[]; dates:
           const parts = text.split(/[;\s]+/).filter((part) => part !== '');
           const found = parts.map((part) => (dates ? dayOf(part) : Number(part.replace(',', '.'))));
           const wrong = parts.find((_, i) => !Number.isFinite(found[i]));
-          setOdd(wrong);
-          if (wrong === undefined) onChange({ begins: [...new Set(found)].sort((a, b) => a - b) });
+          setOdd(wrong ?? (parts.length > mostClasses ? parts[mostClasses] : undefined));
+          if (wrong === undefined && parts.length <= mostClasses)
+            onChange({ begins: [...new Set(found)].sort((a, b) => a - b) });
         }}
       />
       {odd !== undefined && (
         <p role="alert" className="mt-1 text-sm text-danger">
-          “{odd}” is no {dates ? 'date' : 'number'}. Part the bounds by semicolons, as in{' '}
-          {dates ? '1900; 1914-08' : '5; 20; 100'}.
+          “{odd}” is no {dates ? 'date' : 'number'}, or one of more than {mostClasses}. Part the bounds by semicolons,
+          as in {dates ? '1900; 1914-08' : '5; 20; 100'}.
         </p>
       )}
     </>

@@ -15,7 +15,8 @@ const shown = (given: StyleSettings) => {
   inWorkbench(<LegendLines style={given} set={set} />, { net: keepers, looks: dress(keepers, given) });
   return set;
 };
-const items = (): HTMLElement[] => within(screen.getByRole('list', { name: 'Lines of the legend' })).getAllByRole('listitem'); // prettier-ignore
+const items = (): HTMLElement[] =>
+  within(screen.getByRole('list', { name: 'Lines of the legend' })).getAllByRole('listitem');
 
 test('a line has other words, and none where they are as they were', async () => {
   const set = shown(style);

@@ -7,6 +7,9 @@ import { IconButton, TextField } from '@/ui/kit';
 import type { Change } from '@/ui/kit/settings-form';
 import { useShown } from '@/ui/state/shown';
 
+/** Longer words than this no line of a legend has. */
+const longest = 200;
+
 export function LegendLines({ style, set }: { style: StyleSettings; set: Change }) {
   const legend = useShown().looks?.legend ?? [];
   const [dragged, setDragged] = useState<number | undefined>();
@@ -94,7 +97,8 @@ export function LegendLines({ style, set }: { style: StyleSettings; set: Change 
 function Told({
   what,
   label,
-  ...field
+  value,
+  onCommit,
 }: {
   what: string;
   label: string;
@@ -106,7 +110,7 @@ function Told({
       <span title={what} className="w-[84px] shrink-0 truncate text-sm text-quiet">
         {what}
       </span>
-      <TextField label={label} compact {...field} />
+      <TextField label={label} compact value={value} onCommit={(text) => onCommit(text.slice(0, longest))} />
     </div>
   );
 }

@@ -248,7 +248,11 @@ describe('a label', () => {
 
   test('that is dragged keeps its place in the Style step, others theirs', () => {
     const { drag, store, pointer, stage } = styled();
-    drag([[155, 150], [170, 160], [205, 190]]); // prettier-ignore
+    drag([
+      [155, 150],
+      [170, 160],
+      [205, 190],
+    ]);
     expect(byHand(store)).toEqual({ k2: { x: 1, y: 2 }, k1: { x: 150, y: 140 } });
     expect(stage.overlay.moving).toEqual({ node: 0, x: 150, y: 140 });
     pointer.dispose();
@@ -269,11 +273,19 @@ describe('a label', () => {
 
   test('goes back where no Style step can keep it, and the tools draw over it', () => {
     const { drag, pointer, stage, store } = opened();
-    drag([[150, 150], [170, 170], [200, 200]]); // prettier-ignore
+    drag([
+      [150, 150],
+      [170, 170],
+      [200, 200],
+    ]);
     expect(stage.overlay.moving).toBeUndefined();
     expect(store.getState().trail.steps).toHaveLength(2);
     pointer.tool = 'lasso';
-    drag([[150, 150], [170, 170], [200, 200]]); // prettier-ignore
+    drag([
+      [150, 150],
+      [170, 170],
+      [200, 200],
+    ]);
     expect(stage.overlay.moving).toBeUndefined();
     pointer.dispose();
   });
