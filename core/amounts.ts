@@ -24,6 +24,10 @@ export interface Amounts {
   shares: Float64Array;
   low: number;
   high: number;
+  /** The classes that values fall into, from the lowest: the share they all have, and the lowest and highest of them; absent where there are none. */
+  classes?: { share: number; low: number; high: number }[];
+  /** How precisely the days are known that the amounts are, where they are dates. */
+  dates?: number;
 }
 
 /**
@@ -124,7 +128,22 @@ export function spreadOut(
       if (!Number.isNaN(share)) found.shares[i] = Math.min(count - 1, Math.floor(share * count)) / (count - 1);
     });
   if (reversed) found.shares.forEach((share, i) => (found.shares[i] = 1 - share));
-  return found;
+  return classes === 'none' || !(found.low < found.high) ? found : { ...found, classes: classesIn(held, found.shares) };
+}
+
+/** What the values are that share a look. */
+function classesIn(values: Float64Array, classed: Float64Array): NonNullable<Amounts['classes']> {
+  const found = new Map<number, { share: number; low: number; high: number }>();
+  classed.forEach((share, i) => {
+    if (Number.isNaN(share)) return;
+    const held = found.get(share);
+    if (!held) found.set(share, { share, low: values[i], high: values[i] });
+    else {
+      held.low = Math.min(held.low, values[i]);
+      held.high = Math.max(held.high, values[i]);
+    }
+  });
+  return [...found.values()].sort((a, b) => a.low - b.low);
 }
 
 /** Which class a value falls into, by the bounds at which each but the lowest begins. */

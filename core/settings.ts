@@ -20,7 +20,7 @@ declare module 'zod' {
      */
     column?: {
       of: 'nodes' | 'edges';
-      as: 'amount' | 'category' | 'place' | 'any';
+      as: 'amount' | 'category' | 'place' | 'picture' | 'any';
       most?: number;
       wish?: string;
       named?: boolean;
@@ -30,10 +30,14 @@ declare module 'zod' {
     pattern?: 'nodes' | 'edges';
     /** Drawn as the range of the column named by this key, with handles for this field and `to`. */
     range?: string;
+    /** A picture as a data address, empty for none: chosen from a file. */
+    picture?: boolean;
     /** A node of the network by its id; what is said where none is chosen. */
     node?: string;
     /** A colour, with what a form begins with. */
     colour?: string;
+    /** A palette by its name, or colours of one's own under `own` beside it. */
+    palettes?: 'category' | 'amount';
     /** Colours by value of the column in the same group of settings. */
     colours?: boolean;
     /** Looks by value of that column: those there are, and what a value gets that is not named while others are. */
@@ -56,9 +60,11 @@ export const formKeys = [
   'first',
   'column',
   'node',
+  'picture',
   'pattern',
   'range',
   'colour',
+  'palettes',
   'colours',
   'values',
   'auto',
@@ -89,6 +95,8 @@ export type SettingField = Described &
     | { kind: 'pattern'; of: 'nodes' | 'edges' }
     | { kind: 'range'; of: string }
     | { kind: 'colour' }
+    | { kind: 'picture' }
+    | { kind: 'palette'; of: 'category' | 'amount'; choices: { value: string; label: string }[] }
     | { kind: 'colours' }
     | { kind: 'values'; looks: readonly string[]; rest?: string }
   );
@@ -111,13 +119,16 @@ export function fieldOf(key: string, type: z.ZodType): SettingField | undefined 
   if (meta.pattern) return { ...words, kind: 'pattern', of: meta.pattern };
   if (meta.range !== undefined) return { ...words, kind: 'range', of: meta.range };
   if (meta.colour !== undefined) return { ...words, kind: 'colour' };
+  if (meta.picture) return { ...words, kind: 'picture' };
   if (meta.colours) return { ...words, kind: 'colours' };
   if (meta.values) return { ...words, kind: 'values', ...meta.values };
   if (inner instanceof z.ZodBoolean) return { ...words, kind: 'yesno' };
   if (inner instanceof z.ZodEnum) {
     const labels = meta.labels ?? {};
     const choices = inner.options.map((value) => ({ value: `${value}`, label: own(labels, `${value}`) ?? `${value}` }));
-    return { ...words, kind: 'choice', choices };
+    return meta.palettes
+      ? { ...words, kind: 'palette', of: meta.palettes, choices }
+      : { ...words, kind: 'choice', choices };
   }
   if (!(inner instanceof z.ZodNumber)) throw new Error(`the setting “${key}” is of a kind that no form has`);
   if (meta.slide) {

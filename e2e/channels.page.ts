@@ -5,6 +5,7 @@ import { type Network, edgeIdOf, network } from '@/core/graph';
 import { type Scene, boundsOfScene, fit, placeLabels, sceneOf, textWidth } from '@/core/scene';
 import { type StyleSettings, channelEntries, edgeKey, inks, plainStyle, styleParts } from '@/core/style';
 import type { Column } from '@/core/tables';
+import { sheetOf } from '@/ui/kit/pictures';
 import type { Backend } from '@/ui/views/graph/scene/backend';
 import { canvasBackend } from '@/ui/views/graph/scene/canvas2d';
 import { webglBackend } from '@/ui/views/graph/scene/webgl';
@@ -43,14 +44,42 @@ const net: Network = {
   ],
   edgeColumns: [text('medium', 'x', 'y', 'x', 'y', 'x', 'y', 'x', 'y', 'x')],
 };
+/** The same with ties that pass points. */
+const routed: Network = {
+  ...net,
+  routes: {
+    offsets: Uint32Array.of(0, 2, 4, 5, 6, 9, 9, 10, 10, 10),
+    points: Float32Array.of(
+      ...[40, -20, 80, -20, 80, 30, 40, 30, -10, 50, 30, 50, 40, 130, 80, 140, 120, 140, 240, 110],
+    ),
+  },
+};
+/** A picture of two colours. */
+function twoColours(one: string, other: string): string {
+  const { canvas, context } = canvasOf(64, 48);
+  context.fillStyle = one;
+  context.fillRect(0, 0, 64, 24);
+  context.fillStyle = other;
+  context.fillRect(0, 24, 64, 24);
+  return canvas.toDataURL('image/png');
+}
+/** A drawing without a size of its own, wider than high. */
+const drawing = `data:image/svg+xml,${encodeURIComponent("<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 60 40'><rect width='60' height='40' fill='#fff'/><path d='M20 8h24v26z' fill='#118833'/></svg>")}`;
+const portraits = [twoColours('#cc2200', '#0044cc'), drawing];
+net.nodeColumns.push({ ...text('portrait', ...portraits, '', 'face.png', portraits[0], ''), as: 'picture' } as Column);
 const eachNode = (look: unknown) => Object.fromEntries(net.ids.map((id) => [id, look]));
 const grouped = { nodeColour: { by: 'category', column: 'kind', palette: 'nunatak', colours: {} } };
 
 /** For every channel a setting that can be seen, with what has to be set besides for it to be seen. */
-const settings: Record<string, object> = {
+const settings: Record<string, object | readonly object[]> = {
   nodeColour: grouped,
   nodeSize: { nodeSize: { by: 'amount', column: 'size', min: 4, max: 18, scale: 'linear', reversed: false } },
+  nodeHolds: { nodeHolds: true },
   nodeShape: { nodeShape: { by: 'category', column: 'kind', shapes: { a: 'star', b: 'diamond' } } },
+  nodePicture: [
+    { nodePicture: { by: 'column', column: 'portrait', frame: 'round' }, nodeSize: { by: 'all', radius: 24 } },
+    { nodePicture: { by: 'column', column: 'portrait', frame: 'square' }, nodeSize: { by: 'all', radius: 24 } },
+  ],
   nodeRim: { nodeRim: { by: 'all', colour: '#aa2200', width: 4 } },
   nodeOpacity: { nodeOpacity: { by: 'all', opacity: 0.3 } },
   nodeShade: { nodeShade: { by: 'all', width: 3 } },
@@ -63,7 +92,12 @@ const settings: Record<string, object> = {
   labelColour: { labelColour: { by: 'all', colour: '#cc0000' } },
   labelGround: { labelGround: { by: 'all', colour: '#ffe080' } },
   labelWeight: { labelWeight: 'regular' },
-  edgeColour: { edgeColour: { by: 'category', column: 'medium', palette: 'nunatak', colours: {} } },
+  edgeColour: [
+    { edgeColour: { by: 'category', column: 'medium', palette: 'nunatak', colours: {} } },
+    { ...grouped, edgeColour: { by: 'through' }, edgeWidth: { by: 'all', width: 5 } },
+    { ...grouped, edgeColour: { by: 'through' }, arrows: true, curve: 0.3 },
+    { ...grouped, edgeColour: { by: 'through' }, arrows: true, arrowPlace: 'middle' },
+  ],
   edgeWidth: { edgeWidth: { by: 'all', width: 6 } },
   edgePattern: { edgePattern: { by: 'all', pattern: 'dashed' }, edgeWidth: { by: 'all', width: 3 } },
   curve: { curve: 0.3 },
@@ -85,6 +119,7 @@ const byHand = (key: string): object | undefined => {
     nodeColour: '#cc0000',
     nodeSize: 16,
     nodeShape: 'star',
+    nodePicture: { picture: portraits[0], frame: 'round' },
     nodeRim: { colour: '#cc0000', width: 4 },
     nodeOpacity: 0.2,
     edgeColour: '#cc0000',
@@ -102,21 +137,25 @@ const schema = z.strictObject(styleParts);
 const styleOf = (change: object): StyleSettings =>
   schema.parse({ ...plainStyle, labels: { ...plainStyle.labels, show: 'all' }, ...change });
 
-function canvasOf(): { canvas: HTMLCanvasElement; context: CanvasRenderingContext2D } {
+function canvasOf(
+  width = page.width,
+  height = page.height,
+): { canvas: HTMLCanvasElement; context: CanvasRenderingContext2D } {
   const canvas = document.createElement('canvas');
-  canvas.width = page.width;
-  canvas.height = page.height;
+  canvas.width = width;
+  canvas.height = height;
   const context = canvas.getContext('2d', { willReadFrequently: true });
   if (!context) throw new Error('no 2D context');
   return { canvas, context };
 }
 
 /** As the stage draws: ties and nodes by the backend, letters and grounds over them. */
-function onScreen(scene: Scene, backend: Backend, canvas: HTMLCanvasElement): Uint8ClampedArray {
+async function onScreen(scene: Scene, backend: Backend, canvas: HTMLCanvasElement): Promise<Uint8ClampedArray> {
   const camera = fit(boundsOfScene(scene), page.width, page.height, margin);
   const ink = inks[scene.ground];
   backend.resize({ ...page, ratio: 1 });
   backend.setScene(scene, Uint32Array.from(scene.source.keys()));
+  backend.setPictures(await sheetOf(scene.pictures?.addresses ?? []));
   backend.setInks(ink);
   backend.clear();
   backend.drawEdges(camera, 0, scene.source.length, 1);
@@ -177,23 +216,27 @@ async function compared() {
   if (!gl) throw new Error('no WebGL');
   const flatCanvas = document.createElement('canvas');
   const flat = canvasBackend(flatCanvas);
-  const draw = async (change: object) => {
-    const scene: Scene = { ...sceneOf(net, styleOf(change)), legend: [] };
+  const draw = async (change: object, drawn = net) => {
+    const scene: Scene = { ...sceneOf(drawn, styleOf(change)), legend: [] };
     return {
-      webgl: onScreen(scene, gl, glCanvas),
-      flat: onScreen(scene, flat, flatCanvas),
+      webgl: await onScreen(scene, gl, glCanvas),
+      flat: await onScreen(scene, flat, flatCanvas),
       svg: await onPage(scene),
     };
   };
-  const without = await draw({});
+  const plain = await draw({});
+  const plainRouted = await draw({}, routed);
   const results: { key: string; pairs: number[]; seen: number[] }[] = [];
-  for (const [key] of channelEntries) {
+  for (const [key, { whose }] of channelEntries) {
     if (key === 'legend') continue;
-    for (const change of [settings[key], byHand(key)]) {
-      if (!change) continue;
-      const drawn = await draw(change);
+    const changes = [settings[key], byHand(key)].flat().filter((change) => change !== undefined);
+    // How far ties bow has nothing to say where they pass points.
+    const along = whose === 'edges' && key !== 'curve' ? [net, routed] : [net];
+    for (const [change, one] of changes.flatMap((each) => along.map((where) => [each, where] as const))) {
+      const drawn = await draw(change, one);
+      const without = one === routed ? plainRouted : plain;
       results.push({
-        key,
+        key: `${key}${one === routed ? ' along points' : ''} ${JSON.stringify(change)}`,
         pairs: [
           apart(drawn.webgl, drawn.svg),
           apart(drawn.svg, drawn.webgl),

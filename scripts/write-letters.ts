@@ -1,4 +1,4 @@
-/** `npm run letters`: writes core/scene/letters.ts, the widths of the letters of the shipped typeface, as a browser measures them on the application's own page. */
+/** `npm run letters`: writes core/letters/widths.ts, the widths of the letters of the shipped typeface, as a browser measures them on the application's own page. */
 import { writeFileSync } from 'node:fs';
 import { openBrowser } from '@/e2e/browser';
 
@@ -31,7 +31,7 @@ try {
   );
   const written = widths.map((all) => all.map((width) => width.toString(36).padStart(2, '0')).join(''));
   writeFileSync(
-    'core/scene/letters.ts',
+    'core/letters/widths.ts',
     `/** Written by \`npm run letters\` from the shipped typeface; not to be changed by hand. */
 
 /** Blocks of code points, first and last, that the widths below follow one after the other. */

@@ -10,6 +10,7 @@ import * as tables from '@/server/tables';
 import * as edits from '@/server/tables/edit';
 import * as uses from '@/server/tables/uses';
 import * as names from '@/server/names';
+import * as kept from '@/server/kept';
 import * as shortlists from '@/server/shortlists';
 import * as networks from '@/server/networks';
 import * as suggested from '@/server/networks/suggest';
@@ -69,6 +70,13 @@ export const changeShortlist = action(
 export const listShortlists = action('read', [], shortlists.listShortlists);
 export const deleteShortlist = action('edit', [text], shortlists.deleteShortlist);
 export const restoreShortlist = action('edit', [text], shortlists.restoreShortlist);
+
+/** Looks and palettes that are kept in the study. */
+export const listKept = action('read', [], kept.listKept);
+export const createKept = action('edit', [kept.kindSchema, text, z.unknown()], kept.createKept);
+export const changeKept = action('edit', [text, whole, kept.keptChangeSchema], kept.changeKept);
+export const deleteKept = action('edit', [text], kept.deleteKept);
+export const restoreKept = action('edit', [text], kept.restoreKept);
 
 /** A list of names over columns that hold the same kind of thing. */
 export const createNames = action('edit', [text, z.array(columnRefSchema)], names.createNames);

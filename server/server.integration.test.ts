@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import { trailSchema, trailVersion, runTrail, sourceOf, type Trail } from '@/core/trail';
-import {} from '@/core/tables';
+import { plainStyle } from '@/core/style';
 import { readArchive } from '@/core/formats/archive';
 import { unzipSync } from 'fflate';
 import { database, networkVersion, pool, record, study, studyTable } from './db';
@@ -8,6 +8,7 @@ import { migrateDatabase } from './db/migrate';
 import { createStudy, deleteStudy, listStudies, renameStudy, restoreStudy } from './studies';
 import { tableFor } from './tables';
 import { changeNames, createNames, openNames } from './names';
+import { changeKept, createKept, deleteKept, listKept, restoreKept } from './kept';
 import { changeShortlist, createShortlist, deleteShortlist, listShortlists, restoreShortlist } from './shortlists';
 import { readTable } from './tables/read';
 import { createNetwork, listNetworks, networkTrails, openNetwork, saveTrail } from './networks';
@@ -211,6 +212,49 @@ describe('trails of other versions', () => {
     await expect(archiveOf(id, net)).rejects.toThrow(/later version/);
     const { rows } = await pool().query<{ trail: unknown }>('select trail from network where id = $1', [net]);
     expect(rows[0].trail).toEqual(later);
+  });
+});
+
+describe('looks and palettes', () => {
+  const colours = ['#112233', '#aabbcc'];
+  test('are kept, changed, deleted and brought back; another one’s change is told, not written over', async () => {
+    const id = await newStudy();
+    const look = await createKept(id, 'look', ' Paper ', { ...plainStyle, curve: 0.4, byHand: { nodeSize: { a: 9 } } });
+    expect(look).toMatchObject({ name: 'Paper', version: 1 });
+    await createKept(id, 'palette', 'Sea', colours);
+    const rows = await listKept(id);
+    expect(rows).toMatchObject([
+      { kind: 'look', name: 'Paper', value: { curve: 0.4, byHand: {} } },
+      { kind: 'palette', name: 'Sea', value: colours },
+    ]);
+    expect(await changeKept(id, look.id, 1, { value: { ...plainStyle, curve: 0.5 } })).toEqual({
+      kind: 'saved',
+      version: 2,
+    });
+    expect(await changeKept(id, look.id, 1, { name: 'Late' })).toEqual({ kind: 'conflict', version: 2 });
+    expect((await listKept(id))[0]).toMatchObject({ name: 'Paper', version: 2, value: { curve: 0.5 } });
+    await deleteKept(id, look.id);
+    expect(await listKept(id)).toHaveLength(1);
+    await expect(changeKept(id, look.id, 2, { name: 'x' })).rejects.toThrow(/not kept any more/);
+    await restoreKept(id, look.id);
+    expect(await listKept(id)).toHaveLength(2);
+    await expect(restoreKept(id, look.id)).rejects.toThrow(/nothing deleted/);
+    await expect(deleteKept(id, 'no id')).rejects.toThrow(/not kept any more/);
+  });
+
+  test('a name that is taken, a look that is none, and a palette of one colour are refused with a sentence', async () => {
+    const id = await newStudy();
+    await createKept(id, 'palette', 'Sea', colours);
+    await expect(createKept(id, 'palette', ' Sea', colours)).rejects.toThrow(/a palette called “Sea” already/);
+    // A look may have the name of a palette, and another study the same.
+    const look = await createKept(id, 'look', 'Sea', plainStyle);
+    await createKept(await newStudy(), 'palette', 'Sea', colours);
+    await expect(createKept(id, 'palette', 'One', ['#112233'])).rejects.toThrow(/two to sixty colours/);
+    await expect(createKept(id, 'palette', 'Odd', ['red', 'blue'])).rejects.toThrow(/two to sixty colours/);
+    await expect(createKept(id, 'look', 'Odd', { ...plainStyle, curve: 'much' })).rejects.toThrow(/cannot be kept/);
+    await expect(createKept(id, 'look', '  ', plainStyle)).rejects.toThrow(/a name/);
+    await expect(changeKept(id, look.id, 1, { value: 7 })).rejects.toThrow(/cannot be kept/);
+    expect(await listKept(id)).toHaveLength(2);
   });
 });
 

@@ -10,6 +10,7 @@ import { pool } from './db';
 import { migrateDatabase } from './db/migrate';
 import { createNames } from './names';
 import { createNetwork } from './networks';
+import { createKept } from './kept';
 import { createShortlist } from './shortlists';
 import { createStudy, deleteStudy } from './studies';
 import { storeTable } from './tables/store';
@@ -39,6 +40,7 @@ interface Held {
   network: string;
   list: string;
   shortlist: string;
+  palette: string;
 }
 
 /** A study with one of everything in it. */
@@ -53,6 +55,7 @@ async function filled(): Promise<Held> {
     network: (await createNetwork(study, 'One', trail)).id,
     list: (await createNames(study, 'Ends', [{ table: 'ties', column: 'from' }])).id,
     shortlist: (await createShortlist(study, { name: 'Some', folder: '', nodes: [{ id: 'a', label: 'a' }] })).id,
+    palette: (await createKept(study, 'palette', 'Few', ['#000000', '#ffffff'])).id,
   };
 }
 
@@ -86,6 +89,11 @@ const ways: Record<Exclude<keyof typeof actions, 'createStudy'>, Way> = {
   listShortlists: ['read', () => []],
   deleteShortlist: ['edit', ({ shortlist }) => [shortlist]],
   restoreShortlist: ['edit', ({ shortlist }) => [shortlist]],
+  listKept: ['read', () => []],
+  createKept: ['edit', () => ['palette', 'Sea', ['#112233', '#445566']]],
+  changeKept: ['edit', ({ palette }) => [palette, 1, { name: 'other' }]],
+  deleteKept: ['edit', ({ palette }) => [palette]],
+  restoreKept: ['edit', ({ palette }) => [palette]],
   createNames: ['edit', () => ['More', [{ table: 'ties', column: 'to' }]]],
   openNames: ['read', () => []],
   changeNames: ['edit', ({ list }) => [list, 1, { entries: { a: 'A' }, what: 'x' }, author]],
@@ -165,6 +173,7 @@ async function all(study: string): Promise<string> {
       'select * from network where study_id = $1 order by id',
       'select * from names_list where study_id = $1 order by id',
       'select * from shortlist where study_id = $1 order by id',
+      'select * from kept where study_id = $1 order by id',
       'select record.* from record join study_table using (set_id) where study_id = $1 order by position',
       'select snapshot.network_id, digest from snapshot join network on network_id = network.id where study_id = $1',
     ].map(async (text) => (await pool().query(text, [study])).rows as unknown[]),

@@ -1,11 +1,11 @@
 /** A band of a picture, for the thread that draws it. */
 import { Fault } from '@/core/fault';
-import { type PageOptions, canvasPen, drawPage } from '@/core/figure';
+import { type PageOptions, type Sheet, canvasPen, drawPage } from '@/core/figure';
 import type { Scene } from '@/core/scene';
 import { loadFonts } from './fonts';
 
-/** `factor`: dots for each pixel of the page. */
-export type Picture = PageOptions & { factor: number };
+/** `factor`: dots for each pixel of the page. `sheet`: the pictures on nodes, which threads cannot decode themselves. */
+export type Picture = PageOptions & { factor: number; sheet?: Sheet };
 
 /** The rows of a picture between two heights, in dots. */
 export async function drawBand(
@@ -20,7 +20,7 @@ export async function drawBand(
   if (!context) throw tooLarge();
   context.translate(0, -from);
   context.scale(page.factor, page.factor);
-  await drawPage(scene, page, canvasPen(context, page), breathe);
+  await drawPage(scene, page, canvasPen(context, page, page.sheet), breathe);
   return canvas;
 }
 

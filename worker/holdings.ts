@@ -26,6 +26,7 @@ export function holdingsOf(net: Network): Holdings {
     return {
       name: col.name,
       type: col.type,
+      ...(col.type === 'text' && col.as === 'picture' ? { pictures: true } : {}),
       values: amounts ? [] : categories(col).slice(0, mostValues),
       distribution: distribution(col),
     };

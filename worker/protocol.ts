@@ -1,4 +1,5 @@
 /** What the trail's worker and the page say to each other. */
+import type { Sheet } from '@/core/figure';
 import type { FigureValue } from '@/core/measure';
 import type { OtherNetwork, Shortlist, StepReport, Trail } from '@/core/trail';
 import type { Column, ColumnSpec, Distribution } from '@/core/tables';
@@ -60,6 +61,8 @@ export interface RecordTexts {
 export interface ColumnHoldings {
   name: string;
   type: Column['type'];
+  /** Whether its texts are pictures. */
+  pictures?: boolean;
   /** Values with their counts, most frequent first; none for numbers and dates. */
   values: { value: string; count: number }[];
   distribution: Distribution;
@@ -129,7 +132,7 @@ export type Taken =
   | { kind: 'candidates'; trail: Trail }
   | { kind: 'chosen'; nodes: readonly { id: string; label: string }[] }
   | { kind: 'svg'; width: number; height: number; title: string }
-  | { kind: 'png'; width: number; height: number; title: string; factor: number; transparent: boolean }
+  | { kind: 'png'; width: number; height: number; title: string; factor: number; transparent: boolean; sheet?: Sheet }
   | { kind: 'thumbnail' }
   /** Positions as the layout gave them, before anything by hand; nothing where it also laid the ways of ties. */
   | { kind: 'layout' }

@@ -2,14 +2,16 @@
 import type { Breath } from '../split';
 
 const mostRounds = 300;
+const { sqrt } = Math;
 
 /**
  * Pushes pairs nearer than `least` map units apart, half each, until none is left or 300 rounds are done. Changes `positions` in place.
- * Near pairs are found on a grid of cells of that width, rebuilt each round by counting.
+ * Near pairs are found on a grid of cells of that width, rebuilt each round by counting. Where many lie in one spot they are first spread around it.
  */
 export async function keepApart(positions: Float32Array, least: number, breath: Breath): Promise<void> {
   const n = positions.length / 2;
   if (n < 2) return;
+  openHeaps(positions, least);
   const cell = new Uint32Array(n);
   const members = new Uint32Array(n);
   for (let round = 0; round < mostRounds; round++) {
@@ -47,8 +49,12 @@ export async function keepApart(positions: Float32Array, least: number, breath: 
     for (let v = 0; v < n; v++) {
       const column = cell[v] % across;
       const row = (cell[v] - column) / across;
-      for (let r = Math.max(0, row - 1); r <= Math.min(down - 1, row + 1); r++) {
-        for (let c = Math.max(0, column - 1); c <= Math.min(across - 1, column + 1); c++) {
+      const firstRow = row > 0 ? row - 1 : 0;
+      const lastRow = row + 1 < down ? row + 1 : row;
+      const firstColumn = column > 0 ? column - 1 : 0;
+      const lastColumn = column + 1 < across ? column + 1 : column;
+      for (let r = firstRow; r <= lastRow; r++) {
+        for (let c = firstColumn; c <= lastColumn; c++) {
           for (let k = offsets[r * across + c]; k < offsets[r * across + c + 1]; k++) {
             const u = members[k];
             if (u > v && part(positions, v, u, least)) moved = true;
@@ -60,11 +66,34 @@ export async function keepApart(positions: Float32Array, least: number, breath: 
   }
 }
 
+/** More nodes in one spot than this are a heap. */
+const heap = 40;
+
+/** Spreads the nodes of each heap evenly over a disc around it, in their order (Vogel 1979): pair by pair, each would be compared with all others. */
+function openHeaps(positions: Float32Array, least: number): void {
+  const n = positions.length / 2;
+  const order = new Uint32Array(n);
+  for (let v = 0; v < n; v++) order[v] = v;
+  order.sort((a, b) => positions[2 * a] - positions[2 * b] || positions[2 * a + 1] - positions[2 * b + 1] || a - b);
+  for (let from = 0; from < n;) {
+    const [x, y] = [positions[2 * order[from]], positions[2 * order[from] + 1]];
+    let to = from + 1;
+    while (to < n && positions[2 * order[to]] === x && positions[2 * order[to] + 1] === y) to++;
+    for (let i = 0; to - from > heap && i < to - from; i++) {
+      const v = order[from + i];
+      const radius = (least / 1.6) * Math.sqrt(i);
+      positions[2 * v] += radius * Math.cos(i * 2.399963229728653);
+      positions[2 * v + 1] += radius * Math.sin(i * 2.399963229728653);
+    }
+    from = to;
+  }
+}
+
 /** Moves two nodes to just over the least distance; true when they were nearer than that. */
 function part(positions: Float32Array, v: number, u: number, least: number): boolean {
   let dx = positions[2 * u] - positions[2 * v];
   let dy = positions[2 * u + 1] - positions[2 * v + 1];
-  let distance = Math.sqrt(dx * dx + dy * dy);
+  let distance = sqrt(dx * dx + dy * dy);
   if (distance >= least) return false;
   if (distance < 1e-6) {
     // In one place: part them in a direction of their own, so that a pile opens like a fan.

@@ -221,6 +221,20 @@ describe('large networks, level by level', () => {
   });
 });
 
+test('a heap of nodes in one spot opens into a disc around it, all apart', async () => {
+  const n = 900;
+  const at = new Float32Array(2 * n + 2).fill(50);
+  at.set([400, 0], 2 * n);
+  await keepApart(at, 10, atOnce);
+  const radius = Array.from({ length: n }, (_, v) => Math.hypot(at[2 * v] - 50, at[2 * v + 1] - 50));
+  // A disc of that area, and hardly more; the node beside it stays.
+  expect(Math.max(...radius)).toBeLessThan(1.4 * 10 * Math.sqrt(n / Math.PI));
+  expect([...at.slice(2 * n)]).toEqual([400, 0]);
+  let nearest = Infinity;
+  for (let v = 0; v < n; v++) for (let u = 0; u < v; u++) nearest = Math.min(nearest, distance(at, u, v));
+  expect(nearest).toBeGreaterThan(9.9);
+});
+
 describe('parts that no edge joins', () => {
   const edges: [number, number][] = [];
   for (let i = 0; i < 30; i++) for (const j of [1, 2, 5]) edges.push([i, (i + j) % 30]);

@@ -2,6 +2,7 @@
 import { type Adjacency, type Network, components, nodeCount, simpleAdjacency } from '../graph';
 import type { Breath } from '../split';
 import { seeded } from '../random';
+import { inUnits } from './begun';
 import { type Rung, ladder, nodesAt, partsAt, spreadOut, together } from './ladder';
 import { type FarField, Quadtree } from './quadtree';
 import { Ranges } from './ranges';
@@ -32,6 +33,8 @@ const large = 20_000;
 /** Rounds on groups of nodes, and from their places on; further ones gain next to nothing. */
 const groupRounds = 60;
 const laterRounds = 80;
+/** The root of the mean square of the places that a layout goes on from, in radii of the drawing. */
+const begunSize = 0.6;
 /** In radii of the drawing: how far nodes still go, in the root of the mean square, where a round is the last; and the least bound. */
 const still = 0.001;
 const finest = 0.0005;
@@ -45,13 +48,15 @@ const settling = 12;
  * proportion to their degrees over their distance: the edge-repulsion model (Noack 2007, 2009) with exponents `grows` (1 where it is absent) and −1, the far field
  * summed after Barnes & Hut (1986).
  * Each node steps by its force over its stiffness, no farther than a bound that cools, large networks until nothing is gained. These are laid out level by level
- * (Walshaw 2003): nodes that belong together as one, then each for itself from there. `report` receives the positions as they move.
+ * (Walshaw 2003): nodes that belong together as one, then each for itself from there. `report` receives the positions as they move; `begin` are
+ * places to go on from, in networks that are laid out at once.
  */
 export async function forceLayout(
   net: Network,
   settings: ForceSettings,
   breath: Breath,
   report?: (positions: Float32Array) => void,
+  begin?: Float32Array,
 ): Promise<Float32Array> {
   const n = nodeCount(net);
   if (n === 0) return new Float32Array(0);
@@ -72,14 +77,16 @@ export async function forceLayout(
   const small = n <= many && n + rows.to.length / 2 <= large;
   const topParts = partsAt(parts, nodesAt(rungs, top), rungs[top].strength.length);
   let at = startPositions(rungs[top].rows, topParts, random);
-  if (!small) together(at, topParts, random);
+  const goesOn = begin !== undefined && top === 0;
+  if (goesOn) at = inUnits(begin, begunSize, at);
+  else if (!small) together(at, topParts, random);
   for (let level = top; level >= 0; level--) {
     const rung = rungs[level];
     if (level < top) at = spreadOut(at, rung, rungs[level + 1], allMass, random);
     const of = level > 0 ? nodesAt(rungs, level) : undefined;
     const forces = forcesOf(rung, small, { push, gravity, grows: settings.grows ?? 1 });
     const rounds = Math.min(small ? Infinity : level > 0 ? groupRounds : laterRounds, settings.iterations);
-    const cooling = new Cooling(rounds, level < top ? 0.05 : 0.25, !small);
+    const cooling = new Cooling(rounds, level < top || goesOn ? 0.05 : 0.25, !small);
     for (let round = 0; !cooling.done; round++) {
       await breath.breathe((top - level + round / rounds) / (top + 1));
       if (report && round > 0) report(shown(of ? broughtDown(at, of) : at));

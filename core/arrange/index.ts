@@ -2,6 +2,7 @@
 export * from './layout';
 export * from './registry';
 export * from './adjust';
+export * from './begun';
 export * from './onto';
 /** Above this many edges bundles are not computed. */
 export const mostBundled = 20_000;

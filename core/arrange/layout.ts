@@ -9,6 +9,8 @@ import type { Guide, Routes } from '../graph';
 
 /** What a layout is given besides the network and its settings. */
 export interface LayoutContext extends Breath {
+  /** x and y of each node, in map units, to go on from; NaN where a node was not there. Absent: it begins anew. */
+  begin?: Float32Array;
   /** Receives positions while they move. */
   report?: (positions: Float32Array) => void;
 }
@@ -31,6 +33,8 @@ export interface Layout<K extends string = string, S extends z.ZodObject = z.Zod
   slow?: boolean;
   /** Whether its picture may be turned and mirrored: neither side of it means anything. */
   turns?: boolean;
+  /** Whether it can go on from places that nodes have. */
+  goesOn?: boolean;
   /** The settings in a few words, for the step's tile. */
   summary(settings: z.infer<S>): string;
   /** What the network lacks for it, as a sentence; undefined where nothing is lacking. */

@@ -288,6 +288,15 @@ describe.each(Object.values(layouts) as unknown as Layout[])('$key', (layout) =>
     expect(await place({ ...net, source: net.source.slice() })).toEqual(at);
   });
 
+  test('10,000 parts: a place for each node, or a sentence that says for how large a network it is', async () => {
+    const n = 10_400;
+    // Nearly all by themselves, and some pairs.
+    const net = made(n, Array.from({ length: 400 }, (_, i): [number, number] => [2 * i, 2 * i + 1]), ...columns(n)); // prettier-ignore
+    const lacks = layout.needs?.({ ...net, directed: true }, settings);
+    if (lacks !== undefined) expect(lacks).toMatch(/for up to [\d,]+ nodes/);
+    else expect((await place(net)).every(Number.isFinite)).toBe(true);
+  });
+
   test('what it lacks is said in a sentence, and it lacks nothing where it has all', () => {
     const net = { ...made(4, [[0, 1]], ...columns(4)), directed: true };
     expect(layout.needs?.(net, settings)).toBeUndefined();

@@ -33,7 +33,7 @@ describe('stress', () => {
     const net = grid(17);
     const [byPairs, byPivots] = [
       await quality(net, await stressLayout(net, plain, atOnce)),
-      await quality(net, await stressLayout(net, plain, atOnce, undefined, 0)),
+      await quality(net, await stressLayout(net, plain, atOnce, undefined, { allPairs: 0 })),
     ];
     expect(byPivots.stress).toBeLessThan(1.1 * byPairs.stress);
     expect(byPivots.stress).toBeLessThan((await quality(net, await forceLayout(net, force, atOnce))).stress);

@@ -32,14 +32,15 @@ const leastGainByPivots = 1e-3;
 /**
  * Positions (x, y of each node, in map units) of little stress Σ (‖x_i − x_j‖ − d_ij)² / d_ij² over pairs, d the steps between them; lowered by majorisation
  * (Gansner, Koren & North 2005), node by node. Each part is laid out for itself, and the parts are packed. Above 1,500 nodes distances that are far are summed by
- * pivots (Ortmann, Klimenta & Brandes 2017). The start is classical scaling by pivots (Brandes & Pich 2007).
+ * pivots (Ortmann, Klimenta & Brandes 2017). The start is `begin`, where it is
+ * known for all nodes of a part, else classical scaling by pivots (Brandes & Pich 2007).
  */
 export async function stressLayout(
   net: Network,
   settings: StressSettings,
   breath: Breath,
   report?: (positions: Float32Array) => void,
-  allPairs = pairsUpTo,
+  { allPairs = pairsUpTo, begin }: { allPairs?: number; begin?: Float32Array } = {},
 ): Promise<Float32Array> {
   const parts = components(net);
   const positions = new Float32Array(2 * nodeCount(net));
@@ -51,7 +52,8 @@ export async function stressLayout(
   };
   for (const { nodes, part } of all) {
     if (nodes.length < 2) continue;
-    await lowStress(part, seeded(settings.seed), nodes.length <= allPairs, breath, (x, y) => {
+    const begun = begin && begunIn(begin, nodes, settings.room);
+    await lowStress(part, seeded(settings.seed), { allPairs: nodes.length <= allPairs, begun }, breath, (x, y) => {
       nodes.forEach((v, i) => {
         positions[2 * v] = x[i] * settings.room;
         positions[2 * v + 1] = y[i] * settings.room;
@@ -62,6 +64,19 @@ export async function stressLayout(
   const found = shown();
   if (settings.apart > 0) await keepApart(found, settings.apart, breath);
   return found;
+}
+
+/** Places of a part's nodes, in steps. */
+interface Places {
+  x: Float64Array;
+  y: Float64Array;
+}
+
+/** Where a part's nodes were, in steps; undefined where one of them was not there. */
+function begunIn(begin: Float32Array, nodes: Uint32Array, room: number): Places | undefined {
+  const x = Float64Array.from(nodes, (v) => begin[2 * v] / room);
+  const y = Float64Array.from(nodes, (v) => begin[2 * v + 1] / room);
+  return x.some(Number.isNaN) ? undefined : { x, y };
 }
 
 /** The nodes of each component, and its rows. */
@@ -131,11 +146,7 @@ async function pivotsOf(
 }
 
 /** Classical scaling by pivots: the two strongest directions of the doubly centred squares of the distances. */
-function scaled(
-  pivots: Uint32Array,
-  far: readonly Uint16Array[],
-  random: Random,
-): { x: Float64Array; y: Float64Array } {
+function scaled(pivots: Uint32Array, far: readonly Uint16Array[], random: Random): Places {
   const [k, n] = [far.length, far[0].length];
   const ofNode = new Float64Array(n);
   const ofPivot = new Float64Array(k);
@@ -260,12 +271,12 @@ function byPivots(part: Part, pivots: Uint32Array, far: readonly Uint16Array[]):
 async function lowStress(
   part: Part,
   random: Random,
-  allPairs: boolean,
+  { allPairs, begun }: { allPairs: boolean; begun?: Places },
   breath: Breath,
   report: (x: Float64Array, y: Float64Array) => void,
 ): Promise<void> {
   const { pivots, far } = await pivotsOf(part, pivotCount, random, breath);
-  const { x, y } = scaled(pivots, far, random);
+  const { x, y } = begun ?? scaled(pivots, far, random);
   const terms = allPairs ? await everyPair(part, breath) : byPivots(part, pivots, far);
   const least = allPairs ? leastGain : leastGainByPivots;
   let before = Infinity;

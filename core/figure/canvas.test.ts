@@ -1,7 +1,7 @@
 import { network } from '../graph';
 import { plainStyle } from '../style';
 import { sceneOf } from '../scene';
-import { type Canvas2D, canvasPen, drawPage, fontOf } from '.';
+import { type Canvas2D, canvasPen, drawNode, drawPage, fontOf } from '.';
 
 /** A context that writes down what is drawn on it. */
 function notebook() {
@@ -70,4 +70,37 @@ test('without a ground nothing is filled behind; straight edges, other shapes, d
 test('fonts are those that the application ships', () => {
   expect(fontOf(12, 600)).toMatch(/^600 12px 'Hanken Grotesk Variable'/);
   expect(fontOf(20, 400, true)).toContain('Source Serif 4 Variable');
+});
+
+test('pictures are taken from the sheet, cut to a circle or a square, and fainter where others stand out', () => {
+  const address = 'data:image/png;base64,AAAA';
+  const scene = {
+    ...sceneOf(net, plainStyle),
+    radius: Float32Array.of(10, 10, 10),
+    shape: Uint8Array.of(0, 1, 0),
+    pictures: { addresses: [address, 'data:image/png;base64,BBBB'], of: Int32Array.of(0, 0, 1) },
+  };
+  const drawn: number[][] = [];
+  const strengths: unknown[] = [];
+  const { state, notes, context } = notebook();
+  Object.assign(state, {
+    drawImage: (_image: unknown, ...at: number[]) => {
+      drawn.push(at);
+      strengths.push(state.globalAlpha);
+    },
+  });
+  const sheet = { image: {} as CanvasImageSource, side: 64, across: 2, places: new Map([[address, 3]]) };
+  const pen = canvasPen(context, { width: 300, height: 200 }, sheet);
+  const camera = { scale: 1, x: 0, y: 0 };
+  for (const v of [0, 1, 2]) drawNode(scene, v, camera, '#ffffff', pen);
+  drawNode(scene, 0, camera, '#ffffff', pen, { faint: 0.25 });
+  drawNode(scene, 0, camera, '#ffffff', pen, { fine: false });
+  // The fourth square of a sheet of two in a row; the picture that is not on it is left out.
+  expect(drawn).toEqual([
+    [64, 64, 64, 64, -8, -8, 16, 16],
+    [64, 64, 64, 64, 90 - 7.12, -7.12, 14.24, 14.24],
+    [64, 64, 64, 64, -8, -8, 16, 16],
+  ]);
+  expect(strengths).toEqual([1, 1, 0.25]);
+  expect(notes.filter((note) => note.startsWith('clip'))).toHaveLength(2);
 });

@@ -17,6 +17,11 @@ export type Canvas2D = Pick<
   | 'fillText'
   | 'strokeText'
   | 'setLineDash'
+  | 'save'
+  | 'restore'
+  | 'clip'
+  | 'drawImage'
+  | 'createLinearGradient'
   | 'strokeStyle'
   | 'fillStyle'
   | 'lineWidth'
@@ -26,11 +31,29 @@ export type Canvas2D = Pick<
   | 'lineJoin'
 >;
 
+/** Pictures side by side in squares of equal size, row by row. */
+export interface Sheet {
+  image: CanvasImageSource;
+  /** Pixels of a square's side, and squares in a row. */
+  side: number;
+  across: number;
+  /** By address, the place of each picture; one that could not be drawn has none. */
+  places: ReadonlyMap<string, number>;
+}
+
 /** The families that the application ships; `page` is in pixels of the context. */
-export function canvasPen(context: Canvas2D, page: { width: number; height: number }): Pen {
-  const begin = ({ colour, opacity, width, pattern }: Stroke): void => {
+export function canvasPen(context: Canvas2D, page: { width: number; height: number }, sheet?: Sheet): Pen {
+  /** From the first of the points, x and y in turn, to the last. */
+  const paint = (colour: string, to: string, points: readonly number[]): CanvasGradient => {
+    const [x2, y2] = points.slice(-2);
+    const gradient = context.createLinearGradient(points[0], points[1], x2, y2);
+    gradient.addColorStop(0, colour);
+    gradient.addColorStop(1, to);
+    return gradient;
+  };
+  const begin = ({ colour, to, opacity, width, pattern }: Stroke, points: readonly number[]): void => {
     context.globalAlpha = opacity;
-    context.strokeStyle = colour;
+    context.strokeStyle = to === undefined || to === colour ? colour : paint(colour, to, points);
     context.lineWidth = width;
     context.setLineDash(dashes[pattern].map((length) => length * Math.max(0.8, width)));
     context.beginPath();
@@ -42,14 +65,14 @@ export function canvasPen(context: Canvas2D, page: { width: number; height: numb
       context.fillRect(0, 0, page.width, page.height);
     },
     line(x1, y1, x2, y2, control, stroke) {
-      begin(stroke);
+      begin(stroke, [x1, y1, x2, y2]);
       context.moveTo(x1, y1);
       if (control) context.quadraticCurveTo(control[0], control[1], x2, y2);
       else context.lineTo(x2, y2);
       context.stroke();
     },
     path(points, stroke) {
-      begin(stroke);
+      begin(stroke, points);
       context.lineJoin = 'round';
       for (let i = 0; i < points.length; i += 2) context.lineTo(points[i], points[i + 1]);
       context.stroke();
@@ -76,6 +99,21 @@ export function canvasPen(context: Canvas2D, page: { width: number; height: numb
         context.lineWidth = rimWidth;
         context.stroke();
       }
+    },
+    picture(address, x, y, half, round, opacity) {
+      const place = sheet?.places.get(address);
+      if (!sheet || place === undefined) return;
+      const { image, side, across } = sheet;
+      const [left, top] = [(place % across) * side, Math.floor(place / across) * side];
+      context.save();
+      context.globalAlpha = opacity;
+      if (round) {
+        context.beginPath();
+        context.arc(x, y, half, 0, 2 * Math.PI);
+        context.clip();
+      }
+      context.drawImage(image, left, top, side, side, x - half, y - half, 2 * half, 2 * half);
+      context.restore();
     },
     rect(x, y, width, height, fill) {
       context.globalAlpha = 1;

@@ -65,6 +65,7 @@ test('the legend says what the looks say', async () => {
     path: nothing,
     polygon: nothing,
     shape: nothing,
+    picture: nothing,
     rect: nothing,
     text: (word) => words.push(word),
   };
@@ -88,6 +89,7 @@ test('a long legend is broken into lines that fit the page', async () => {
     path: nothing,
     polygon: nothing,
     shape: nothing,
+    picture: nothing,
     rect: nothing,
     text: (word, x, _y, style) => style.anchor === 'start' && ends.push(x + textWidth(word, style.size)),
   };
@@ -133,4 +135,22 @@ test('an edge that passes points is drawn through them, its arrow from the last'
   expect(drawn.match(/<polyline points="/g)).toHaveLength(1);
   expect(drawn.match(/<polyline points="([^"]*)"/)?.[1].split(' ')).toHaveLength(8);
   expect(drawn).not.toContain('Q');
+});
+
+test('ties from end to end have a gradient from node to node each; those of one colour, and loops, need none', async () => {
+  const base = scene(['Ann', 'Bo', 'Cy']);
+  const through = {
+    ...base,
+    edgeColour: Uint8Array.of(255, 0, 0, 255, 0, 255, 0, 255, 9, 9, 9, 255),
+    edgeColourTo: Uint8Array.of(0, 0, 255, 0, 255, 0, 9, 9, 9),
+  };
+  const text = await svg(through, page);
+  expect(wellFormed(text)).toBe(true);
+  expect(text.match(/<linearGradient /g)).toHaveLength(1);
+  expect(text).toMatch(/<stop stop-color="#ff0000"\/><stop offset="1" stop-color="#0000ff"\/>/i);
+  expect(text).toContain('stroke="url(#through-1)"');
+  // Heads have the colour of where the tie ends.
+  expect(text).toMatch(/<polygon [^>]*fill="#0000ff"/i);
+  const small = await thumbnail(through);
+  expect(small.match(/<linearGradient /g)).toHaveLength(1);
 });

@@ -8,7 +8,7 @@ import { GlobalFonts, type SKRSContext2D, createCanvas, loadImage } from '@napi-
 import { type Network, network } from '../graph';
 import { type StyleSettings, plainStyle, styleParts } from '../style';
 import { type Scene, sceneOf } from '../scene';
-import { canvasPen } from './canvas';
+import { type Canvas2D, canvasPen } from './canvas';
 import { drawPage } from './page';
 
 const folder = join(__dirname, 'golden');
@@ -92,7 +92,7 @@ function difference(a: Uint8ClampedArray, b: Uint8ClampedArray): { mean: number;
 async function drawn(scene: Scene): Promise<Buffer> {
   const canvas = createCanvas(width, height);
   const context: SKRSContext2D = canvas.getContext('2d');
-  const pen = canvasPen(context, { width, height });
+  const pen = canvasPen(context as unknown as Canvas2D, { width, height });
   await drawPage(scene, { width, height, title: 'Who sent seed' }, pen);
   return canvas.encode('png');
 }

@@ -12,13 +12,14 @@ import {
   nodeScale,
   lineScale,
   leadTo,
+  middlePiece,
   placeLabels,
   textWidth,
   wayOf,
 } from '../scene';
 import { drawGroupNames, drawGuideLines, drawGuides, drawHulls, drawShades } from './around';
 import { type Pen, type Stroke, colourAt, nodeOnPage } from './pen';
-import { type Inks, hex, inks, patterns, shapes } from '../style';
+import { type Inks, corners, hex, inks, patterns, pictureShare, shapes } from '../style';
 
 export interface PageOptions {
   width: number;
@@ -74,20 +75,29 @@ export async function drawPage(
   drawLegend(legend, margin, options.height - foot, ink, pen);
 }
 
-/** One node; `dim` is a fill and an opacity in place of its own, where others are to stand out. */
+/** One node; `fill` stands in place of its own, and its picture is so faint, where others are to stand out. */
 export function drawNode(
   scene: Scene,
   v: number,
   camera: Camera,
   ground: string,
-  pen: Pick<Pen, 'shape'>,
-  { fill = colourAt(scene.fill, 3 * v), fine = true }: { fill?: string; fine?: boolean } = {},
+  pen: Pick<Pen, 'shape' | 'picture'>,
+  {
+    fill = colourAt(scene.fill, 3 * v),
+    fine = true,
+    faint = 1,
+  }: { fill?: string; fine?: boolean; faint?: number } = {},
 ): void {
   const { x, y, r } = nodeOnPage(scene, v, camera);
   const own = scene.rimWidth[v];
   const width = own < 0 ? Math.min(1.5, r / 4) : own * nodeScale(camera);
   const rim = own < 0 ? ground : colourAt(scene.rimColour, 3 * v);
   pen.shape(shapes[scene.shape[v]], x, y, r, fill, rim, fine ? width : 0, scene.opacity[v] / 255);
+  const picture = scene.pictures?.of[v] ?? -1;
+  if (!scene.pictures || picture < 0 || !fine) return;
+  const round = shapes[scene.shape[v]] === 'circle';
+  const half = pictureShare * r * (round ? 1 : corners.square[1][0]);
+  pen.picture(scene.pictures.addresses[picture], x, y, half, round, (faint * scene.opacity[v]) / 255);
 }
 
 /** Letters at nodes where they were placed, on grounds of their own where they have some. */
@@ -156,7 +166,8 @@ export function drawEdge(scene: Scene, e: number, camera: Camera, pen: Pen): voi
   const to = nodeOnPage(scene, scene.target[e], camera);
   const c = 4 * e;
   const stroke: Stroke = {
-    colour: hex([scene.edgeColour[c], scene.edgeColour[c + 1], scene.edgeColour[c + 2]]),
+    colour: colourAt(scene.edgeColour, c),
+    to: scene.edgeColourTo && colourAt(scene.edgeColourTo, 3 * e),
     opacity: scene.edgeColour[c + 3] / 255,
     width: Math.max(0.25, scene.edgeWidth[e] * lineScale(camera)),
     pattern: patterns[scene.edgePattern[e]],
@@ -177,8 +188,15 @@ export function drawEdge(scene: Scene, e: number, camera: Camera, pen: Pen): voi
   if (head === 0) return draw(to.x, to.y);
   if (head < 0) {
     draw(to.x, to.y);
+    const half = { ...stroke, colour: midway(scene, e) };
+    const size = arrowSize(stroke.width) * -head;
+    if (passed) {
+      const points = [from.x, from.y, ...passed, to.x, to.y];
+      const [x1, y1, x2, y2] = points.slice(2 * middlePiece(passed.length));
+      return drawHead((x1 + x2) / 2, (y1 + y2) / 2, x2 - x1, y2 - y1, size, true, half, pen);
+    }
     const [x, y] = middleOfEdge(scene, e, camera);
-    return drawHead(x, y, to.x - from.x, to.y - from.y, arrowSize(stroke.width) * -head, true, stroke, pen);
+    return drawHead(x, y, to.x - from.x, to.y - from.y, size, true, half, pen);
   }
   const [bx, by] = passed ? passed.slice(-2) : (control ?? [from.x, from.y]);
   const length = Math.hypot(to.x - bx, to.y - by) || 1;
@@ -187,7 +205,13 @@ export function drawEdge(scene: Scene, e: number, camera: Camera, pen: Pen): voi
   const tip = [to.x - dx * (to.r + 1), to.y - dy * (to.r + 1)];
   const size = arrowSize(stroke.width) * head;
   draw(tip[0] - dx * size, tip[1] - dy * size);
-  drawHead(tip[0], tip[1], dx, dy, size, false, stroke, pen);
+  drawHead(tip[0], tip[1], dx, dy, size, false, { ...stroke, colour: stroke.to ?? stroke.colour }, pen);
+}
+
+/** The colour of an edge halfway between its ends. */
+function midway({ edgeColour: from, edgeColourTo: to }: Scene, e: number): string {
+  const part = (c: number): number => (to ? Math.round((from[4 * e + c] + to[3 * e + c]) / 2) : from[4 * e + c]);
+  return hex([part(0), part(1), part(2)]);
 }
 
 /** An arrowhead with its tip, or its middle, at a point, in a direction. */

@@ -4,6 +4,8 @@ import { type Pattern, type Shape, hex } from '../style';
 
 export interface Stroke {
   colour: string;
+  /** The colour where the line ends; it goes over into it along the straight way from its beginning to its end. */
+  to?: string;
   opacity: number;
   width: number;
   pattern: Pattern;
@@ -35,6 +37,8 @@ export interface Pen {
     rimWidth: number,
     opacity?: number,
   ): void;
+  /** A picture cut to a circle or a square around its middle; `half` is half of its width. Pens that cannot draw it leave it out. */
+  picture(address: string, x: number, y: number, half: number, round: boolean, opacity: number): void;
   rect(x: number, y: number, width: number, height: number, fill: string): void;
   /** `halo` is drawn around the letters, under them. */
   text(

@@ -32,9 +32,24 @@ export async function svg(
     if (open !== undefined) parts.push('</g>\n');
     open = undefined;
   };
-  const strokeGroup = ({ colour, opacity, width, pattern }: Stroke): void => {
+  const pictures = new Map<string, string>();
+  let gradients = 0;
+  let roundCut = false;
+  /** What a line through points, x and y in turn, is painted with. */
+  const paint = ({ colour, to }: Stroke, points: readonly number[]): string => {
+    if (to === undefined || to === colour) return escapeXml(colour);
+    close();
+    const id = `through-${++gradients}`;
+    const [x1, y1, x2, y2] = [...points.slice(0, 2), ...points.slice(-2)].map(at);
+    parts.push(
+      `<linearGradient id="${id}" gradientUnits="userSpaceOnUse" x1="${x1}" y1="${y1}" x2="${x2}" y2="${y2}"><stop stop-color="${escapeXml(colour)}"/><stop offset="1" stop-color="${escapeXml(to)}"/></linearGradient>\n`,
+    );
+    return `url(#${id})`;
+  };
+  const strokeGroup = (stroke: Stroke, points: readonly number[]): void => {
+    const { opacity, width, pattern } = stroke;
     const dash = dashes[pattern].map((length) => at(length * Math.max(0.8, width))).join(' ');
-    const attributes = `stroke="${escapeXml(colour)}" stroke-opacity="${at(opacity)}" stroke-width="${at(width)}"${dash && ` stroke-dasharray="${dash}"`}`;
+    const attributes = `stroke="${paint(stroke, points)}" stroke-opacity="${at(opacity)}" stroke-width="${at(width)}"${dash && ` stroke-dasharray="${dash}"`}`;
     if (open === attributes) return;
     close();
     parts.push(`<g fill="none" ${attributes}>\n`);
@@ -45,12 +60,12 @@ export async function svg(
       parts.push(`<rect width="${at(options.width)}" height="${at(options.height)}" fill="${escapeXml(colour)}"/>\n`);
     },
     line(x1, y1, x2, y2, control, stroke) {
-      strokeGroup(stroke);
+      strokeGroup(stroke, [x1, y1, x2, y2]);
       const middle = control ? `Q${at(control[0])},${at(control[1])} ` : 'L';
       parts.push(`<path d="M${at(x1)},${at(y1)}${middle}${at(x2)},${at(y2)}"/>\n`);
     },
     path(points, stroke) {
-      strokeGroup(stroke);
+      strokeGroup(stroke, points);
       parts.push(`<polyline points="${points.map(at).join(' ')}"/>\n`);
     },
     polygon(points, fill, opacity) {
@@ -71,6 +86,28 @@ export async function svg(
         const points = corners[kind].map(([dx, dy]) => `${at(x + dx * radius)},${at(y + dy * radius)}`).join(' ');
         parts.push(`<polygon points="${points}" fill="${escapeXml(fill)}"${line}${faint}/>\n`);
       }
+    },
+    picture(address, x, y, half, round, opacity) {
+      close();
+      const id = pictures.get(`${round} ${address}`) ?? `picture-${pictures.size + 1}`;
+      if (!pictures.has(`${round} ${address}`)) {
+        if (round && !roundCut) {
+          roundCut = true;
+          parts.push(
+            '<clipPath id="round" clipPathUnits="objectBoundingBox"><circle cx="0.5" cy="0.5" r="0.5"/></clipPath>\n',
+          );
+        }
+        pictures.set(`${round} ${address}`, id);
+        const cut = round ? ' clip-path="url(#round)"' : '';
+        parts.push(
+          `<defs><image id="${id}" width="100" height="100" preserveAspectRatio="xMidYMid slice"${cut} href="${escapeXml(address)}"/></defs>\n`,
+        );
+      }
+      const faint = opacity < 1 ? ` opacity="${at(opacity)}"` : '';
+      const scale = Math.round(half * 200) / 10000;
+      parts.push(
+        `<use href="#${id}" transform="translate(${at(x - half)} ${at(y - half)}) scale(${scale})"${faint}/>\n`,
+      );
     },
     rect(x, y, width, height, fill) {
       close();

@@ -40,6 +40,7 @@ export function thumbnail(scene: Scene, routed = false): Promise<string> {
       groupNames: undefined,
       guides: undefined,
       shade: undefined,
+      pictures: undefined,
       routes: routed && chosen.length === scene.source.length && nodes.length === n ? scene.routes : undefined,
       source: Uint32Array.from(chosen, (e) => number.get(scene.source[e]) as number),
       target: Uint32Array.from(chosen, (e) => number.get(scene.target[e]) as number),
@@ -47,6 +48,12 @@ export function thumbnail(scene: Scene, routed = false): Promise<string> {
         const part = scene.edgeColour[4 * chosen[i >> 2] + (i & 3)];
         return (i & 3) === 3 ? Math.min(255, part * opacity) : part;
       }),
+      edgeColourTo:
+        scene.edgeColourTo &&
+        Uint8Array.from(
+          { length: 3 * chosen.length },
+          (_, i) => scene.edgeColourTo?.[3 * chosen[Math.floor(i / 3)] + (i % 3)] ?? 0,
+        ),
       edgeWidth: Float32Array.from(chosen, (e) => scene.edgeWidth[e]),
       edgePattern: Uint8Array.from(chosen, (e) => scene.edgePattern[e]),
       bow: Float64Array.from(chosen, (e) => scene.bow[e]),

@@ -2,6 +2,6 @@
 export * from './scene';
 export * from './labels';
 export * from './legend';
-export { textWidth } from './text';
-export { wayOf } from './ways';
+export { textWidth } from '../letters';
+export { middlePiece, wayOf } from './ways';
 export * from './groups';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { type PlacedLabel, leadTo, pixelRadius, placeLabels } from './labels';
-import { textWidth } from './text';
+import { textWidth } from '../letters';
 
 const steady = { scale: 1, x: 0, y: 0 };
 const box = { width: 300, height: 200 };
@@ -168,4 +168,21 @@ test('letters on the scale of the map grow with it, and are left out where they 
   expect(at(2)[0].size).toBe(24);
   expect(at(2)[0].width).toBeCloseTo(2 * at(1)[0].width, 4);
   expect(at(0.2)).toEqual([]);
+});
+
+test('a label that its node holds stands in it, grows as the node does, and gives way to nothing', () => {
+  const at = [
+    { x: 100, y: 100 },
+    { x: 104, y: 100 },
+  ];
+  const scene = crowd(at, { labelInside: Uint8Array.of(1, 1), radius: Float32Array.of(40, 40) });
+  const placed = place(scene);
+  expect(placed.map(({ node, x, y, size }) => [node, x, y, size])).toEqual([
+    [0, 100, 100 + 12 * 0.35, 12],
+    [1, 104, 100 + 12 * 0.35, 12],
+  ]);
+  const [closer] = place(scene, { scale: 4, x: -300, y: -300 });
+  expect(closer.size).toBe(24);
+  const [farther] = place(scene, { scale: 0.5, x: 0, y: 0 });
+  expect([farther.size, farther.width < 2 * pixelRadius(40, { scale: 0.5, x: 0, y: 0 })]).toEqual([6, true]);
 });

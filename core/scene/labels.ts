@@ -30,7 +30,16 @@ export const lineScale = nodeScale;
 
 type Labelled = Pick<
   Scene,
-  'positions' | 'radius' | 'labelled' | 'labels' | 'labelSize' | 'labelPlace' | 'labelOffset' | 'labelsOnMap' | 'guides'
+  | 'positions'
+  | 'radius'
+  | 'labelled'
+  | 'labels'
+  | 'labelSize'
+  | 'labelPlace'
+  | 'labelOffset'
+  | 'labelsOnMap'
+  | 'labelInside'
+  | 'guides'
 >;
 
 const cell = 8;
@@ -94,7 +103,8 @@ export function placeLabels(
     const x = positions[2 * node] * camera.scale + camera.x;
     const y = positions[2 * node + 1] * camera.scale + camera.y;
     if (x < 0 || y < 0 || x > box.width || y > box.height) return;
-    const size = labelSize[node] * (scene.labelsOnMap ? camera.scale : 1);
+    const inside = scene.labelInside?.[node] === 1;
+    const size = labelSize[node] * (inside ? nodeScale(camera) : scene.labelsOnMap ? camera.scale : 1);
     if (size < smallest) return;
     const width = widthOf(labels[node], size);
     const put = (dx: number, dy: number, spot: number): void => {
@@ -108,6 +118,7 @@ export function placeLabels(
       put(labelOffset[2 * node] * camera.scale, labelOffset[2 * node + 1] * camera.scale + size * 0.35, -1);
       return;
     }
+    if (inside) return put(0, size * 0.35, over);
     const r = pixelRadius(radius[node], camera);
     const before = held.get(node);
     let fallback: { dx: number; dy: number; spot: number } | undefined;

@@ -1,6 +1,6 @@
 /** The legend laid out once: the page and the screen draw the same marks at the same places. */
 import { type LegendPart, type Pattern, type Shape, type Stands } from '../style';
-import { textWidth } from './text';
+import { textWidth } from '../letters';
 
 /** Something to draw, in pixels from the legend's upper left corner. `quiet` marks have the colour of quiet text, others that of ink. */
 export type LegendMark =

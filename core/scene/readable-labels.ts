@@ -5,7 +5,7 @@ import type { StyleSettings } from '../style';
 import type { Remark } from '../style/readable';
 import { type PlacedLabel, placeLabels } from './labels';
 import { boundsOfScene, fit, sceneOf } from './scene';
-import { textWidth } from './text';
+import { textWidth } from '../letters';
 
 const page = { width: 1200, height: 900 };
 const margin = 48;

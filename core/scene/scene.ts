@@ -1,6 +1,6 @@
 /** The scene: all that is needed to draw a network, in map units. Screen and exports are drawn from the same one. */
 import { type Network, nodeCount } from '../graph';
-import { textWidth } from './text';
+import { textWidth } from '../letters';
 import { type Looks, type StyleSettings, dress, plainStyle } from '../style';
 
 export interface Scene extends Looks {

@@ -1,6 +1,9 @@
 /** The ways of edges that are not drawn straight or bowed, but along points. */
 import type { Scene } from './scene';
 
+/** Which of the pieces between an edge's points bears what stands at its middle; `length` counts their x and y. */
+export const middlePiece = (length: number): number => Math.floor((length / 2 + 1) / 2);
+
 /**
  * Points that an edge passes between its ends, x and y in turn, in map units; undefined where it passes none. Those that an arrowhead at its end would cover are
  * left out.

@@ -8,7 +8,7 @@ export * from './marks';
 export * from './registry';
 export * from './told';
 export * from './words';
-export { type ColourByCategory, categoryColours } from './modes/colours';
+export { type ColourByCategory, categoryColours, paletteOf } from './modes/colours';
 export { opacityOf } from './channels/edge-opacity';
 export { shortNumber } from './modes/amount';
 export { categories, lookOf } from './modes/category';

@@ -6,7 +6,8 @@ import type { ColumnUse } from './channel';
 import { ruleColumns } from './look';
 import { type ChannelName, type StyleSettings, channelEntries, styleParts } from './registry';
 
-const lookSchema = z.object(styleParts);
+/** What a look holds. */
+export const lookSchema = z.object(styleParts);
 const version = 1;
 
 /** The look alone: what was set by hand for nodes and edges of one network stays with it. */

@@ -47,6 +47,8 @@ export interface Looks {
   groupColumn?: string;
   /** Index into `shapes`. */
   shape: Uint8Array;
+  /** Data addresses of pictures, and which of them each node has in its circle or square, −1 for none; absent: none has. */
+  pictures?: { addresses: string[]; of: Int32Array };
   /** Opacity of each node. */
   opacity: Uint8Array;
   /** Red, green, blue of each node's rim, and its width in map units; below 0 where it is the ground's own, as wide as the node bears. */
@@ -69,12 +71,16 @@ export interface Looks {
   labelPlace: 'auto' | 'above' | 'below' | 'right' | 'left' | 'over';
   /** x and y in map units from each node to the middle of its label, NaN where it finds its place itself; absent: all do. */
   labelOffset?: Float32Array;
+  /** 1 for each node that holds its label, whose letters grow as it does; absent: none does. */
+  labelInside?: Uint8Array;
   /** Whether letters grow with the map. */
   labelsOnMap: boolean;
   /** What is written at each edge; absent: nothing. */
   edgeLabel?: string[];
   /** Red, green, blue, opacity of each edge. */
   edgeColour: Uint8Array;
+  /** Red, green, blue of each edge where it ends, from what it has where it begins; absent: each is of one colour. */
+  edgeColourTo?: Uint8Array;
   /** 1 where an edge has the ground's own colour for ties, and changes with the ground. */
   edgeGround: Uint8Array;
   /** Map units. */

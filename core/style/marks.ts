@@ -13,6 +13,9 @@ export const shapes = [
 ] as const;
 export type Shape = (typeof shapes)[number];
 
+/** How much of a node's radius its picture takes: around it stays a ring of the node's colour. */
+export const pictureShare = 0.8;
+
 /** Shapes that are given out by themselves; the others are chosen. */
 export const firstShapes = shapes.slice(0, 4);
 

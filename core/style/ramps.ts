@@ -1,57 +1,50 @@
 /**
- * Sequential palettes as tables of 256 colours, six digits each, from low to high: glacier, our own, mixed in OKLab between #CFE0DF, #6FA8A9, #0E5A63 and #0A3138; viridis (van der Walt & Smith 2015, CC0) and cividis (Nuñez, Anderton & Renslow
+ * Sequential palettes as tables of 256 colours from low to high: glacier, our own, mixed in OKLab between #CFE0DF, #6FA8A9, #0E5A63 and #0A3138; viridis (van der Walt & Smith 2015, CC0) and cividis (Nuñez, Anderton & Renslow
  * 2018), sampled from d3-scale-chromatic; a test holds them together. Further ones by stops: inferno of the same authors as viridis, and two diverging ones of
  * ColorBrewer (Harrower & Brewer 2003).
  */
-const glacier =
-  'cfe0dfcedfdecddfdeccdeddcbdddcc9dddcc8dcdbc7dbdac6dbdac5dad9c4d9d9c3d9d8c2d8d7c0d7d7bfd7d6bed6d5bdd5d5bcd5d4bbd4d3bad3d3' +
-  'b9d3d2b7d2d1b6d1d1b5d1d0b4d0d0b3cfcfb2cfceb1ceceb0cdcdafcdccadccccaccbcbabcbcaaacacaa9c9c9a8c9c8a7c8c8a6c7c7a4c7c7a3c6c6' +
-  'a2c5c5a1c5c5a0c4c49fc3c39ec3c39dc2c29bc1c19ac1c199c0c098c0c097bfbf96bebe95bebe94bdbd92bcbc91bcbc90bbbb8fbabb8ebaba8db9b9' +
-  '8cb8b98bb8b889b7b788b6b787b6b686b5b585b4b584b4b483b3b481b2b380b2b27fb1b27eb0b17db0b07cafb07bafaf79aeaf78adae77adad76acad' +
-  '75abac74abab73aaab71a9aa70a9aa6fa8a96ea7a86da6a76ca5a66ba4a66aa3a569a2a468a1a367a0a2669fa1659ea0639da0629d9f619c9e609b9d' +
-  '5f9a9c5e999b5d989b5c979a5b96995a9598599497589396579295569195559094548f93538e92528d91518d90508c904f8b8f4e8a8e4c898d4b888c' +
-  '4a878b49868b48858a478489468388458287448187438186428085417f84407e833f7d823e7c823d7b813b7a803a797f39787e38777d37767d36767c' +
-  '35757b34747a3373793272793071782f70772e6f762d6e752c6d752b6d742a6c73286b72276a7126697125687024676f22666e21656d20656d1f646c' +
-  '1d636b1c626a1b6169196069185f68165e67155d66135d65125c65105b640e5a630e59620e59620e58610e58610e57600e57600e565f0e565f0e555e' +
-  '0e555e0e545d0e545d0e535c0e535c0e525b0e525b0e515a0e515a0e50590d50590d50580d4f570d4f570d4e560d4e560d4d550d4d550d4c540d4c54' +
-  '0d4b530d4b530d4a520d4a520d49510d49510d48500d48500d474f0d474f0d464e0d464e0d454d0d454d0c444c0c444c0c434b0c434b0c424a0c424a' +
-  '0c41490c41490c40480c40480c3f470c3f470c3f460c3e460c3e450c3d450c3d440c3c440c3c430b3b430b3b420b3a420b3a410b39410b39400b3840' +
-  '0b383f0b373f0b373e0b373e0b363d0b363d0b353c0b353c0a343b0a343b0a333a0a333a0a32390a32390a31380a3138'; // prettier-ignore
-const viridis =
-  '44015444025645045745055946075a46085c460a5d460b5e470d60470e6147106347116447136548146748166848176948186a481a6c481b6d481c6e' +
-  '481d6f481f70482071482173482374482475482576482677482878482979472a7a472c7a472d7b472e7c472f7d46307e46327e46337f463480453581' +
-  '453781453882443983443a83443b84433d84433e85423f854240864241864142874144874045884046883f47883f48893e49893e4a893e4c8a3d4d8a' +
-  '3d4e8a3c4f8a3c508b3b518b3b528b3a538b3a548c39558c39568c38588c38598c375a8c375b8d365c8d365d8d355e8d355f8d34608d34618d33628d' +
-  '33638d32648e32658e31668e31678e31688e30698e306a8e2f6b8e2f6c8e2e6d8e2e6e8e2e6f8e2d708e2d718e2c718e2c728e2c738e2b748e2b758e' +
-  '2a768e2a778e2a788e29798e297a8e297b8e287c8e287d8e277e8e277f8e27808e26818e26828e26828e25838e25848e25858e24868e24878e23888e' +
-  '23898e238a8d228b8d228c8d228d8d218e8d218f8d21908d21918c20928c20928c20938c1f948c1f958b1f968b1f978b1f988b1f998a1f9a8a1e9b8a' +
-  '1e9c891e9d891f9e891f9f881fa0881fa1881fa1871fa28720a38620a48621a58521a68522a78522a88423a98324aa8325ab8225ac8226ad8127ad81' +
-  '28ae8029af7f2ab07f2cb17e2db27d2eb37c2fb47c31b57b32b67a34b67935b77937b87838b9773aba763bbb753dbc743fbc7340bd7242be7144bf70' +
-  '46c06f48c16e4ac16d4cc26c4ec36b50c46a52c56954c56856c66758c7655ac8645cc8635ec96260ca6063cb5f65cb5e67cc5c69cd5b6ccd5a6ece58' +
-  '70cf5773d05675d05477d1537ad1517cd2507fd34e81d34d84d44b86d54989d5488bd6468ed64590d74393d74195d84098d83e9bd93c9dd93ba0da39' +
-  'a2da37a5db36a8db34aadc32addc30b0dd2fb2dd2db5de2bb8de29bade28bddf26c0df25c2df23c5e021c8e020cae11fcde11dd0e11cd2e21bd5e21a' +
-  'd8e219dae319dde318dfe318e2e418e5e419e7e419eae51aece51befe51cf1e51df4e61ef6e620f8e621fbe723fde725'; // prettier-ignore
-const cividis =
-  '00205100215300225500235600235800245900255a00255c00265d00275e00275f002860002961002962002a63002b64012b65022c65032d66042d67' +
-  '052e67052f6806306907306908316a09326a0b326a0c336b0d346b0e346b0f356c10366c12376c13376d14386d15396d17396d183a6d193b6d1a3b6d' +
-  '1c3c6e1d3d6e1e3e6e203e6e213f6e23406e24406e25416e27426e28436e29436e2b446e2c456e2e456e2f466e30476e32486e33486e34496e364a6e' +
-  '374a6e394b6e3a4c6e3b4d6e3d4d6e3e4e6e3f4f6e414f6e42506e43516d44526d46526d47536d48546d4a546d4b556d4c566d4d576d4e576e50586e' +
-  '51596e52596e535a6e545b6e565c6e575c6e585d6e595e6e5a5e6e5b5f6e5c606e5d616e5e616e60626e61636f62646f63646f64656f65666f66666f' +
-  '67676f6868706969706a69706b6a706c6b706d6c706d6c716e6d716f6e71706f71716f71727071737172747172757272767372767472777473787573' +
-  '7976737a77737b77747b78747c79747d7a747e7a747f7b75807c75807d75817d75827e75837f76848076858076858176868276878376888477898477' +
-  '8985778a86778b87778c87778d88778e89788e8a788f8a78908b78918c78928d78938e78938e78948f789590789691789792789892789993789a9478' +
-  '9b95789b96789c96789d97789e98789f9978a09a78a19a78a29b78a39c78a49d78a59e77a69e77a79f77a8a077a9a177aaa276aba376aca376ada476' +
-  'aea575afa675b0a775b2a874b3a874b4a974b5aa73b6ab73b7ac72b8ad72baae72bbae71bcaf71bdb070beb170bfb26fc1b36fc2b46ec3b56dc4b56d' +
-  'c5b66cc7b76cc8b86bc9b96acaba6accbb69cdbc68cebc68cfbd67d1be66d2bf66d3c065d4c164d6c263d7c363d8c462d9c561dbc660dcc660ddc75f' +
-  'dec85ee0c95de1ca5ce2cb5ce3cc5be4cd5ae6ce59e7cf58e8d058e9d157ead256ebd355ecd454edd453eed553f0d652f1d751f1d850f2d950f3da4f' +
-  'f4db4ef5dc4df6dd4df7de4cf8df4bf8e04bf9e14afae249fae349fbe448fbe548fce647fce746fde846fde946fdea45'; // prettier-ignore
+/** 256 colours by the first, and for each part of it the steps from one to the next: m for none, n for one up, l for one down. */
+function ramp(first: readonly [number, number, number], ...steps: readonly string[]): string[] {
+  const parts = steps.map((letters, c) => {
+    let value = first[c];
+    return [value, ...Array.from(letters, (letter) => (value += letter.charCodeAt(0) - 109))];
+  });
+  const two = (value: number): string => value.toString(16).padStart(2, '0');
+  return parts[0].map((red, i) => `#${two(red)}${two(parts[1][i])}${two(parts[2][i])}`);
+}
 
 const at =
-  (table: string) =>
-  (share: number): string => {
-    const place = 6 * Math.round(255 * Math.max(0, Math.min(1, share)));
-    return `#${table.slice(place, place + 6)}`;
-  };
+  (table: readonly string[]) =>
+  (share: number): string =>
+    table[Math.round(255 * Math.max(0, Math.min(1, share)))];
+
+const glacier = ramp(
+  [207, 224, 223],
+  'llllklllllllklllllllkllllllllklllllllklllllllklllllllklllllllkllllllkllllllkllllllkllllllllllllklllllllllllllllllllllkllllllllll' +
+    'lllllklllllllllkllllllkllllklllkllklklklkkmmmmmmmmmmmmmmmmmmmlmmmmmmmmmmmmmmmmmmmmmmmlmmmmmmmmmmmmmmmmmmlmmmmmmmmmmmmmmlmmmmmmm',
+  'lmllmllmllmllmllmllmllmllmllmllmllmllmllmllmllmlmllmllmllmllmllmllmllmllmlmllmllmllmllllllllllllmllllllllllllllllmllllllllllllml' +
+    'llllllllllmlllllllllmllllllllmllllllllmllllmlmlmlmlmlmlmlmlmlmmlmlmlmlmlmlmlmlmlmlmlmlmlmlmlmlmlmmlmlmlmlmlmlmlmlmmlmlmlmlmlmlm',
+  'lmllmllmlmllmllmllmllmlmllmllmllmllmlmllmllmllmlmllmllmlmllmllmllmlmllmllmlmllmllmlmllllmllllllmlllllmllllllmlllllmlllllmllllmll' +
+    'lllmlllllmllllmllllmllllmllllmllllmllllmlllmlmlmlmlmlmlmlmlmlmllmlmlmlmlmlmlmlmlmlmlmlmlmlmlmlmlmlmlmlmlmlmlmlmlmlmlmlmlmlmlmlm',
+);
+const viridis = ramp(
+  [68, 1, 84],
+  'mnmnmmmnmmmmnmmmmmmmmmmmmmmmmlmmmmlmmmlmmlmmlmlmmlmlmlmlmmlmlmlmlmlmlmlmlmlmlmlmlmlmmlmlmlmmlmlmmlmlmmlmmlmlmmlmmlmmlmlmmlmmlmmm' +
+    'lmmlmmmmmmlmmnmmmmmnmnmnmnnnmnnnnnonnnononononoonoooooooooooooooopooopoopoopopopopopopoppopoppoppoppoppoppoppoppopoppopopopoopo',
+  'nonononononononnonnnonnonnnonnonnnnonnnonnnnonnnnnonnnnnnonnnnnnnnnnonnnnnnnnnnnnnnnnnnnnnnnnnmnnnnnnnnnnnnnnnnnmnnnnnnnnnnnnnnn' +
+    'nmnnnnnnnnnnnnnnnmnnnnnnnnnnnnmnnnnnnnnnmnnnnnnmnnnnnmnnnnmnnnmnnnmnnmnnnmnmnnmnnmnmnmnmnmnmnmnmnmnmmnmmnmnmmnmmnmmnmmnmmmnmmnm',
+  'onononnononnonnnonnnnnonnnnnnnmnnnnmnnnmnnmnmnmnmnmnmmnmmnmmmnmmmnmmmmmnmmmmmmmmnmmmmmmmmmmmmmmmmmmmmmmmmmmmmmmmmmmmmmmmlmmmmmml' +
+    'mmmmlmmmlmmlmmlmmlmlmlmmllmlmlmllmlllmlllmllllllllllllllllllklllkllkllkllklklklkklklkklkklkklkkklkkklklkkllkllllmlmmnmnnnnnonoo',
+);
+const cividis = ramp(
+  [0, 32, 81],
+  'mmmmmmmmmmmmmmmnnnnnmnnnnonnnnnonnnonnnonnononnonnononnonnononnonnonnnonnonnnnonnnnonnnnnnnnonnnnnnnnnnnnnmnnnnnnnnnmnnnnnmnnnnn' +
+    'mnnnnnmnnnnmnnnnnmnnnnnmnnnnnnnnmnnnnnnnnnnnnnnnnnnnnnonnnnnnonnnnnonnnnonnnonnnonnnonnnonnnonnnnonnnnnnnnonmnnnnnnnmnnmnmnmnmm',
+  'nnnmnnmnnmnnmnnmnnmnnnmnnmnnmnnnmnnmnnmnnnmnnmnnnmnnmnnnmnnmnnnmnnmnnnmnnmnnnmnnmnnnmnnmnnnmnnnmnnmnnnmnnnmnnnmnnmnnnmnnnmnnnmnn' +
+    'nmnnnmnnnnmnnnmnnnmnnnnmnnnnmnnnnmnnnnmnnnnmnnnnnmnnnnnmnnnnnnmnnnnnnnmnnnnnnnmnnnnnnnnnnmnnnnnnnnnnnnnnmnnnnnnnnnnnnnnnnnnnnnn',
+  'oononnonnnnnnnnnmnnmnnmnmmnmmnmmnmmmmmmnmmmmmmmmmmmmmmmmmmmmmmmmmmmmlmmmmmmmmnmmmmmmmmmmmmmmmnmmmmmmnmmmmmnmmmmmnmmmmnmmmnmmmmnm' +
+    'mmmnmmmmmnmmmmmmnmmmmmmmmmmmmmmmmmmmmmmmmmlmmmmlmmmlmmlmmlmlmmlmlmlmllmlmllmllmllmlllmlllmllllmllllmlllllmlllmlllmllmllmlmllmml',
+);
 
 export const glacierAt = at(glacier);
 export const viridisAt = at(viridis);

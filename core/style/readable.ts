@@ -10,7 +10,7 @@ import {
 } from 'culori';
 import { type Network, nodeColumn, nodeCount } from '../graph';
 import { counted } from '../fault';
-import { categoryColours } from './modes/colours';
+import { categoryColours, paletteOf } from './modes/colours';
 import { categoryPalettes, defaultPalette, hex, inks } from './colour';
 import type { Looks } from './looks';
 import { categories } from './modes/category';
@@ -74,11 +74,11 @@ const coloursTooNear: Check = (net, style) => {
         return {
           title: 'Colours',
           words: `${entries[b].value} and ${entries[a].value} are hard to tell apart for ${who}.`,
-          ...(rule.palette !== defaultPalette || Object.keys(rule.colours).length
+          ...(rule.palette !== defaultPalette || rule.own || Object.keys(rule.colours).length
             ? {
                 remedy: {
                   words: 'Use the measured palette',
-                  change: { nodeColour: { ...rule, palette: defaultPalette, colours: {} } },
+                  change: { nodeColour: { ...rule, palette: defaultPalette, own: undefined, colours: {} } },
                 },
               }
             : {}),
@@ -93,14 +93,19 @@ const tooManyCategories: Check = (net, style) => {
   if (!rule) return undefined;
   const col = net.nodeColumns.find(({ name }) => name === rule.column);
   const count = col ? categories(col).length : 0;
-  const there = categoryPalettes[rule.palette].length;
+  const there = paletteOf(rule).length;
   if (count <= there) return undefined;
   const larger = there < categoryPalettes[defaultPalette].length;
   return {
     title: 'More categories than colours',
     words: `${counted(count, 'category', 'categories')} share ${counted(there, 'colour')}; those beyond are grey.`,
     ...(larger
-      ? { remedy: { words: 'Use the largest palette', change: { nodeColour: { ...rule, palette: defaultPalette } } } }
+      ? {
+          remedy: {
+            words: 'Use the largest palette',
+            change: { nodeColour: { ...rule, palette: defaultPalette, own: undefined } },
+          },
+        }
       : {}),
   };
 };

@@ -29,7 +29,8 @@ export const styleParts = {
   >,
   legendLines,
 };
-const styleSettings = z.object(styleParts);
+/** A whole style. */
+export const styleSettings = z.object(styleParts);
 export type StyleSettings = z.infer<typeof styleSettings>;
 
 /** The look of a network that no Style step has dressed. */

@@ -16,6 +16,7 @@ import {
   rulesIn,
   withoutMissing,
 } from '.';
+import { textWidth } from '../letters';
 import { filledIn } from './channels/label-text';
 
 const text = (name: string, ...values: string[]): Column => {
@@ -105,7 +106,7 @@ describe('by rule and by hand', () => {
 
   test('every channel that single nodes or edges can be given takes its own looks, and no others', () => {
     const looks: Record<string, unknown> = {
-      nodeColour: '#112233', nodeSize: 9, nodeShape: 'star', nodeRim: { colour: '#112233', width: 3 }, nodeOpacity: 0.5, nodeShade: 3,
+      nodeColour: '#112233', nodeSize: 9, nodeShape: 'star', nodePicture: { picture: 'data:image/png;base64,AAAA', frame: 'square' }, nodeRim: { colour: '#112233', width: 3 }, nodeOpacity: 0.5, nodeShade: 3,
       labelShown: 'hidden', labelSize: 20, labelColour: '#112233', labelGround: '#112233', labelPlace: { x: 20, y: -4 },
       edgeColour: '#112233', edgeWidth: 5, edgePattern: 'dotted', edgeOpacity: 1,
     }; // prettier-ignore
@@ -218,8 +219,8 @@ describe('the spread of amounts', () => {
 
 test('the legend says where an end is held, and a reversed ramp is drawn the way its colours go', () => {
   const colour = (more: object) => dress(net, style({ nodeColour: { by: 'amount', column: 'born', palette: 'viridis', scale: 'linear', ...more } })).legend[0]; // prettier-ignore
-  expect(colour({ to: 1890 })).toMatchObject({ low: '1,880', high: '1,890 and over' });
-  expect(colour({ from: 1885 })).toMatchObject({ low: '1,885 and under', high: '1,900' });
+  expect(colour({ to: 1890 })).toMatchObject({ low: '1880', high: '1890 and over' });
+  expect(colour({ from: 1885 })).toMatchObject({ low: '1885 and under', high: '1900' });
   const [plain, reversed] = [colour({}), colour({ reversed: true })] as { stops: string[] }[];
   expect(reversed.stops).toEqual([...plain.stops].reverse());
 });
@@ -261,4 +262,50 @@ describe('palettes', () => {
       expect(at(0.5)).toMatch(/^#[0-9a-f]{6}$/i);
     }
   });
+});
+
+test('from end to end each tie goes over from one node’s colour into the other’s, a ruled or hand-set one is of one colour', () => {
+  const colours = { Ness: '#102030', Holm: '#405060' };
+  const through = style({
+    nodeColour: { by: 'category', column: 'island', palette: 'moraine', colours },
+    edgeColour: { by: 'through' },
+    byHand: { edgeColour: { [edgeKey({ from: net.ids[2], to: net.ids[3] })]: '#aabbcc' } },
+  });
+  const { edgeColour, edgeColourTo = new Uint8Array(0), edgeGround } = dress(net, through);
+  const pair = (e: number): string[] => [
+    hex([edgeColour[4 * e], edgeColour[4 * e + 1], edgeColour[4 * e + 2]]),
+    hex([edgeColourTo[3 * e], edgeColourTo[3 * e + 1], edgeColourTo[3 * e + 2]]),
+  ];
+  expect(pair(0)).toEqual(['#102030', '#102030']);
+  expect(pair(1)).toEqual(['#102030', '#405060']);
+  expect(pair(2)).toEqual(['#aabbcc', '#aabbcc']);
+  expect([...edgeGround]).toEqual([0, 0, 0, 0]);
+  expect(dress(net, style({})).edgeColourTo).toBeUndefined();
+});
+
+test('with its label a node is as wide as that needs, which stands in it; sizes say no amounts then', () => {
+  const bySize = { nodeSize: { by: 'amount', column: 'born', min: 4, max: 13, scale: 'linear' }, labels: { show: 'top', top: 2, size: 12 } } as const; // prettier-ignore
+  const long = { ...net, labels: ['Annegret of Holm', 'Bo', 'Cy', 'Dietlind Oxley'] };
+  const plain = dress(long, style(bySize));
+  const held = dress(long, style({ ...bySize, nodeHolds: true }));
+  // By year of birth the last and the second are labelled.
+  expect([...held.labelled]).toEqual([3, 1]);
+  expect([...(held.labelInside ?? [])]).toEqual([0, 1, 0, 1]);
+  expect(held.radius[3]).toBeCloseTo(textWidth('Dietlind Oxley', 12, 600) / 2 + 4, 4);
+  expect([held.radius[0], held.radius[2]]).toEqual([plain.radius[0], plain.radius[2]]);
+  expect([plain, held].map(({ legend }) => legend.filter(({ kind }) => kind === 'sizes').length)).toEqual([1, 0]);
+  // Short labels that fit leave sizes, and what the legend says of them.
+  const short = dress(net, style({ nodeSize: { by: 'all', radius: 60 }, nodeHolds: true }));
+  expect([...short.radius]).toEqual([60, 60, 60, 60]);
+});
+
+test('colours of one’s own stand in place of the palette, for categories in turn, for amounts from low to high', () => {
+  const own = ['#000000', '#ff8000', '#ffffff'];
+  const category = dress(net, style({ nodeColour: { by: 'category', column: 'island', palette: 'moraine', own, colours: { Holm: '#123456' } } })); // prettier-ignore
+  const of = ({ fill }: { fill: Uint8Array }, v: number): string =>
+    hex([fill[3 * v], fill[3 * v + 1], fill[3 * v + 2]]);
+  expect([0, 1, 2].map((v) => of(category, v))).toEqual(['#000000', '#000000', '#123456']);
+  const amount = dress(net, style({ nodeColour: { by: 'amount', column: 'born', palette: 'glacier', own, scale: 'linear' } })); // prettier-ignore
+  expect([0, 1, 3].map((v) => of(amount, v))).toEqual(['#000000', '#ff8001', '#ffffff']);
+  expect(amount.legend[0]).toMatchObject({ stops: ['#000000', '#804000', '#ff8001', '#ffbf7f', '#ffffff'] });
 });

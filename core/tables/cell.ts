@@ -24,6 +24,9 @@ const pictureForm = /^(data:image\/[a-z+.-]+[;,]|\S+\.(png|jpe?g|gif|svg|webp|av
 /** Whether the text is a picture: its bytes as a data address, or a name or address that ends as pictures' do. It is never fetched. */
 export const isPicture = (text: string): boolean => pictureForm.test(text.trim());
 
+/** Whether the bytes of a picture stand in the text itself, in a form that browsers draw. */
+export const holdsPicture = (text: string): boolean => /^data:image\/(png|jpeg|gif|webp|svg\+xml)[;,]/i.test(text);
+
 const linkForm = /^(https?|ftp|mailto|doi):\S+$/i;
 export const isLink = (text: string): boolean => linkForm.test(text.trim());
 

@@ -56,6 +56,27 @@ describe('the picture that is to be lain on', () => {
   });
 });
 
+describe('the places that the layout goes on from', () => {
+  const before = trail();
+  const begins = (now: Trail, after: Trail): unknown => {
+    const step = carryPlaces(now, after, net).steps.find(({ kind }) => kind === 'arrange');
+    return step?.kind === 'arrange' ? step.begins : undefined;
+  };
+  test('are those of the picture, where a step before it or its settings change', () => {
+    expect(begins(before, changed(before, 's2', { rule: { by: 'degree', min: 2 } }))).toEqual(seen);
+    expect(begins(before, changed(before, 's3', { settings: { pull: 1 } }))).toEqual(seen);
+  });
+  test('stay where only something is done by hand: the picture is not laid out again', () => {
+    expect(begins(before, changed(before, 's3', { adjusted: [{ do: 'mirror', across: true }] }))).toEqual({});
+    expect(begins(before, changed(before, 's3', { bundled: true }))).toEqual({});
+  });
+  test('are none for another layout, and for one that does not look at them', () => {
+    expect(begins(before, changed(before, 's3', { method: 'stress', settings: { room: 70 } }))).toEqual({});
+    const circle = trail({ method: 'circle' });
+    expect(begins(circle, changed(circle, 's2', { on: false }))).toEqual({});
+  });
+});
+
 describe('in the trail', () => {
   const made = (arrange: object): Trail =>
     trailSchema.parse({

@@ -1,5 +1,5 @@
 /** Keeps the map from turning over when something of the trail is changed. */
-import { type Layout, layouts, ontoOf, putByHand } from '../arrange';
+import { type Layout, begunOf, layouts, ontoOf, putByHand } from '../arrange';
 import type { Network } from '../graph';
 import type { Step, Trail } from './registry';
 
@@ -10,7 +10,8 @@ const onlyByHand = (a: Arrange, b: Arrange): boolean =>
   a.method === b.method && a.settings === b.settings && a.adjusted === b.adjusted && a.bundled === b.bundled;
 
 /**
- * The trail with its Arrange step remembering how the picture lies that is shown now, so that the next one lies on it. Once there are adjustments the picture
+ * The trail with its Arrange step remembering how the picture lies that is shown now, so that the next one lies on it
+ * and goes on from it. Once there are adjustments the picture
  * they were made on is kept; nodes that were put by hand say nothing of the layout.
  */
 export function carryPlaces(before: Trail, after: Trail, net: Network | undefined): Trail {
@@ -24,6 +25,12 @@ export function carryPlaces(before: Trail, after: Trail, net: Network | undefine
   const sameBefore = upTo === at && before.steps.slice(0, at).every((one, i) => one === after.steps[i]);
   if (sameBefore && (step === earlier || onlyByHand(step, earlier))) return after;
   const hands = putByHand(earlier.placed, []);
-  const onto = Object.fromEntries(Object.entries(ontoOf(net, positions)).filter(([id]) => !hands.has(id)));
-  return { steps: after.steps.map((one) => (one === step ? { ...step, onto } : one)) };
+  const untouched = (places: Record<string, [number, number]>): Record<string, [number, number]> =>
+    Object.fromEntries(Object.entries(places).filter(([id]) => !hands.has(id)));
+  const onto = untouched(ontoOf(net, positions));
+  // Another layout begins anew, and so does none that is only adjusted or bundled: its picture stays.
+  const same = step.method === earlier.method && (layouts[step.method] as Layout).goesOn;
+  const stays = sameBefore && same && step.settings === earlier.settings;
+  const begins = stays ? step.begins : same ? untouched(begunOf(net, positions)) : {};
+  return { steps: after.steps.map((one) => (one === step ? { ...step, onto, begins } : one)) };
 }

@@ -10,6 +10,7 @@ export { defaultSide } from './steps/project';
 export type { DeriveSettings } from './steps/derive';
 export { type KeepRule } from './steps/keep';
 export { groupColumn } from './steps/groups';
+export { digestOf } from './digest';
 export { layoutKey } from './steps/arrange';
 export { carryPlaces } from './carry-places';
 export * from './suggest';

@@ -1,12 +1,11 @@
 /** Runs a trail: a pure function of tables and settings. */
-import { sha256 } from '@noble/hashes/sha2.js';
-import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import type { Table } from '../tables';
 import { Fault, listed } from '../fault';
 import { edgeCount, nodeCount } from '../graph';
 import type { Crew } from '../split';
 import { TrailCache } from './cache';
 import { canonical } from './canonical';
+import { digestOf } from './digest';
 import { type Step, type Trail, kindOf, readsOf } from './registry';
 import type { Note, Shortlist, StepOutcome, TrailState, Whereabouts } from './step';
 
@@ -65,9 +64,6 @@ export interface RunOptions {
   /** Where nodes are drawn at present, for stand-ins to begin with. */
   where?: Whereabouts;
 }
-
-/** The first 128 bits of SHA-256, in hexadecimal. */
-export const digestOf = (text: string): string => bytesToHex(sha256(utf8ToBytes(text))).slice(0, 32);
 
 /** The digest of what a step reads besides the state before it. A step's id is part of it, as columns say which step made them. */
 function settingsDigest(step: Step, source: Source, inside: readonly string[]): string {

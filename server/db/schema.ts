@@ -214,6 +214,24 @@ export const shortlist = pgTable(
   (table) => [index('shortlist_study').on(table.studyId)],
 );
 
+/** What is kept under a name in a study to be used in its networks: looks, and palettes. Its version grows with every change. */
+export const kept = pgTable(
+  'kept',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    studyId: uuid('study_id')
+      .notNull()
+      .references(() => study.id, { onDelete: 'cascade' }),
+    kind: text('kind').notNull().$type<'look' | 'palette'>(),
+    name: text('name').notNull(),
+    value: json('value').notNull(),
+    version: integer('version').notNull().default(1),
+    createdAt: moment('created_at').notNull().default(now),
+    deletedAt: moment('deleted_at'),
+  },
+  (table) => [index('kept_study').on(table.studyId)],
+);
+
 /** A trail with its name. Its version grows with every save, and a save names the version it builds on. */
 export const network = pgTable(
   'network',

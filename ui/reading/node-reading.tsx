@@ -1,6 +1,6 @@
 'use client';
 import { useMemo } from 'react';
-import { cellText } from '@/core/tables';
+import { cellText, holdsPicture } from '@/core/tables';
 import { columnTitle } from '@/core/measure';
 import { type Network, edgeIdOf } from '@/core/graph';
 import { strongest } from '@/core/read';
@@ -26,10 +26,27 @@ export function NodeReading({ net, node }: { net: Network; node: number }) {
     .map((col) => (col ? cellText(col, node) : ''))
     .filter((text) => text !== '')
     .slice(0, 2);
+  const drawn = looks?.pictures?.of[node] ?? -1;
+  const portrait =
+    looks?.pictures && drawn >= 0
+      ? looks.pictures.addresses[drawn]
+      : given
+          .filter((col) => col.type === 'text' && col.as === 'picture')
+          .map((col) => cellText(col, node))
+          .find(holdsPicture);
   return (
     <>
       <div className="flex items-center gap-2.5 pr-6">
-        <span className="size-10 shrink-0 rounded-full border-2 bg-tint" style={{ borderColor: colour }} />
+        {portrait ? (
+          <img
+            src={portrait}
+            alt=""
+            className="size-10 shrink-0 rounded-full border-2 bg-tint object-cover"
+            style={{ borderColor: colour }}
+          />
+        ) : (
+          <span className="size-10 shrink-0 rounded-full border-2 bg-tint" style={{ borderColor: colour }} />
+        )}
         <div className="min-w-0">
           <h2 className="font-serif text-[17px] leading-tight font-semibold break-words">{net.labels[node]}</h2>
           <p className="truncate text-quiet">{words.join(' · ')}</p>

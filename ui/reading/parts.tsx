@@ -1,7 +1,7 @@
 'use client';
 import { useCallback } from 'react';
 import type { Column } from '@/core/tables';
-import { cellText } from '@/core/tables';
+import { cellText, holdsPicture } from '@/core/tables';
 import { columnTitle, measureOf } from '@/core/measure';
 import { type Records as Behind, type Network, isMeasured, scopeOf } from '@/core/graph';
 import { cellNumber, grouped, ordinal, shortNumber } from '@/ui/kit';
@@ -16,7 +16,7 @@ export function Heading({ children }: { children: string }) {
 
 /** A picture's cell: drawn where its bytes stand in it, else its name; nothing is fetched. */
 export function Picture({ text, small = false }: { text: string; small?: boolean }) {
-  if (!/^data:image\/(png|jpeg|gif|webp|svg\+xml)[;,]/i.test(text)) return <>{text.slice(0, 60)}</>;
+  if (!holdsPicture(text)) return <>{text.slice(0, 60)}</>;
   return <img src={text} alt="" className={small ? 'size-6 rounded object-cover' : 'max-h-28 rounded-md'} />;
 }
 

@@ -7,10 +7,10 @@ import { OfBefore } from '@/ui/trail/of-before';
 import { useFailed } from '@/ui/state/failed';
 import { edgesAlone } from '@/ui/state/selection';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
-import { NodeReading } from './node-reading';
 import { WholeReading } from './whole-reading';
 
-// Read when an edge, or several nodes, are chosen.
+// Read when a node, an edge, or several nodes are chosen.
+const NodeReading = dynamic(() => import('./node-reading').then((it) => it.NodeReading));
 const EdgeReading = dynamic(() => import('./edge-reading').then((it) => it.EdgeReading));
 // Read when something is chosen.
 const LooksReading = dynamic(() => import('./looks-reading').then((it) => it.LooksReading));

@@ -141,7 +141,7 @@ describe('the whole network', () => {
 describe('the panel', () => {
   test('follows the selection, forgets nodes that are gone, and closes', async () => {
     const { user, store } = inWorkbench(<ReadingPanel />, { selection: { nodes: ['k3'] } });
-    expect(screen.getByRole('heading', { name: 'Ragna Wick' })).toBeTruthy();
+    expect(await screen.findByRole('heading', { name: 'Ragna Wick' })).toBeTruthy();
     act(() => store.getState().select({ nodes: ['gone'] }));
     await waitFor(() => expect(screen.getByText('the whole network, directed')).toBeTruthy());
     await user.click(screen.getByRole('button', { name: /Close the reading panel/ }));

@@ -3,6 +3,7 @@ import { useCallback, useId, useLayoutEffect, useRef, useState } from 'react';
 import { toast } from '@/ui/kit/toast';
 import type { ColumnSpec } from '@/core/tables';
 import type { Desk } from './use-desk';
+import { pictureOf } from '@/ui/kit/pictures';
 import { useAsked } from '@/ui/kit/use-asked';
 
 const none: string[] = [];
@@ -115,16 +116,3 @@ const placeholders: Partial<Record<ColumnSpec['type'], string>> = {
   place: '48.6, -31.4',
   link: 'https://…',
 };
-
-/** Pictures are drawn anew at this size at most, so that nothing but the picture is kept. */
-const pictureSide = 256;
-
-async function pictureOf(file: File): Promise<string> {
-  const bitmap = await createImageBitmap(file);
-  const scale = Math.min(1, pictureSide / Math.max(bitmap.width, bitmap.height));
-  const canvas = document.createElement('canvas');
-  canvas.width = Math.max(1, Math.round(bitmap.width * scale));
-  canvas.height = Math.max(1, Math.round(bitmap.height * scale));
-  canvas.getContext('2d')?.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
-  return canvas.toDataURL('image/webp', 0.85);
-}

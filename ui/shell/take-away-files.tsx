@@ -1,5 +1,6 @@
 'use client';
 import { useState } from 'react';
+import { sheetForThreads } from '@/ui/kit/pictures';
 import { toast } from '@/ui/kit/toast';
 import { Button, Choose, TextField, Toggle, saveFile, sentence } from '@/ui/kit';
 import { writtenFormats } from '@/core/formats/write/registry';
@@ -78,7 +79,11 @@ export function TakeAwayFiles({ wishes, onWish }: { wishes: PageWishes; onWish: 
         </Button>
         <Button
           disabled={busy || withheld}
-          onClick={() => take({ kind: 'png', ...page, factor: Number(factor), transparent }, '.png')}
+          onClick={async () => {
+            const { addresses = [] } = store.getState().looks?.pictures ?? {};
+            const sheet = addresses.length ? { sheet: await sheetForThreads(addresses) } : {};
+            await take({ kind: 'png', ...page, factor: Number(factor), transparent, ...sheet }, '.png');
+          }}
         >
           PNG
         </Button>

@@ -19,6 +19,7 @@ import { useFailed } from '@/ui/state/failed';
 // What is looked at now and then comes when it is.
 const ShortlistsPanel = dynamic(() => import('@/ui/shortlists/panel').then((it) => it.ShortlistsPanel));
 const NoNetwork = dynamic(() => import('./no-network').then((it) => it.NoNetwork));
+const FollowLook = dynamic(() => import('@/ui/state/follow-look').then((it) => it.FollowLook));
 const Conflict = dynamic(() => import('./conflict').then((it) => it.Conflict));
 
 /** One network, opened to be worked on. */
@@ -78,6 +79,7 @@ function Frame() {
   const name = useWorkbench((state) => state.network.name);
   const lost = useWorkbench((state) => !state.net);
   const failed = useFailed();
+  const follows = useWorkbench(({ trail }) => trail.steps.some((step) => step.kind === 'style' && step.follows));
   const conflict = useWorkbench((state) => state.save.kind === 'conflict');
   return (
     <div className="flex h-dvh flex-col overflow-hidden">
@@ -98,6 +100,7 @@ function Frame() {
         <main id="views" tabIndex={-1} aria-label="Views" className="relative flex min-w-0 grow flex-col">
           <ViewBar />
           {conflict && <Conflict />}
+          {follows && <FollowLook />}
           <div
             className={`pointer-events-none absolute inset-x-0 z-10 flex justify-center empty:hidden ${panes.includes('graph') ? 'top-14' : 'bottom-3'}`}
           >

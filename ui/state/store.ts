@@ -15,6 +15,7 @@ import type { Network } from '@/core/graph';
 import type { FigureValue } from '@/core/measure';
 import type { Looks } from '@/core/style';
 import type { TableAddress } from '@/worker/client';
+import type { KeptRow } from '@/server/kept';
 import type { ShortlistRow } from '@/server/shortlists';
 import { type ChanceState, freshChance } from './chance';
 import { type PathsState, freshPaths } from './paths';
@@ -25,6 +26,8 @@ export interface WorkbenchStart {
   network: { id: string; name: string; version: number; layout: string | null };
   networks: readonly OtherNetwork[];
   shortlists: readonly ShortlistRow[];
+  /** Looks and palettes of the study, once they were asked for. */
+  kept?: readonly KeptRow[];
   tables: TableAddress[];
   names: readonly NamesList[];
   trail: Trail;

@@ -62,11 +62,12 @@ export const force: Layout<'force', typeof schema> = {
   title: 'Forces',
   help: 'Ties pull, nodes push.',
   turns: true,
+  goesOn: true,
   schema,
   summary: ({ seed }) => `forces, seed ${seed}`,
   async place(net, settings, context) {
     const { forceLayout } = await import('../force');
-    return forceLayout(net, settings, context, context.report);
+    return forceLayout(net, settings, context, context.report, context.begin);
   },
   /** A sunflower spiral: even, calm, and the same for the same number of nodes. */
   sketch(net, { spread }) {

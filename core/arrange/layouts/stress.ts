@@ -23,10 +23,11 @@ export const stress: Layout<'stress', typeof schema> = {
   title: 'Stress',
   help: 'Two nodes as far apart on paper as the steps between them.',
   turns: true,
+  goesOn: true,
   schema,
   summary: () => 'by stress',
   async place(net, settings, context) {
     const { stressLayout } = await import('../stress');
-    return stressLayout(net, settings, context, context.report);
+    return stressLayout(net, settings, context, context.report, { begin: context.begin });
   },
 };

@@ -1,17 +1,20 @@
 import * as z from 'zod';
-import { numbers, spreadOut } from '../../amounts';
+import { spreadOut } from '../../amounts';
 import { edgeColumn, edgeCount } from '../../graph';
 import { columnTitle } from '../../measure';
 import { colourSchema } from '../../colour';
 import type { Channel } from '../channel';
 import { type Rgb, categoryPalettes, defaultPalette, inks, rgb } from '../colour';
 import { alike } from '../modes/alike';
+import { amountsOf } from '../modes/amount';
 import { colourAmounts, colourByAmount, colourByCategory, colourValues } from '../modes/colours';
 
 const schema = z
   .discriminatedUnion('by', [
     /** The colour of the group that both ends are in; grey between groups. */
     z.object({ by: z.literal('ends').meta({ title: 'of its ends; grey between groups' }) }),
+    /** From the colour of the node where it begins to that where it ends. */
+    z.object({ by: z.literal('through').meta({ title: 'from end to end, as its nodes' }) }),
     alike({ colour: colourSchema.meta({ title: 'Colour of all edges', colour: '#8E999D' }) }),
     colourByCategory('edges'),
     /** By a number column of the edges, or `weight`. */
@@ -26,10 +29,11 @@ export const edgeColour: Channel<typeof schema, string> = {
   look: {
     of: 'edges',
     schema: colourSchema.meta({ title: 'Colour', colour: categoryPalettes[defaultPalette][2] }),
-    set: ({ edgeColour: colours, edgeGround }, places, look) => {
+    set: ({ edgeColour: colours, edgeColourTo, edgeGround }, places, look) => {
       const one = rgb(look);
       places.forEach((e) => {
         colours.set(one, 4 * e);
+        edgeColourTo?.set(one, 3 * e);
         edgeGround[e] = 0;
       });
     },
@@ -43,7 +47,8 @@ export const edgeColour: Channel<typeof schema, string> = {
   columns: (rule) =>
     'column' in rule && rule.column !== 'weight' ? [{ of: 'edges', name: rule.column, at: 'column' }] : [],
   /** Groups are told apart by their codes: two of them may look the same. Where nodes tell no groups, an edge has none to take its colour from. */
-  fill(net, rule, { edgeColour: colours, edgeGround, fill, group, ground }, step) {
+  fill(net, rule, looks, step) {
+    const { edgeColour: colours, edgeGround, fill, group, ground } = looks;
     const { source, target } = net;
     const m = edgeCount(net);
     const give = (e: number, colour: Rgb): void => colours.set(colour, 4 * e);
@@ -53,8 +58,18 @@ export const edgeColour: Channel<typeof schema, string> = {
     }
     if (rule.by === 'amount') {
       const weight = rule.column === 'weight';
-      const amounts = spreadOut(weight ? net.weight : numbers(edgeColumn(net, rule.column, step), step), rule);
+      const amounts = weight ? spreadOut(net.weight, rule) : amountsOf(edgeColumn(net, rule.column, step), rule, step);
       return colourAmounts(amounts, rule, columnTitle(weight ? net.weightName : rule.column), give);
+    }
+    if (rule.by === 'through') {
+      const to = (looks.edgeColourTo = new Uint8Array(3 * m));
+      for (let e = 0; e < m; e++) {
+        for (let c = 0; c < 3; c++) {
+          colours[4 * e + c] = fill[3 * source[e] + c];
+          to[3 * e + c] = fill[3 * target[e] + c];
+        }
+      }
+      return [];
     }
     const ends = rule.by === 'ends';
     const one = rgb(ends ? inks[ground].tie : rule.colour);

@@ -1,10 +1,10 @@
 import * as z from 'zod';
 import { edgeColumn } from '../../graph';
 import { columnTitle } from '../../measure';
-import { numbers, scaleSchema, spreadOut } from '../../amounts';
+import { scaleSchema, spreadOut } from '../../amounts';
 import type { Channel } from '../channel';
 import { alike } from '../modes/alike';
-import { between, byAmount, ends } from '../modes/amount';
+import { amountsOf, between, byAmount, ends } from '../modes/amount';
 
 const width = z.number().min(0.1).max(30);
 
@@ -43,7 +43,7 @@ export const edgeWidth: Channel<typeof schema, number> = {
     }
     const weight = rule.column === 'weight';
     const { min, max } = rule;
-    const amounts = spreadOut(weight ? net.weight : numbers(edgeColumn(net, rule.column, step), step), rule);
+    const amounts = weight ? spreadOut(net.weight, rule) : amountsOf(edgeColumn(net, rule.column, step), rule, step);
     looks.edgeWidth = between(amounts, min, max);
     if (!(amounts.low < amounts.high)) return [];
     return [

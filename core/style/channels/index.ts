@@ -23,7 +23,9 @@ import { labelWeight } from './label-weight';
 import { labels } from './labels';
 import { legend } from './legend';
 import { nodeColour } from './node-colour';
+import { nodeHolds } from './node-holds';
 import { nodeOpacity } from './node-opacity';
+import { nodePicture } from './node-picture';
 import { nodeRim } from './node-rim';
 import { nodeShade } from './node-shade';
 import { nodeShape } from './node-shape';
@@ -32,7 +34,9 @@ import { nodeSize } from './node-size';
 export const channels = {
   nodeColour,
   nodeSize,
+  nodeHolds,
   nodeShape,
+  nodePicture,
   nodeRim,
   nodeOpacity,
   nodeShade,

@@ -1,6 +1,6 @@
 /** Looks that follow an amount: numbers and dates, placed between a least and a largest look. */
 import * as z from 'zod';
-import type { Column } from '../../tables';
+import { type Column, datePrecision, writeDate } from '../../tables';
 import { type Amounts, type Spread, numbers, spreadFields, spreadOut } from '../../amounts';
 
 const by = z.literal('amount').meta({ title: 'by amount' });
@@ -15,7 +15,12 @@ export const byAmount = <S extends z.ZodRawShape>(of: 'nodes' | 'edges', shape: 
   });
 
 /** Where each value lies between the lowest and the highest. */
-export const amountsOf = (col: Column, spread: Spread, step?: string): Amounts => spreadOut(numbers(col, step), spread);
+export function amountsOf(col: Column, spread: Spread, step?: string): Amounts {
+  const found = spreadOut(numbers(col, step), spread);
+  if (col.type !== 'date') return found;
+  const dates = col.precision.reduce((most, one) => Math.max(most, one), datePrecision.year);
+  return { ...found, dates: Math.min(dates, datePrecision.day) };
+}
 
 /** Looks between the least and the largest; the least where there is no value. */
 export function between(amounts: Amounts, min: number, max: number): Float32Array {
@@ -23,11 +28,20 @@ export function between(amounts: Amounts, min: number, max: number): Float32Arra
 }
 
 /** The ends of the range as the legend writes them; an end that is held says so. */
-export function ends({ low, high }: Amounts, { from, to }: Partial<Spread> = {}): { low: string; high: string } {
+export function ends(amounts: Amounts, { from, to }: Partial<Spread> = {}): { low: string; high: string } {
+  const [low, high] = [said(amounts.low, amounts), said(amounts.high, amounts)];
+  const [under, over] = amounts.dates === undefined ? ['under', 'over'] : ['before', 'after'];
   return {
-    low: from === undefined ? shortNumber(low) : `${shortNumber(low)} and under`,
-    high: to === undefined ? shortNumber(high) : `${shortNumber(high)} and over`,
+    low: from === undefined ? low : `${low} and ${under}`,
+    high: to === undefined ? high : `${high} and ${over}`,
   };
+}
+
+/** An amount in words: a date as precisely as the column tells it, a number that may be a year without commas, any other number. */
+export function said(value: number, { low, high, dates }: Amounts): string {
+  if (dates !== undefined && !Number.isNaN(value)) return writeDate(Math.round(value), dates, false);
+  const years = low >= 1000 && high <= 2200 && Number.isInteger(low) && Number.isInteger(high);
+  return years && Number.isInteger(value) ? String(value) : shortNumber(value);
 }
 
 /** At most four significant digits, thousands separated. */

@@ -3,16 +3,20 @@ import * as z from 'zod';
 import { type Amounts, scaleSchema } from '../../amounts';
 import { colourSchema } from '../../colour';
 import { grouped } from '../../fault';
-import { own } from '../../own';
+import { own as ownOf } from '../../own';
 import { type Column, cellText } from '../../tables';
 import { type Rgb, amountPalettes, categoryPalettes, defaultPalette, hex, otherColour, rgb } from '../colour';
 import type { LegendPart } from '../looks';
-import { byAmount, ends } from './amount';
+import { byStops } from '../ramps';
+import { byAmount, ends, said } from './amount';
 import { byCategory, categories } from './category';
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const palettes = Object.keys(categoryPalettes) as (keyof typeof categoryPalettes)[];
 const ramps = Object.keys(amountPalettes) as (keyof typeof amountPalettes)[];
+
+/** Colours of one's own in place of the palette: from the most frequent value on, or from low to high. */
+const own = z.array(colourSchema).min(2).max(60).optional();
 
 /** A colour for each value of a column. */
 export const colourByCategory = (of: 'nodes' | 'edges', wish?: string) =>
@@ -22,7 +26,12 @@ export const colourByCategory = (of: 'nodes' | 'edges', wish?: string) =>
       palette: z
         .enum(palettes)
         .default(defaultPalette)
-        .meta({ title: 'Palette', labels: Object.fromEntries(palettes.map((name) => [name, capital(name)])) }),
+        .meta({
+          title: 'Palette',
+          palettes: 'category',
+          labels: Object.fromEntries(palettes.map((name) => [name, capital(name)])),
+        }),
+      own,
       /** Colours set by hand, by value. */
       colours: z.record(z.string(), colourSchema).default({}).meta({ title: 'Colours', colours: true }),
     },
@@ -34,7 +43,11 @@ export type ColourByCategory = z.infer<ReturnType<typeof colourByCategory>>;
 export const colourByAmount = (of: 'nodes' | 'edges', wish: string) =>
   byAmount(
     of,
-    { palette: z.enum(ramps).default('glacier').meta({ title: 'Palette' }), scale: scaleSchema('palette') },
+    {
+      palette: z.enum(ramps).default('glacier').meta({ title: 'Palette', palettes: 'amount' }),
+      own,
+      scale: scaleSchema('palette'),
+    },
     wish,
   );
 type ColourByAmount = z.infer<ReturnType<typeof colourByAmount>>;
@@ -61,25 +74,35 @@ export function colourAmounts(
   title: string,
   give: (row: number, colour: Rgb) => void,
 ): LegendPart[] {
-  const palette = amountPalettes[rule.palette];
+  const palette = rule.own ? byStops(rule.own) : amountPalettes[rule.palette];
   const table = Array.from({ length: 256 }, (_, i) => rgb(palette(i / 255)));
   const other = rgb(otherColour);
   amounts.shares.forEach((share, row) => give(row, Number.isNaN(share) ? other : table[Math.round(share * 255)]));
   if (Number.isNaN(amounts.low)) return [];
+  if (amounts.classes) {
+    const entries = amounts.classes.map(({ share, low, high }) => ({
+      label: low === high ? said(low, amounts) : `${said(low, amounts)} – ${said(high, amounts)}`,
+      colour: hex(table[Math.round(share * 255)]),
+    }));
+    return [{ kind: 'colours', title, entries }];
+  }
   const stops = Array.from({ length: 5 }, (_, i) => hex(table[Math.round((i / 4) * 255)]));
   return [{ kind: 'ramp', title, stops: rule.reversed ? stops.reverse() : stops, ...ends(amounts, rule) }];
 }
+
+/** The colours that values are given in turn. */
+export const paletteOf = (rule: ColourByCategory): readonly string[] => rule.own ?? categoryPalettes[rule.palette];
 
 /** Colour of each value: set by hand, else from the palette in the order of frequency, or at the place that belongs to the value; grey beyond the palette's end. */
 export function categoryColours(
   col: Column,
   rule: ColourByCategory,
 ): { value: string; count: number; colour: string }[] {
-  const palette = categoryPalettes[rule.palette];
+  const palette = paletteOf(rule);
   const marks = new Map(col.type === 'text' ? col.marks?.map((mark, code) => [col.dictionary[code], mark]) : []);
   return categories(col).map(({ value, count }, i) => {
     const mark = marks.get(value);
-    const colour = own(rule.colours, value) ?? mark?.colour ?? palette[mark?.slot ?? i] ?? otherColour;
+    const colour = ownOf(rule.colours, value) ?? mark?.colour ?? palette[mark?.slot ?? i] ?? otherColour;
     return { value, count, colour };
   });
 }

@@ -6,6 +6,7 @@ import {
   adjusted,
   adjustedAtOnce,
   adjustedList,
+  begunAt,
   laidOnto,
   layouts,
   mostBundled,
@@ -31,6 +32,8 @@ const shapeOf = <K extends string, S extends z.ZodObject>({ key, schema }: Layou
     bundled: z.boolean().default(false),
     /** Where some nodes stood in the picture before the last change: a layout that may be turned lies on it. */
     onto: z.record(z.string(), z.tuple([z.number(), z.number()])).default({}),
+    /** Where nodes stood then, for a layout that goes on from there; none: it begins anew. */
+    begins: z.record(z.string(), z.tuple([z.number(), z.number()])).default({}),
   });
 
 type Layouts = typeof layouts;
@@ -61,7 +64,9 @@ export const arrange: StepKind<ArrangeSettings> = {
     const { positions: heard } = context;
     const report = heard && ((at: Float32Array): void => heard(byHandAtOnce(network, at, step)));
     const found = await context.memo(layoutKey(step), async () =>
-      asPlacement(await layout.place(network, step.settings, { ...context, report })),
+      asPlacement(
+        await layout.place(network, step.settings, { ...context, report, begin: begunAt(network, step.begins) }),
+      ),
     );
     const positions = await adjusted(network, byHand(network, found.positions, step), step.adjusted, context);
     const guides = nodeCount(network) ? await layout.guides?.(network, step.settings, positions) : undefined;
@@ -130,9 +135,10 @@ function stay(net: Network, positions: Float32Array, { ids, positions: at }: Whe
   });
 }
 
-/** Names the layout, what is placed by hand left aside. */
-export function layoutKey({ method, settings }: ArrangeSettings): string {
-  return `${method} ${canonical(settings)}`;
+/** Names the layout and where it begins, what is placed by hand left aside. */
+export function layoutKey({ method, settings, begins }: ArrangeSettings): string {
+  const key = `${method} ${canonical(settings)}`;
+  return Object.keys(begins).length ? `${key} ${canonical(begins)}` : key;
 }
 
 const asPlacement = (found: Float32Array | Placement): Placement =>

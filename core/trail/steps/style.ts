@@ -1,6 +1,7 @@
 /** Style: how nodes and edges look. */
 import * as z from 'zod';
 import { dress, rulesIn, styleParts, withoutMissing } from '../../style';
+import { followsSchema } from '../../style/follows';
 import { nodeCount } from '../../graph';
 import { counted } from '../../fault';
 import { type StepKind, given } from '../step';
@@ -10,6 +11,8 @@ export const styleSchema = z.object({
   kind: z.literal('style'),
   on: z.boolean(),
   ...styleParts,
+  /** The kept look that it follows. */
+  follows: followsSchema,
 });
 export type StyleStepSettings = z.infer<typeof styleSchema>;
 

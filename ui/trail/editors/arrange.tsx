@@ -52,11 +52,12 @@ export function ArrangeEditor({ step, before, set }: EditorProps<'arrange'>) {
       <ByHand step={step} set={set} />
       {layout.turns && (
         <div className="mt-4 flex items-center justify-between gap-2 border-t border-line pt-3">
-          <span className="text-sm text-quiet">The picture lies on the one before it.</span>
+          <span className="text-sm text-quiet">The picture goes on from the one before it.</span>
           <Button
             onClick={() =>
               set({
                 onto: {},
+                begins: {},
                 placed: {},
                 adjusted: [],
                 ...('seed' in settings ? { settings: { ...settings, seed: settings.seed + 1 } } : {}),

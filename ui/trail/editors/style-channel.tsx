@@ -12,6 +12,7 @@ import { ByHand } from './style-by-hand';
 import { ColumnField, columnsFor } from './style-columns';
 import { Held } from './style-held';
 import { LegendLines } from './style-legend';
+import { PaletteField } from './style-palette';
 import { Rules } from './style-rules';
 import { ValueColours, ValueLooks } from './style-values';
 
@@ -111,6 +112,8 @@ function moreFields(
   switch (field.kind) {
     case 'column':
       return <ColumnField field={field} values={values} before={before} onChange={onChange} />;
+    case 'palette':
+      return <PaletteField field={field} values={values} onChange={onChange} />;
     case 'colours':
       return (
         <ValueColours

@@ -19,6 +19,7 @@ export function columnsFor(
   const fits = {
     amount: isAmount,
     category: ({ values }: ColumnHoldings) => values.length > 0 && values.length <= most,
+    picture: ({ pictures }: ColumnHoldings) => pictures === true,
     place: ({ type }: ColumnHoldings) => type === 'place',
     any: () => true,
   }[as];

@@ -27,7 +27,15 @@ export function Held({
   const worth = worthHolding(column.distribution);
   const most = Math.max(...bars);
   const place = (value: number): number => Math.round(((value - low) / (top - low)) * steps);
-  const value = (at: number): number => Number((low + ((top - low) * at) / steps).toPrecision(4));
+  const dates = column.type === 'date';
+  // Days are whole; four digits are as fine as the handles are.
+  const value = (at: number): number => {
+    const found = low + ((top - low) * at) / steps;
+    return dates ? Math.round(found) : Number(found.toPrecision(4));
+  };
+  const said = (one: number): string =>
+    dates ? writeDate(Math.round(one), datePrecision.day, false) : shortNumber(one);
+  const [under, over] = dates ? ['before', 'after'] : ['under', 'over'];
   const bar = wide / bars.length;
   return (
     <div className="mt-3">
@@ -67,24 +75,24 @@ export function Held({
         <Slider.Thumb aria-label="Held to" className="block size-3.5 rounded-full border-2 border-accent bg-panel" />
       </Slider.Root>
       <p className="flex justify-between text-sm text-quiet">
-        <span>{from > low ? `${shortNumber(from)} and under` : shortNumber(low)}</span>
-        <span>{to < top ? `${shortNumber(to)} and over` : shortNumber(top)}</span>
+        <span>{from > low ? `${said(from)} and ${under}` : said(low)}</span>
+        <span>{to < top ? `${said(to)} and ${over}` : said(top)}</span>
       </p>
       {values.classes === 'hand' && (
-        <Begins begins={(values.begins ?? []) as number[]} dates={column.type === 'date'} onChange={onChange} />
+        <Begins begins={(values.begins ?? []) as number[]} dates={dates} onChange={onChange} />
       )}
       {worth && (
         <p className="mt-2 rounded-md border border-line bg-tint px-2.5 py-1.5 text-sm" role="note">
           {counted(worth.above, 'value takes', 'values take')} more than half of the range
           {values.to === undefined
             ? '; the others look almost alike. '
-            : `; held at ${shortNumber(to)} the rest can be told apart. `}
+            : `; held at ${said(to)} the rest can be told apart. `}
           <button
             type="button"
             className="font-semibold text-accent"
             onClick={() => onChange(values.to === undefined ? { to: worth.to } : { from: undefined, to: undefined })}
           >
-            {values.to === undefined ? `Hold at ${shortNumber(worth.to)}` : 'Undo'}
+            {values.to === undefined ? `Hold at ${said(worth.to)}` : 'Undo'}
           </button>
         </p>
       )}

@@ -1,38 +1,51 @@
 'use client';
-/** A whole look from another network of the study or from a file, and into one; columns that are missing here are pointed to others. */
+/** A whole look: kept in the study under a name, from another network of it or from a file, and into one. */
 import { ChevronDown } from 'lucide-react';
 import { useRef, useState } from 'react';
-import { type StyleSettings, plainStyle, withoutMissing } from '@/core/style';
-import { columnsOfLook, lookFile, lookOfStyle, readLook, repointed } from '@/core/style/look-file';
-import { Button, Choose, Menu, saveFile, sentence } from '@/ui/kit';
+import { type StyleSettings, plainStyle } from '@/core/style';
+import { type Follows, type KeptLook, missingFor, taking } from '@/core/style/follow';
+import { lookFile, lookOfStyle, readLook } from '@/core/style/look-file';
+import { Button, Menu, TextField, saveFile, sentence } from '@/ui/kit';
 import { toast } from '@/ui/kit/toast';
 import { useWorkbench } from '@/ui/state/context';
+import { useKept } from '@/ui/state/use-kept';
 import type { Holdings } from '@/worker/client';
+import { Following } from './style-follows';
+import { KeptList } from './style-kept';
+import { Missing } from './style-missing';
 
-type Columns = ReturnType<typeof columnsOfLook>;
-
-const nothing = '';
+type Style = StyleSettings & { follows?: Follows };
+/** A look to be used: one that is kept is followed from then on. */
+type Wanted = Omit<KeptLook, 'id' | 'version'> & Partial<Pick<KeptLook, 'id' | 'version'>>;
 
 export function Looks({
   style,
   before,
   set,
 }: {
-  style: StyleSettings;
+  style: Style;
   before: Holdings | undefined;
-  set: (style: StyleSettings) => void;
+  set: (style: Partial<Style>) => void;
 }) {
   const networks = useWorkbench((state) => state.networks);
   const here = useWorkbench((state) => state.network);
+  const kept = useKept();
   const file = useRef<HTMLInputElement>(null);
-  const [waiting, setWaiting] = useState<{ name: string; style: StyleSettings; missing: Columns } | undefined>();
-  const has = ({ of, name }: Columns[number]): boolean =>
+  const [waiting, setWaiting] = useState<{ look: Wanted; missing: ReturnType<typeof missingFor> } | undefined>();
+  const [naming, setNaming] = useState(false);
+  const [listed, setListed] = useState(false);
+  const has = ({ of, name }: { of: 'nodes' | 'edges'; name: string }): boolean =>
     name === 'weight' ||
     ((of === 'nodes' ? before?.nodeColumns : before?.edgeColumns) ?? []).some((col) => col.name === name);
-  const take = (name: string, look: StyleSettings): void => {
-    const missing = columnsOfLook(look).filter((column) => !has(column));
-    if (missing.length) setWaiting({ name, style: look, missing });
-    else set({ ...look, byHand: style.byHand });
+  const give = (look: Wanted, columns: Follows['columns']): void => {
+    const { id = '', version = 1 } = look;
+    const taken = taking({ ...look, id, version }, style, columns, has);
+    set(look.id === undefined ? { ...taken, follows: undefined } : taken);
+  };
+  const take = (look: Wanted, columns: Follows['columns'] = []): void => {
+    const missing = missingFor(look.style, has, columns);
+    if (missing.length) setWaiting({ look, missing });
+    else give(look, columns);
   };
   const others = networks.flatMap(({ id, name, trail }) => {
     const found = id === here.id ? undefined : trail?.steps.findLast(({ kind, on }) => kind === 'style' && on);
@@ -47,9 +60,15 @@ export function Looks({
           </Button>
         }
         entries={[
-          ...others.map((one) => ({ label: `As in “${one.name}”`, onSelect: () => take(one.name, one.style) })),
-          ...(others.length ? [null] : []),
-          { label: 'All alike', onSelect: () => set({ ...plainStyle, byHand: style.byHand }) },
+          ...kept.looks.map((look) => ({ label: look.name, hint: 'kept', onSelect: () => take(look) })),
+          { label: 'Keep this look in the study …', onSelect: () => setNaming(true) },
+          ...(kept.looks.length ? [{ label: 'Rename or delete kept looks …', onSelect: () => setListed(true) }] : []),
+          null,
+          ...others.map((one) => ({ label: `As in “${one.name}”`, onSelect: () => take(one) })),
+          {
+            label: 'All alike',
+            onSelect: () => set({ ...plainStyle, byHand: style.byHand, follows: undefined }),
+          },
           null,
           { label: 'From a file …', onSelect: () => file.current?.click() },
           {
@@ -60,6 +79,26 @@ export function Looks({
           },
         ]}
       />
+      {naming && (
+        <div className="mt-2" ref={(node) => node?.querySelector('input')?.focus()}>
+          <TextField
+            label="Name of the look"
+            value=""
+            onCommit={(name) => {
+              setNaming(false);
+              void kept.create('look', name, lookOfStyle(style)).then((row) => {
+                if (row?.kind !== 'look') return;
+                give({ ...row, style: row.value }, []);
+                toast(`The look “${row.name}” is kept in the study. Other networks can use it.`);
+              });
+            }}
+          />
+        </div>
+      )}
+      {style.follows && kept.rows && (
+        <Following style={style} follows={style.follows} kept={kept} set={set} take={take} />
+      )}
+      {listed && <KeptList title="Kept looks" kept={kept} rows={kept.looks} onClose={() => setListed(false)} />}
       <input
         ref={file}
         type="file"
@@ -72,73 +111,23 @@ export function Looks({
           event.target.value = '';
           chosen
             ?.text()
-            .then((text) => {
-              const look = readLook(text);
-              take(look.name, look.style);
-            })
+            .then((text) => take(readLook(text)))
             .catch((error: unknown) => toast.error(sentence(error)));
         }}
       />
       {waiting && (
         <Missing
-          {...waiting}
+          name={waiting.look.name}
+          missing={waiting.missing}
           before={before}
-          onDone={(to) => {
+          onDone={(columns) => {
             setWaiting(undefined);
-            if (!to) return;
-            const look = repointed(waiting.style, to);
-            set({ ...withoutMissing(look, has), byHand: style.byHand });
+            if (!columns) return;
+            const told = style.follows?.id === waiting.look.id ? (style.follows?.columns ?? []) : [];
+            give(waiting.look, [...told, ...columns]);
           }}
         />
       )}
     </>
-  );
-}
-
-/** Columns that the look reads and this network has not: each is pointed to another, or what rests on it is left out. */
-function Missing({
-  name,
-  missing,
-  before,
-  onDone,
-}: {
-  name: string;
-  missing: Columns;
-  before: Holdings | undefined;
-  onDone: (to: ReadonlyMap<string, string> | undefined) => void;
-}) {
-  const [to, setTo] = useState<ReadonlyMap<string, string>>(new Map());
-  return (
-    <div role="group" aria-label="Missing columns" className="mt-3 rounded-md border border-line bg-ground p-2.5">
-      <p>
-        The look of “{name}” reads columns that are not here. Point each to another one, or leave out what rests on it.
-      </p>
-      {missing.map(({ of, name: column }) => (
-        <Choose
-          key={`${of} ${column}`}
-          label={`${column} of ${of}`}
-          value={to.get(`${of} ${column}`) ?? nothing}
-          choices={[
-            { value: nothing, label: 'leave it out' },
-            ...((of === 'nodes' ? before?.nodeColumns : before?.edgeColumns) ?? []).map((col) => ({
-              value: col.name,
-              label: col.name,
-            })),
-          ]}
-          onChange={(chosen) => {
-            const next = new Map(to);
-            if (chosen === nothing) next.delete(`${of} ${column}`);
-            else next.set(`${of} ${column}`, chosen);
-            setTo(next);
-          }}
-        />
-      ))}
-      <div className="mt-3 flex gap-2">
-        <Button look="main" onClick={() => onDone(to)}>
-          Use the look
-        </Button>
-        <Button onClick={() => onDone(undefined)}>Keep mine</Button>
-      </div>
-    </div>
   );
 }

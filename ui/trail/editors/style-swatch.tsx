@@ -4,9 +4,9 @@ import {
   type ChannelName,
   type StyleSettings,
   categoryColours,
-  categoryPalettes,
   corners,
   dashes,
+  paletteOf,
   shapes,
 } from '@/core/style';
 import { useWorkbench } from '@/ui/state/context';
@@ -25,13 +25,14 @@ export function Swatch({ channel, style }: { channel: ChannelName; style: StyleS
         : rule.by === 'category'
           ? col
             ? categoryColours(col, rule).map(({ colour }) => colour)
-            : categoryPalettes[rule.palette]
+            : paletteOf(rule)
           : [];
     return <Squares colours={[...ruled, ...colours]} />;
   }
   if (channel === 'edgeColour') {
     const ruled = (style.rules.edgeColour ?? []).map(({ look }) => String(look));
-    return <Squares colours={[...ruled, ...(style.edgeColour.by === 'all' ? [style.edgeColour.colour] : [])]} />;
+    const own = style.edgeColour;
+    return <Squares colours={[...ruled, ...(own.by === 'all' ? [own.colour] : [])]} />;
   }
   if (channel === 'nodeSize') {
     const { nodeSize: size } = style;

@@ -8,6 +8,8 @@ import type { Holdings } from '@/worker/client';
 import { holdingsOf } from '@/worker/holdings';
 import { StyleEditor } from './style';
 
+jest.mock('@/server/actions', () => ({ listKept: () => Promise.resolve({ ok: true, value: [] }) }));
+
 const before: Holdings = holdingsOf(keepers);
 
 function Editor({ holdings }: { holdings: Holdings | undefined }) {
@@ -48,7 +50,7 @@ test('a line for each thing that can be seen says its setting in words; one is o
     nodeSize: { by: 'amount', column: 'degree', min: 4, max: 13, scale: 'sqrt' },
     rules: { edgeColour: [{ where: { match: 'all', rules: [] }, look: '#112233', words: '' }] },
   });
-  expect(lines('Nodes')).toEqual(['Colourall alike', 'Sizeby Degree, √, 4 to 13', 'Shapeall circle', 'Rimthe ground’s colour', 'Opacityall 1', 'Shadenone']); // prettier-ignore
+  expect(lines('Nodes')).toEqual(['Colourall alike', 'Sizeby Degree, √, 4 to 13', 'With its labeloff', 'Shapeall circle', 'Picturenone', 'Rimthe ground’s colour', 'Opacityall 1', 'Shadenone']); // prettier-ignore
   expect(lines('Labels').slice(0, 2)).toEqual(['Which are written25 by size, 12', 'Text{name}']);
   expect(lines('Edges')[0]).toBe('Colour1 rule, else of its ends; grey between groups');
   expect(lines('Page').at(-1)).toBe('Legendon');
@@ -56,6 +58,19 @@ test('a line for each thing that can be seen says its setting in words; one is o
   expect(screen.getByRole('combobox', { name: 'Colour' })).toBeTruthy();
   await open(it, 'Nodes', 'Shape');
   expect(screen.queryByRole('combobox', { name: 'Colour' })).toBeNull();
+});
+
+test('what is opened near the end of the list comes into view', async () => {
+  const seen: string[] = [];
+  const proto = HTMLElement.prototype as { scrollIntoView?: unknown };
+  const before = proto.scrollIntoView;
+  proto.scrollIntoView = function (this: HTMLElement) {
+    seen.push(this.querySelector('span')?.textContent ?? '');
+  };
+  const it = shown();
+  await open(it, 'Page', 'Legend');
+  proto.scrollIntoView = before;
+  expect(seen).toEqual(['Legend']);
 });
 
 test('colour by category begins with the groups, or the first column; its colours are set one by one', async () => {

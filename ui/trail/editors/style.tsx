@@ -2,7 +2,7 @@
 /** How nodes and edges look: a line for each channel that says its setting in words, opened one at a time. */
 import { clsx } from 'clsx';
 import { ChevronDown } from 'lucide-react';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { type ChannelName, settingWords } from '@/core/style';
 import type { EditorProps } from '../editor';
 import { ChannelForm } from './style-channel';
@@ -19,13 +19,19 @@ const sections = [
 
 export function StyleEditor({ step, before, set }: EditorProps<'style'>) {
   const [open, setOpen] = useState<ChannelName | undefined>();
+  const opened = useRef<HTMLDivElement>(null);
+  // What was opened near the end of the list comes into view.
+  useEffect(() => {
+    // Newer browsers return a promise, which is none of the effect's affair.
+    opened.current?.scrollIntoView?.({ block: 'nearest' });
+  }, [open]);
   const lines = sections.map(({ whose, title }) => (
     <section key={whose} className="mt-4">
       <h3 className="border-b border-line pb-0.5 text-sm text-quiet uppercase">{title}</h3>
       {forms
         .filter((form) => form.whose === whose && !(form.single?.directed && before?.directed === false))
         .map((form) => (
-          <div key={form.key} className="border-b border-rule">
+          <div key={form.key} ref={open === form.key ? opened : undefined} className="border-b border-rule">
             <button
               type="button"
               aria-expanded={open === form.key}

@@ -10,6 +10,7 @@ import type { Tool } from './pointer';
 import type { Stage } from './stage';
 import { Legend } from './legend';
 
+const ContextMenu = dynamic(() => import('./context-menu').then((it) => it.ContextMenu));
 const HandTools = dynamic(() => import('./hand-tools').then((it) => it.HandTools));
 
 /** The network as it is drawn, with its legend and zoom. */
@@ -20,6 +21,7 @@ export function GraphView() {
   const theme = useTheme();
   const [partial, setPartial] = useState(false);
   const [tool, setTool] = useState<Tool>('move');
+  const [menu, setMenu] = useState<{ x: number; y: number } | undefined>();
   const [broken, setBroken] = useState(false);
   const { net } = useShown();
   const failed = useWorkbench((state) => state.fault);
@@ -43,6 +45,7 @@ export function GraphView() {
         made.dispose();
         return;
       }
+      made.onMenu = setMenu;
       made.setTheme(looks.current.theme);
       made.setTool(looks.current.tool);
       stage.current = made;
@@ -79,6 +82,15 @@ export function GraphView() {
         tabIndex={0}
         className="absolute inset-0 outline-offset-[-2px]"
       />
+      {menu && (
+        <ContextMenu
+          spot={menu}
+          onClose={() => {
+            setMenu(undefined);
+            box.current?.focus({ preventScroll: true });
+          }}
+        />
+      )}
       <p className="sr-only" role="status" aria-label="Selected node">
         {chosen}
       </p>

@@ -290,3 +290,26 @@ describe('a label', () => {
     pointer.dispose();
   });
 });
+
+test('the right button selects what it points at and asks for its menu; a selection of several stays; on nothing there is none', () => {
+  const { stage, box, chosen, pointer, store } = opened();
+  const asked: { x: number; y: number }[] = [];
+  Object.assign(stage, { onMenu: (spot: { x: number; y: number }) => asked.push(spot) });
+  const menu = (x: number, y: number, button = 2): boolean =>
+    box.dispatchEvent(new MouseEvent('contextmenu', { clientX: x, clientY: y, button, cancelable: true }));
+  expect(menu(51, 51)).toBe(false);
+  expect([chosen().nodes, asked]).toEqual([['k1'], [{ x: 51, y: 51 }]]);
+  store.getState().select({ nodes: ['k1', 'k2'] });
+  menu(250, 50);
+  expect(chosen().nodes).toEqual(['k1', 'k2']);
+  menu(50, 250);
+  expect(chosen().nodes).toEqual(['k3']);
+  // The keyboard's: at the selected node, wherever the pointer is.
+  menu(0, 0, 0);
+  expect(asked.at(-1)).toEqual({ x: 50, y: 250 });
+  expect(menu(295, 5)).toBe(true);
+  expect(asked).toHaveLength(4);
+  store.getState().select({ nodes: [] });
+  expect(menu(0, 0, 0)).toBe(true);
+  pointer.dispose();
+});

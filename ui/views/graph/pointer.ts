@@ -46,6 +46,7 @@ export class Pointer {
     on<PointerEvent>(box, 'pointerup', (event) => this.up(event));
     on<PointerEvent>(box, 'pointercancel', () => this.cancel());
     on<PointerEvent>(box, 'pointerleave', () => !this.drag && stage.hover(-1));
+    on<MouseEvent>(box, 'contextmenu', (event) => this.menu(event));
     on<WheelEvent>(box, 'wheel', (event) => this.wheel(event), false);
     on<KeyboardEvent>(window, 'keydown', (event) => this.key(event));
     on<KeyboardEvent>(window, 'keyup', (event) => {
@@ -187,6 +188,29 @@ export class Pointer {
     const edge = stage.pick?.edge(x, y, stage.camera) ?? -1;
     if (edge >= 0) select({ nodes: [], edges: [edgeIdOf(net, edge)] });
     else if (!adding) select({ nodes: [] });
+  }
+
+  /** The menu of what was pointed at, which is selected by it; by the keyboard, that of the selection. */
+  private menu(event: MouseEvent): void {
+    const { stage } = this;
+    const { net, selection, select, positions } = stage.store.getState();
+    if (!net) return;
+    const { x, y } = this.at(event);
+    if (event.button !== 2) {
+      const v = net.ids.indexOf(selection.nodes[0]);
+      if (v < 0) return;
+      event.preventDefault();
+      const { scale, x: left, y: top } = stage.camera;
+      return stage.onMenu({ x: positions[2 * v] * scale + left, y: positions[2 * v + 1] * scale + top });
+    }
+    const hit = stage.pick?.node(x, y, stage.camera) ?? -1;
+    const node = hit < 0 ? (stage.overlay.labelAt(x, y)?.node ?? -1) : hit;
+    const edge = node < 0 ? (stage.pick?.edge(x, y, stage.camera) ?? -1) : -1;
+    if (node < 0 && edge < 0) return;
+    event.preventDefault();
+    if (edge >= 0) select({ nodes: [], edges: [edgeIdOf(net, edge)] });
+    else if (!selection.nodes.includes(net.ids[node])) select({ nodes: [net.ids[node]] });
+    stage.onMenu({ x, y });
   }
 
   private selectInside(x1: number, y1: number, x2: number, y2: number, adding: boolean): void {

@@ -57,6 +57,7 @@ function opened(state: object = {}) {
       heard.colours.push([...scene.edgeColour.slice(4, 7)]);
     },
     setPositions: nothing,
+    setPictures: nothing,
     setInks: nothing,
     setFocus: (focus) => void heard.focus.push(focus),
     clear: nothing,

@@ -1,11 +1,11 @@
 /** The canvas with its camera, pointer and keys. Outside of React: nothing here renders a component. */
 import { type Components, components } from '@/core/graph';
+import type { Sheet } from '@/core/figure';
 import { type Looks, inks, rgb } from '@/core/style';
 import { type Bounds, type Camera, type Scene, boundsOf, boundsOfScene, fit } from '@/core/scene';
 import type { Theme } from '@/ui/kit/theme';
 import type { Workbench, WorkbenchStore } from '@/ui/state/store';
 import type { Backend } from './scene/backend';
-import { canvasBackend } from './scene/canvas2d';
 import { type Director, direct } from './scene/director';
 import { type Picker, picker } from './scene/picking';
 import { webglBackend } from './scene/webgl';
@@ -32,7 +32,8 @@ export async function openStage(
 /** What draws on a canvas: WebGL where it can be had, unless the address asks to do without. */
 async function backendFor(canvas: HTMLCanvasElement): Promise<Backend> {
   const plain = new URLSearchParams(window.location.search).get('canvas') === '2d';
-  return (plain ? undefined : await webglBackend(canvas)) ?? canvasBackend(canvas);
+  const fast = plain ? undefined : await webglBackend(canvas);
+  return fast ?? (await import('./scene/canvas2d')).canvasBackend(canvas);
 }
 
 function addCanvas(box: HTMLElement): HTMLCanvasElement {
@@ -47,6 +48,8 @@ export class Stage {
   camera: Camera = { scale: 1, x: 0, y: 0 };
   scene: Scene | undefined;
   size = { width: 1, height: 1 };
+  /** Hears where a menu is asked for, in pixels of the view. */
+  onMenu: (spot: { x: number; y: number }) => void = () => undefined;
   private director: Director | undefined;
   private picks: Picker | undefined;
   /** While true the camera follows the network; the first pan or zoom ends it. */
@@ -59,6 +62,9 @@ export class Stage {
   private hovered = -1;
   private parts: ({ source: Uint32Array } & Components) | undefined;
   private readonly pointer: Pointer;
+  private sheet: (Sheet & { image: HTMLCanvasElement }) | undefined;
+  /** Addresses of the pictures that are on the sheet, or would not go on it. */
+  private tried: ReadonlySet<string> = new Set();
   private readonly undo: (() => void)[] = [];
 
   constructor(
@@ -99,6 +105,7 @@ export class Stage {
         this.start(canvas, again);
         this.resize();
         if (this.scene) this.director?.setScene(this.scene);
+        if (this.sheet) this.director?.setPictures(this.sheet);
       });
     });
     director.setInks(this.inks);
@@ -145,10 +152,25 @@ export class Stage {
     this.hovered = -1;
     this.overlay.moving = undefined;
     this.director?.setScene(this.scene);
+    this.showPictures();
     if (first) this.following = true;
     if (this.following) this.fitAll(true);
     this.showFocus();
     this.overlay.draw();
+  }
+
+  /** Reads the pictures that nodes have, where they are not all on the sheet; until they are read, nodes are drawn without. */
+  private showPictures(): void {
+    const { addresses = [] } = this.scene?.pictures ?? {};
+    if (addresses.every((address) => this.tried.has(address))) return;
+    this.tried = new Set(addresses);
+    const { tried } = this;
+    const read = import('@/ui/kit/pictures').then(({ sheetOf }) => sheetOf(addresses));
+    void read.then((sheet) => {
+      if (this.gone || tried !== this.tried) return;
+      this.sheet = sheet;
+      this.director?.setPictures(sheet);
+    });
   }
 
   private newPositions(positions: Float32Array): void {

@@ -1,5 +1,6 @@
 /** What draws the scene: WebGL2 where there is some, a 2D canvas elsewhere. The director decides what is drawn when. */
 import type { Inks } from '@/core/style';
+import type { Sheet } from '@/core/figure';
 import type { Camera, Scene } from '@/core/scene';
 
 export interface Viewport {
@@ -15,6 +16,8 @@ export interface Backend {
   /** New nodes, edges and looks. `order` lists the edges shuffled, so that any first part of it is a fair sample. */
   setScene(scene: Scene, order: Uint32Array): void;
   setPositions(positions: Float32Array): void;
+  /** The pictures that nodes have, once they are read; nodes are drawn without until then. */
+  setPictures(sheet: Sheet & { image: HTMLCanvasElement }): void;
   setInks(inks: Inks): void;
   /** Nodes to stand out, the others dimmed: 1 for each that stands out. Undefined: all alike. */
   setFocus(focus: Uint8Array | undefined): void;

@@ -1,11 +1,13 @@
 /** The scene on a 2D canvas, for machines without WebGL. */
 import { type Inks, hex } from '@/core/style';
 import { type Camera, type Scene } from '@/core/scene';
-import { type Pen, canvasPen, drawEdge, drawNode } from '@/core/figure';
+import { type Pen, type Sheet, canvasPen, drawEdge, drawNode } from '@/core/figure';
 import { pixelRadius } from '@/core/scene';
 import type { Backend, Viewport } from './backend';
 
 const layerRoom = 1.5;
+/** How much of a node is left where others stand out. */
+const dimmed = 0.22;
 
 interface Layer {
   canvas: OffscreenCanvas;
@@ -26,6 +28,7 @@ export function canvasBackend(canvas: HTMLCanvasElement): Backend {
   let front: Layer | undefined;
   let back: Layer | undefined;
   let whole: Layer | undefined;
+  let sheet: Sheet | undefined;
 
   const pen = (target: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D, strength: number): Pen => {
     const plain = canvasPen(target, view);
@@ -71,7 +74,7 @@ export function canvasBackend(canvas: HTMLCanvasElement): Backend {
     margin: number,
   ): void => {
     if (!scene) return;
-    const plain = canvasPen(target, view);
+    const plain = canvasPen(target, view, sheet);
     const [right, bottom] = [view.width * (1 + margin), view.height * (1 + margin)];
     for (const v of nodeOrder) {
       const x = scene.positions[2 * v] * camera.scale + camera.x;
@@ -81,7 +84,7 @@ export function canvasBackend(canvas: HTMLCanvasElement): Backend {
       // A dimmed node is a shape in the ground's colour under a faint one of its own.
       const dim = focus && !focus[v];
       const own = hex([scene.fill[3 * v], scene.fill[3 * v + 1], scene.fill[3 * v + 2]]);
-      drawNode(scene, v, camera, ground, plain, { fine, ...(dim ? { fill: mixed(own, ground) } : {}) });
+      drawNode(scene, v, camera, ground, plain, { fine, ...(dim ? { fill: mixed(own, ground), faint: dimmed } : {}) });
     }
   };
 
@@ -101,6 +104,9 @@ export function canvasBackend(canvas: HTMLCanvasElement): Backend {
     },
     setPositions(positions) {
       if (scene) scene = { ...scene, positions };
+    },
+    setPictures(next) {
+      sheet = next;
     },
     setInks(inks: Inks) {
       ground = inks.ground;
@@ -171,6 +177,10 @@ export function canvasBackend(canvas: HTMLCanvasElement): Backend {
 function mixed(colour: string, ground: string): string {
   const part = (text: string, i: number): number => parseInt(text.slice(1 + 2 * i, 3 + 2 * i), 16);
   return hex(
-    [0, 1, 2].map((i) => Math.round(part(colour, i) * 0.22 + part(ground, i) * 0.78)) as [number, number, number],
+    [0, 1, 2].map((i) => Math.round(part(colour, i) * dimmed + part(ground, i) * (1 - dimmed))) as [
+      number,
+      number,
+      number,
+    ],
   );
 }

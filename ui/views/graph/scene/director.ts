@@ -1,5 +1,6 @@
 /** Decides what is drawn when: coarse while something moves, fine at rest, never more than the machine bears. */
 import type { Inks } from '@/core/style';
+import type { Sheet } from '@/core/figure';
 import type { Camera, Scene } from '@/core/scene';
 import type { Backend, Viewport } from './backend';
 
@@ -20,6 +21,7 @@ export interface Director {
   resize(view: Viewport): void;
   setScene(scene: Scene): void;
   setPositions(positions: Float32Array): void;
+  setPictures(sheet: Sheet & { image: HTMLCanvasElement }): void;
   setInks(inks: Inks): void;
   setCamera(camera: Camera): void;
   /** Nodes to stand out with the edges between them and `node`; undefined: all alike. */
@@ -201,6 +203,10 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
       positionsMovedAt = performance.now();
       dirty = true;
       wake();
+    },
+    setPictures(sheet) {
+      backend.setPictures(sheet);
+      restart();
     },
     setInks(inks) {
       backend.setInks(inks);

@@ -4,7 +4,8 @@ import { type Scene, sceneOf, wayOf } from '@/core/scene';
 import type { Backend } from './backend';
 import { direct } from './director';
 import { picker } from './picking';
-import { packedEdges, packedNodes, piecesOf } from './webgl-memory';
+import { packedNodes } from './webgl-memory';
+import { packedEdges, piecesOf } from './webgl-pieces';
 
 const scene = (edges: number, curve = 0): Scene => ({
   ...sceneOf({
@@ -73,6 +74,7 @@ describe('the director', () => {
       resize: () => undefined,
       setScene: () => undefined,
       setPositions: () => undefined,
+      setPictures: () => undefined,
       setInks: () => undefined,
       setFocus: () => undefined,
       clear: () => calls.push('clear'),
@@ -216,6 +218,30 @@ describe('edges that pass points', () => {
       [4, 0, 1, 2, 3],
       [0, 1, 4, 5],
     ]);
+  });
+
+  test('dashes go on from piece to piece, and an arrowhead in the middle stands on the middle piece', () => {
+    const { edgeLooks } = packedEdges(passing(-1));
+    const looksAt = (at: number): number[] => Array.from({ length: 5 }, (_, i) => edgeLooks[4 * i + at]);
+    expect(looksAt(1)).toEqual([0, -60, -60 - Math.hypot(40, 40), 0, 0].map(Math.fround));
+    expect(looksAt(3)).toEqual([0, -1, 0, 0, 0]);
+  });
+
+  test('from end to end, a piece has the colours of how far its points lie along the straight way', () => {
+    const colour = [10, 20, 30, 200];
+    const { edges } = packedEdges({
+      ...passing(0),
+      edgeColour: Uint8Array.of(...colour, ...colour, ...colour),
+      edgeColourTo: Uint8Array.of(110, 120, 130, 110, 120, 130, 10, 20, 30),
+    });
+    const word = (r: number, g: number, b: number): number => r + 256 * g + 65536 * b + 200 * 2 ** 24;
+    // The points are (60, 0) and (40, 100) on the way from (0, 0) to (100, 100): 0.3 and 0.7 of it.
+    expect([0, 1, 2].map((i) => [edges[4 * i + 2], edges[4 * i + 3]])).toEqual([
+      [word(10, 20, 30), word(40, 50, 60)],
+      [word(40, 50, 60), word(80, 90, 100)],
+      [word(80, 90, 100), word(110, 120, 130)],
+    ]);
+    expect(edges[4 * 3 + 3] & 0xffffff).toBe(110 + 256 * 120 + 65536 * 130);
   });
 
   test('a point that the arrowhead would cover is left out', () => {

@@ -1,26 +1,25 @@
-import { type Pattern, corners, dashes, patterns, shapes } from '@/core/style';
+import { type Pattern, corners, dashes, patterns, pictureShare, shapes } from '@/core/style';
 
 /** The scene's programs. Everything is read from textures by gl_VertexID; there are no vertex attributes. */
 
+/**
+ * What all of them read. uNodeColours: red, green, blue, opacity of nodes, a byte each. uNodes: radius, shape and picture, width and colour of the rim of nodes.
+ * uEdges: ends of edges, and their colours where they begin and end. uEdgeLooks: width, bow (below 0: the length of the pieces before), pattern and arrowhead of
+ * edges. uCamera: pixels a map unit, and where the map's middle lies. uScale: pixels a map unit of node size and line width.
+ */
 const common = `#version 300 es
 precision highp float;
 precision highp int;
 precision highp sampler2D;
 precision highp usampler2D;
 uniform sampler2D uPositions;
-/** Red, green, blue, opacity of nodes, a byte each. */
 uniform usampler2D uNodeColours;
-/** Radius, shape, width and colour of the rim of nodes. */
 uniform sampler2D uNodes;
-/** Ends of edges and their colour. */
 uniform usampler2D uEdges;
-/** Width, bow, pattern and arrowhead of edges. */
 uniform sampler2D uEdgeLooks;
 uniform usampler2D uOrder;
-/** Pixels a map unit, and where the map's middle lies. */
 uniform vec3 uCamera;
 uniform vec2 uSize;
-/** Pixels a map unit of node size and line width. */
 uniform float uScale;
 uniform int uBase;
 uniform float uStrength;
@@ -55,7 +54,7 @@ export const edgeVertex = (segments: number): string => `${common}${edgeShape}
 out float vSide;
 out float vAlong;
 flat out float vHalf;
-flat out vec4 vColour;
+out vec4 vColour;
 flat out vec2 vDash;
 const int corners = ${2 * (segments + 1)};
 ${dashesOf}
@@ -92,7 +91,7 @@ void main() {
     along = mix(c - p, q - c, s);
     total = 8.0 * r;
   } else {
-    vec2 c = bent(a, b, look.y);
+    vec2 c = bent(a, b, max(0.0, look.y));
     if (look.w > 0.0) b = lineEnd(c, b, radius(edge.y) + 1.0 + arrowLength(width) * look.w);
     at = quadratic(a, c, b, t);
     along = mix(c - a, b - c, t);
@@ -104,9 +103,9 @@ void main() {
   vec2 normal = unit > 0.0 ? vec2(-along.y, along.x) / unit : vec2(0.0);
   vHalf = max(width * 0.5, 0.5);
   vSide = side * (vHalf + 0.75);
-  vAlong = t * total;
-  vColour = colour(edge.z);
-  vColour.a *= uStrength * min(1.0, width);
+  // Dashes of a piece go on where those of the piece before it end.
+  vAlong = t * total - min(0.0, look.y) * uCamera.x;
+  vColour = vec4(mix(colour(edge.z).rgb, colour(edge.w).rgb, t), colour(edge.z).a * uStrength * min(1.0, width));
   float dash = max(0.8, width);
   vDash = dashes[int(look.z)] * dash;
   gl_Position = clip(at + normal * vSide);
@@ -117,7 +116,7 @@ precision highp float;
 in float vSide;
 in float vAlong;
 flat in float vHalf;
-flat in vec4 vColour;
+in vec4 vColour;
 flat in vec2 vDash;
 out vec4 outColour;
 void main() {
@@ -155,8 +154,8 @@ void main() {
   vec2 base = tip - along * size;
   vec2 across = vec2(-along.y, along.x) * size * 0.45;
   vec2 at = corner == 0 ? tip : corner == 1 ? base + across : base - across;
-  vColour = colour(edge.z);
-  vColour.a = min(1.0, vColour.a * 1.4) * uStrength;
+  vec3 tint = look.w < 0.0 ? mix(colour(edge.z).rgb, colour(edge.w).rgb, 0.5) : colour(edge.w).rgb;
+  vColour = vec4(tint, min(1.0, colour(edge.z).a * 1.4) * uStrength);
   gl_Position = clip(at);
 }`;
 
@@ -173,6 +172,7 @@ flat out float vRadius;
 flat out vec4 vColour;
 flat out uint vShape;
 flat out vec4 vRim;
+flat out int vSquare;
 void main() {
   int corner = gl_VertexID & 3;
   uint v = texelFetch(uOrder, place(uBase + (gl_VertexID >> 2)), 0).x;
@@ -183,7 +183,8 @@ void main() {
   float room = vRadius * 1.45 + (uFine ? 2.0 + max(0.0, vRim.w) : 0.0);
   vAt = vec2((corner & 1) == 0 ? -room : room, corner < 2 ? -room : room);
   vColour = colour(texelFetch(uNodeColours, place(int(v)), 0).x);
-  vShape = uint(node.y);
+  vShape = uint(node.y) & 15u;
+  vSquare = (int(node.y) >> 4) - 1;
   gl_Position = clip(onScreen(v) + vAt);
 }`;
 
@@ -236,13 +237,18 @@ float shapeDistance(vec2 p, float r, uint shape) {
 export const nodeFragment = `#version 300 es
 precision highp float;
 precision highp int;
+precision highp sampler2D;
 uniform vec3 uRim;
 uniform bool uFine;
+uniform sampler2D uPictures;
+/** Size of a square as a share of the sheet, squares in a row, half a pixel as a share of a square. */
+uniform vec4 uSquare;
 in vec2 vAt;
 flat in float vRadius;
 flat in vec4 vColour;
 flat in uint vShape;
 flat in vec4 vRim;
+flat in int vSquare;
 out vec4 outColour;
 ${shapeDistance}
 void main() {
@@ -255,7 +261,17 @@ void main() {
   float rim = vRim.w < 0.0 ? min(1.5, vRadius * 0.25) : vRim.w;
   vec3 around = vRim.w < 0.0 ? uRim : vRim.rgb;
   float cover = clamp(0.5 - (d - rim * 0.5), 0.0, 1.0) * vColour.a;
-  vec3 inside = mix(around, vColour.rgb, clamp(0.5 - (d + rim * 0.5), 0.0, 1.0));
+  vec3 fill = vColour.rgb;
+  if (vSquare >= 0) {
+    float inner = vRadius * ${pictureShare};
+    float halfWidth = inner * (vShape == 1u ? ${square} : 1.0);
+    vec2 q = clamp(vAt / (2.0 * halfWidth) + 0.5, uSquare.w, 1.0 - uSquare.w);
+    int row = int(uSquare.z);
+    vec4 picture = texture(uPictures, (vec2(float(vSquare % row), float(vSquare / row)) + q) * uSquare.xy);
+    float shown = clamp(0.5 - shapeDistance(vAt, inner, vShape), 0.0, 1.0);
+    fill = fill * (1.0 - picture.a * shown) + picture.rgb * shown;
+  }
+  vec3 inside = mix(around, fill, clamp(0.5 - (d + rim * 0.5), 0.0, 1.0));
   outColour = vec4(inside * cover, cover);
 }`;
 

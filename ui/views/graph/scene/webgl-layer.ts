@@ -1,4 +1,5 @@
 /** The hidden layer: somewhat larger than the view, so that a little panning shows no edge of it. */
+import * as twgl from 'twgl.js';
 import type { Camera } from '@/core/scene';
 import type { Viewport } from './backend';
 
@@ -13,3 +14,15 @@ export function roomy(view: Viewport, { scale, x, y }: Camera): { room: Viewport
     camera: { scale, x: x + view.width * margin, y: y + view.height * margin },
   };
 }
+
+/** A picture of the labels, as it lies over the scene. */
+export const textureOf = (gl: WebGL2RenderingContext, src: HTMLCanvasElement): WebGLTexture =>
+  twgl.createTexture(gl, {
+    src,
+    min: gl.LINEAR,
+    mag: gl.LINEAR,
+    wrap: gl.CLAMP_TO_EDGE,
+    auto: false,
+    flipY: 1,
+    premultiplyAlpha: 1,
+  });

@@ -1,5 +1,5 @@
 /** What of a scene lies in the memory of the graphics: textures of data, and the index buffers that all strips share. */
-import { type Scene, wayOf } from '@/core/scene';
+import type { Scene } from '@/core/scene';
 
 /** Textures hold data in rows of this many texels. */
 export const across = 2048;
@@ -76,91 +76,28 @@ export class Memory {
   }
 }
 
-/** Nodes as texels: radius, shape, width and colour of the rim; and their colours with their opacity, four bytes each. */
-export function packedNodes(scene: Scene): { nodes: Float32Array; nodeColours: Uint8Array<ArrayBuffer> } {
+/** Nodes as texels: radius, shape with the square of the picture on the sheet (16 for the first), width and colour of the rim; and their colours with their opacity, four bytes each. */
+export function packedNodes(
+  scene: Scene,
+  places?: ReadonlyMap<string, number>,
+): { nodes: Float32Array; nodeColours: Uint8Array<ArrayBuffer> } {
   const n = scene.labels.length;
   const nodes = new Float32Array(4 * n);
   const nodeColours = new Uint8Array(4 * n);
+  const { addresses = [], of } = scene.pictures ?? {};
+  const squares = addresses.map((address) => places?.get(address) ?? -1);
   for (let v = 0; v < n; v++) {
     nodeColours.set(scene.fill.subarray(3 * v, 3 * v + 3), 4 * v);
     nodeColours[4 * v + 3] = scene.opacity[v];
     const [red, green, blue] = scene.rimColour.subarray(3 * v, 3 * v + 3);
     // Three bytes in one number, which a float holds exactly.
-    nodes.set([scene.radius[v], scene.shape[v], scene.rimWidth[v], red + 256 * green + 65536 * blue], 4 * v);
+    const square = of && of[v] >= 0 ? squares[of[v]] : -1;
+    nodes.set(
+      [scene.radius[v], scene.shape[v] + 16 * (square + 1), scene.rimWidth[v], red + 256 * green + 65536 * blue],
+      4 * v,
+    );
   }
   return { nodes, nodeColours };
-}
-
-/** Edges as texels: ends, colour and looks of each piece. An edge is one piece, or, where it passes points, one from each to the next. */
-export interface PackedEdges {
-  edges: Uint32Array;
-  edgeLooks: Float32Array;
-  /** Whether any is bent. */
-  bent: boolean;
-  /** Pieces of edge e are those from `starts[e]` to `starts[e + 1]`; absent where each edge is its own piece. */
-  starts?: Uint32Array;
-  /** Points passed, as ends after the nodes: x and y in turn, in map units. */
-  points?: Float32Array;
-}
-
-export function packedEdges(scene: Scene): PackedEdges {
-  return scene.routes?.points.length ? packedPieces(scene) : packedWhole(scene);
-}
-
-function packedPieces(scene: Scene): PackedEdges {
-  const m = scene.source.length;
-  const whole = packedWhole(scene);
-  const ways = Array.from({ length: m }, (_, e) => wayOf(scene, e));
-  const starts = new Uint32Array(m + 1);
-  ways.forEach((way, e) => (starts[e + 1] = starts[e] + 1 + (way ? way.length / 2 : 0)));
-  const edges = new Uint32Array(4 * starts[m]);
-  const edgeLooks = new Float32Array(4 * starts[m]);
-  const points: number[] = [];
-  let next = scene.labels.length;
-  for (let e = 0; e < m; e++) {
-    for (let piece = starts[e]; piece < starts[e + 1]; piece++) {
-      edges.set(whole.edges.subarray(4 * e, 4 * e + 4), 4 * piece);
-      edgeLooks.set(whole.edgeLooks.subarray(4 * e, 4 * e + 4), 4 * piece);
-      if (!ways[e]) continue;
-      if (piece > starts[e]) edges[4 * piece] = next - 1;
-      edgeLooks[4 * piece + 1] = 0;
-      if (piece + 1 === starts[e + 1]) continue;
-      edges[4 * piece + 1] = next++;
-      edgeLooks[4 * piece + 3] = 0;
-    }
-    for (const part of ways[e] ?? []) points.push(part);
-  }
-  return { edges, edgeLooks, bent: whole.bent, starts, points: Float32Array.from(points) };
-}
-
-/** The pieces of edges, in the order of the edges, and where each edge's begin there. */
-export function piecesOf(order: Uint32Array, starts: Uint32Array): { pieces: Uint32Array; at: Uint32Array } {
-  const at = new Uint32Array(order.length + 1);
-  order.forEach((e, i) => (at[i + 1] = at[i] + starts[e + 1] - starts[e]));
-  const pieces = new Uint32Array(at[order.length]);
-  order.forEach((e, i) => {
-    for (let k = 0; k < starts[e + 1] - starts[e]; k++) pieces[at[i] + k] = starts[e] + k;
-  });
-  return { pieces, at };
-}
-
-function packedWhole(scene: Scene): PackedEdges {
-  const m = scene.source.length;
-  let bent = false;
-  const colours = wordsOf(scene.edgeColour);
-  const edges = new Uint32Array(4 * m);
-  const edgeLooks = new Float32Array(4 * m);
-  for (let e = 0; e < m; e++) {
-    edges[4 * e] = scene.source[e];
-    edges[4 * e + 1] = scene.target[e];
-    edges[4 * e + 2] = colours[e];
-    edgeLooks[4 * e] = scene.edgeWidth[e];
-    edgeLooks[4 * e + 1] = scene.bow[e];
-    edgeLooks[4 * e + 2] = scene.edgePattern[e];
-    edgeLooks[4 * e + 3] = scene.arrow[e];
-    if (scene.source[e] === scene.target[e] || scene.bow[e] > 0) bent = true;
-  }
-  return { edges, edgeLooks, bent };
 }
 
 function padded<T extends Float32Array | Uint32Array>(data: T, length: number): T {

@@ -1,11 +1,14 @@
 /** The scene on WebGL2. */
 import * as twgl from 'twgl.js';
 import { type Inks, mostCurves, rgb } from '@/core/style';
+import type { Sheet } from '@/core/figure';
 import { type Camera, type Scene } from '@/core/scene';
 import { lineScale } from '@/core/scene';
 import type { Backend, Viewport } from './backend';
-import { layerRoom, roomy } from './webgl-layer';
-import { Memory, type PackedEdges, batch, packedEdges, packedNodes, piecesOf, wordsOf } from './webgl-memory';
+import { layerRoom, roomy, textureOf } from './webgl-layer';
+import { Memory, batch, packedNodes, wordsOf } from './webgl-memory';
+import { type PackedEdges, packedEdges, piecesOf } from './webgl-pieces';
+import { Pictures } from './webgl-pictures';
 import { curveSegments, type Programs, makePrograms } from './webgl-programs';
 
 interface Layer {
@@ -37,12 +40,14 @@ class WebglBackend implements Backend {
   private whole: Layer | undefined;
   private labels: { texture: WebGLTexture; camera: Camera } | undefined;
   private fence: WebGLSync | null = null;
+  private readonly pictures: Pictures;
 
   constructor(
     private readonly gl: WebGL2RenderingContext,
     private readonly programs: Programs,
   ) {
     this.memory = new Memory(gl);
+    this.pictures = new Pictures(gl);
     gl.enable(gl.BLEND);
     gl.blendFunc(gl.ONE, gl.ONE_MINUS_SRC_ALPHA);
     gl.bindVertexArray(gl.createVertexArray());
@@ -65,7 +70,7 @@ class WebglBackend implements Backend {
     this.ways = { starts, points, at: inPieces?.at };
     this.curved = bent && scene.source.length <= mostCurves;
     this.arrows = scene.arrow.some((head) => head !== 0);
-    const { nodes, nodeColours } = packedNodes(scene);
+    const { nodes, nodeColours } = packedNodes(scene, this.pictures.places);
     this.nodeColours = nodeColours;
     const nodeOrder = Uint32Array.from({ length: n }, (_, v) => v).sort(
       (a, b) => scene.radius[b] - scene.radius[a] || a - b,
@@ -88,6 +93,11 @@ class WebglBackend implements Backend {
     this.memory.upload('positions', all, 2);
   }
 
+  setPictures(sheet: Sheet & { image: HTMLCanvasElement }): void {
+    this.pictures.set(sheet);
+    if (this.scene) this.memory.upload('nodes', packedNodes(this.scene, sheet.places).nodes, 4);
+  }
+
   setInks(inks: Inks): void {
     this.rim = rgb(inks.ground).map((part) => part / 255);
   }
@@ -102,11 +112,20 @@ class WebglBackend implements Backend {
   }
 
   clear(): void {
+    this.drawOn(undefined);
+    this.wipe();
+  }
+
+  /** What is drawn next goes onto a layer, or onto the screen. */
+  private drawOn(layer: Layer | undefined): void {
     const { gl } = this;
-    gl.bindFramebuffer(gl.FRAMEBUFFER, null);
-    gl.viewport(0, 0, gl.canvas.width, gl.canvas.height);
-    gl.clearColor(0, 0, 0, 0);
-    gl.clear(gl.COLOR_BUFFER_BIT);
+    gl.bindFramebuffer(gl.FRAMEBUFFER, layer?.frame.framebuffer ?? null);
+    gl.viewport(0, 0, layer?.frame.width ?? gl.canvas.width, layer?.frame.height ?? gl.canvas.height);
+  }
+
+  private wipe(): void {
+    this.gl.clearColor(0, 0, 0, 0);
+    this.gl.clear(this.gl.COLOR_BUFFER_BIT);
   }
 
   drawEdges(camera: Camera, from: number, to: number, strength: number): void {
@@ -122,46 +141,36 @@ class WebglBackend implements Backend {
   }
 
   beginLayer(camera: Camera): void {
-    const { gl, view } = this;
+    const { view } = this;
     const width = Math.ceil(view.width * view.ratio * layerRoom);
     const height = Math.ceil(view.height * view.ratio * layerRoom);
     this.back ??= this.newLayer(camera, width, height);
     this.back.camera = camera;
-    gl.bindFramebuffer(gl.FRAMEBUFFER, this.back.frame.framebuffer);
-    gl.viewport(0, 0, width, height);
-    gl.clearColor(0, 0, 0, 0);
-    gl.clear(gl.COLOR_BUFFER_BIT);
+    this.drawOn(this.back);
+    this.wipe();
   }
 
   drawOnLayer(from: number, to: number): void {
-    const { gl, back, view } = this;
+    const { back, view } = this;
     if (!back) return;
-    gl.bindFramebuffer(gl.FRAMEBUFFER, back.frame.framebuffer);
-    gl.viewport(0, 0, back.frame.width, back.frame.height);
+    this.drawOn(back);
     const { room, camera } = roomy(view, back.camera);
     this.edges(camera, room, 'edgeOrder', this.piece(from), this.piece(to), 1);
-    gl.bindFramebuffer(gl.FRAMEBUFFER, null);
-    gl.viewport(0, 0, gl.canvas.width, gl.canvas.height);
+    this.drawOn(undefined);
   }
 
   finishLayer(): void {
     [this.front, this.back] = [this.back, this.front];
-    const { gl, front, view, scene, programs } = this;
+    const { front, view, scene } = this;
     if (!front || !scene) return;
     this.whole ??= this.newLayer(front.camera, front.frame.width, front.frame.height);
     this.whole.camera = front.camera;
-    gl.bindFramebuffer(gl.FRAMEBUFFER, this.whole.frame.framebuffer);
-    gl.viewport(0, 0, front.frame.width, front.frame.height);
-    gl.clearColor(0, 0, 0, 0);
-    gl.clear(gl.COLOR_BUFFER_BIT);
+    this.drawOn(this.whole);
+    this.wipe();
     const { room, camera } = roomy(view, front.camera);
-    const size = [room.width, room.height];
-    this.use(programs.layer, { uLayer: front.frame.attachments[0], uQuad: [0, 0, ...size], uSize: size, uStrength: 1 });
-    gl.drawArrays(gl.TRIANGLE_STRIP, 0, 4);
-    this.use(programs.nodes, { ...this.shared(camera, room, 'nodeOrder'), uRim: this.rim, uFine: true });
-    this.inBatches(programs.nodes, 0, scene.labels.length, 4, 6, () => gl.TRIANGLES);
-    gl.bindFramebuffer(gl.FRAMEBUFFER, null);
-    gl.viewport(0, 0, gl.canvas.width, gl.canvas.height);
+    this.lay(front.frame.attachments[0], [0, 0, room.width, room.height], room, 1);
+    this.nodes(camera, room, true);
+    this.drawOn(undefined);
   }
 
   showWhole(camera: Camera): void {
@@ -171,36 +180,15 @@ class WebglBackend implements Backend {
   setLabels(labels: HTMLCanvasElement | undefined, camera: Camera): void {
     const { gl } = this;
     if (this.labels) gl.deleteTexture(this.labels.texture);
-    this.labels = undefined;
-    if (!labels) return;
-    const options = {
-      src: labels,
-      min: gl.LINEAR,
-      mag: gl.LINEAR,
-      wrap: gl.CLAMP_TO_EDGE,
-      auto: false,
-      flipY: 1,
-      premultiplyAlpha: 1,
-    };
-    this.labels = { texture: twgl.createTexture(gl, options), camera };
+    this.labels = labels && { texture: textureOf(gl, labels), camera };
   }
 
   showLabels(camera: Camera): void {
-    const { labels, view, programs, gl } = this;
+    const { labels, view } = this;
     if (!labels) return;
     const zoom = camera.scale / labels.camera.scale;
-    this.use(programs.layer, {
-      uLayer: labels.texture,
-      uQuad: [
-        camera.x - labels.camera.x * zoom,
-        camera.y - labels.camera.y * zoom,
-        view.width * zoom,
-        view.height * zoom,
-      ],
-      uSize: [view.width, view.height],
-      uStrength: 1,
-    });
-    gl.drawArrays(gl.TRIANGLE_STRIP, 0, 4);
+    const [left, top] = [camera.x - labels.camera.x * zoom, camera.y - labels.camera.y * zoom];
+    this.lay(labels.texture, [left, top, view.width * zoom, view.height * zoom], view, 1);
   }
 
   layerCamera(): Camera | undefined {
@@ -220,15 +208,22 @@ class WebglBackend implements Backend {
   }
 
   private show(layer: Layer | undefined, camera: Camera, strength: number): void {
-    const { gl, view } = this;
+    const { view } = this;
     if (!layer) return;
     const zoom = camera.scale / layer.camera.scale;
     const margin = (layerRoom - 1) / 2;
     const left = camera.x - (layer.camera.x + view.width * margin) * zoom;
     const top = camera.y - (layer.camera.y + view.height * margin) * zoom;
+    const quad = [left, top, view.width * layerRoom * zoom, view.height * layerRoom * zoom];
+    this.lay(layer.frame.attachments[0], quad, view, strength);
+  }
+
+  /** Draws a texture over a rectangle of a view: left, top, width and height in its pixels. */
+  private lay(texture: WebGLTexture, quad: number[], view: { width: number; height: number }, strength: number): void {
+    const { gl } = this;
     this.use(this.programs.layer, {
-      uLayer: layer.frame.attachments[0],
-      uQuad: [left, top, view.width * layerRoom * zoom, view.height * layerRoom * zoom],
+      uLayer: texture,
+      uQuad: quad,
       uSize: [view.width, view.height],
       uStrength: strength,
     });
@@ -236,11 +231,15 @@ class WebglBackend implements Backend {
   }
 
   drawNodes(camera: Camera, fine: boolean): void {
-    const { gl, scene, programs } = this;
+    this.nodes(camera, this.view, fine);
+  }
+
+  private nodes(camera: Camera, view: { width: number; height: number }, fine: boolean): void {
+    const { gl, scene, programs, pictures } = this;
     if (!scene) return;
-    const n = scene.labels.length;
-    this.use(programs.nodes, { ...this.shared(camera, this.view, 'nodeOrder'), uRim: this.rim, uFine: fine });
-    this.inBatches(programs.nodes, 0, n, 4, 6, () => gl.TRIANGLES);
+    const shared = this.shared(camera, view, 'nodeOrder');
+    this.use(programs.nodes, { ...shared, ...pictures.uniforms, uRim: this.rim, uFine: fine });
+    this.inBatches(programs.nodes, 0, scene.labels.length, 4, 6, () => gl.TRIANGLES);
   }
 
   flush(): void {
@@ -265,6 +264,7 @@ class WebglBackend implements Backend {
     for (const layer of [this.front, this.back, this.whole]) if (layer) this.free(layer);
     this.memory.dispose();
     if (this.labels) gl.deleteTexture(this.labels.texture);
+    this.pictures.dispose();
     for (const { program } of Object.values(this.programs) as twgl.ProgramInfo[]) gl.deleteProgram(program);
   }
 

@@ -1,5 +1,5 @@
 /** How wide a text is, from the widths of the shipped typeface's letters, so that it is the same with a screen and without. */
-import { blocks, widths } from './letters';
+import { blocks, widths } from './widths';
 
 type Weight = keyof typeof widths;
 

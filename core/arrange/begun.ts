@@ -1,0 +1,78 @@
+/** Where a layout begins that goes on from a picture. */
+import { type Network, simpleAdjacency } from '../graph';
+import { own } from '../own';
+import type { Onto } from './onto';
+
+/** Networks of more nodes begin anew: what is remembered of their picture would not tell where the others were. */
+export const mostBegun = 1000;
+/** So many nodes are remembered, spread evenly over a network's order. */
+const most = 500;
+
+/** Places of nodes that a layout can go on from; none where the network is large. */
+export function begunOf(net: Pick<Network, 'ids'>, positions: Float32Array): Record<string, [number, number]> {
+  const n = net.ids.length;
+  if (n > mostBegun) return {};
+  const every = Math.max(1, Math.ceil(n / most));
+  const found: [string, [number, number]][] = [];
+  for (let v = 0; v < n; v += every)
+    found.push([net.ids[v], [Math.round(positions[2 * v]), Math.round(positions[2 * v + 1])]]);
+  return Object.fromEntries(found);
+}
+
+/**
+ * x and y of all nodes: those that stand in `begun` where they were, the others in the middle of their neighbours, nearest first; NaN in parts of which none is
+ * known. Undefined where fewer than a third of the nodes are known, or the network is large.
+ */
+export function begunAt(net: Network, begun: Onto): Float32Array | undefined {
+  const n = net.ids.length;
+  if (n > mostBegun) return undefined;
+  const at = new Float32Array(2 * n).fill(NaN);
+  let known = 0;
+  net.ids.forEach((id, v) => {
+    const place = own(begun, id);
+    if (!place) return;
+    at.set(place, 2 * v);
+    known++;
+  });
+  if (known === 0 || 3 * known < n) return undefined;
+  const { offsets, to } = simpleAdjacency(net, 'both');
+  for (let gained = true; gained;) {
+    gained = false;
+    // From the places as they were before the round, so that the order of the nodes says nothing.
+    const before = at.slice();
+    for (let v = 0; v < n; v++) {
+      if (!Number.isNaN(at[2 * v])) continue;
+      let [x, y, count] = [0, 0, 0];
+      for (let k = offsets[v]; k < offsets[v + 1]; k++) {
+        if (Number.isNaN(before[2 * to[k]])) continue;
+        x += before[2 * to[k]];
+        y += before[2 * to[k] + 1];
+        count++;
+      }
+      if (!count) continue;
+      gained = true;
+      // A little apart, so that they do not lie on each other.
+      at[2 * v] = x / count + 6 * Math.cos(v);
+      at[2 * v + 1] = y / count + 6 * Math.sin(v);
+    }
+  }
+  return at;
+}
+
+/** The places in units of the root of their mean square around their middle, times `size`; places that are not known are left to `other`. */
+export function inUnits(begun: Float32Array, size: number, other: Float64Array): Float64Array {
+  let [x, y, count] = [0, 0, 0];
+  for (let v = 0; 2 * v < begun.length; v++) {
+    if (Number.isNaN(begun[2 * v])) continue;
+    x += begun[2 * v];
+    y += begun[2 * v + 1];
+    count++;
+  }
+  [x, y] = [x / Math.max(1, count), y / Math.max(1, count)];
+  let square = 0;
+  for (let v = 0; 2 * v < begun.length; v++)
+    if (!Number.isNaN(begun[2 * v])) square += ((begun[2 * v] - x) ** 2 + (begun[2 * v + 1] - y) ** 2) / count;
+  if (square === 0) return other;
+  const scale = size / Math.sqrt(square);
+  return other.map((place, i) => (Number.isNaN(begun[i]) ? place : (begun[i] - (i % 2 ? y : x)) * scale));
+}

@@ -1,0 +1,136 @@
+/** What is kept under a name in a study, to be used in its networks: looks, and palettes. */
+import { and, asc, eq, isNotNull, isNull, ne, sql } from 'drizzle-orm';
+import * as z from 'zod';
+import { colourSchema } from '@/core/colour';
+import { Fault } from '@/core/fault';
+import { lookOfStyle, lookSchema } from '@/core/style/look-file';
+import { NotFound, studyFor } from '@/server/access';
+import { database, kept } from '@/server/db';
+import { cleanName, touchStudy } from '@/server/studies';
+
+export const kindSchema = z.enum(['look', 'palette']);
+type Kind = z.infer<typeof kindSchema>;
+
+const values = {
+  look: lookSchema.transform(lookOfStyle),
+  /** From the first value to the last, or from low to high. */
+  palette: z.array(colourSchema).min(2).max(60),
+};
+
+interface Named {
+  id: string;
+  name: string;
+  version: number;
+}
+export type KeptRow = Named &
+  ({ kind: 'look'; value: z.infer<typeof values.look> } | { kind: 'palette'; value: string[] });
+
+export const keptChangeSchema = z.object({ name: z.string().max(1000).optional(), value: z.unknown().optional() });
+export type KeptSaved = { kind: 'saved'; version: number } | { kind: 'conflict'; version: number };
+
+/** The value of what is kept; a Fault where it is none of its kind. */
+function valueOf(kind: Kind, value: unknown): unknown {
+  const read = values[kind].safeParse(value);
+  if (read.success) return read.data;
+  throw new Fault(
+    kind === 'look'
+      ? 'This look cannot be kept: a setting of it is none. Load the page anew and try again.'
+      : 'A palette has two to sixty colours, each written #rrggbb.',
+    'value',
+  );
+}
+
+const gone = 'This is not kept any more. It may have been deleted.';
+
+/** All that is there, by kind and name. What a later version of the application kept is left out. */
+export async function listKept(studyId: string): Promise<KeptRow[]> {
+  await studyFor(studyId, 'read');
+  const rows = await database()
+    .select()
+    .from(kept)
+    .where(and(eq(kept.studyId, studyId), isNull(kept.deletedAt)))
+    .orderBy(asc(kept.kind), asc(kept.name), asc(kept.id));
+  return rows.flatMap(({ id, kind, name, version, value }) => {
+    const read = values[kind].safeParse(value);
+    return read.success ? [{ id, kind, name, version, value: read.data } as KeptRow] : [];
+  });
+}
+
+/** Refuses a name that another one of the kind has already. */
+async function freeName(studyId: string, kind: Kind, wanted: string, id?: string): Promise<string> {
+  const name = cleanName(wanted, kind);
+  const same = await database()
+    .select({ id: kept.id })
+    .from(kept)
+    .where(
+      and(
+        eq(kept.studyId, studyId),
+        eq(kept.kind, kind),
+        eq(kept.name, name),
+        isNull(kept.deletedAt),
+        id === undefined ? undefined : ne(kept.id, id),
+      ),
+    );
+  if (same.length) throw new Fault(`There is a ${kind} called “${name}” already. Choose another name.`, 'name');
+  return name;
+}
+
+export async function createKept(studyId: string, kind: Kind, name: string, value: unknown): Promise<Named> {
+  await studyFor(studyId, 'edit');
+  const row = { studyId, kind, name: await freeName(studyId, kind, name), value: valueOf(kind, value) };
+  const [made] = await database().insert(kept).values(row).returning();
+  await touchStudy(studyId);
+  return { id: made.id, name: made.name, version: made.version };
+}
+
+function place(studyId: string, id: string) {
+  if (!z.uuid().safeParse(id).success) throw new NotFound(gone);
+  return and(eq(kept.id, id), eq(kept.studyId, studyId));
+}
+
+/** Changes it on top of the version it was decided on; another one's change in between is told instead of written over. */
+export async function changeKept(
+  studyId: string,
+  id: string,
+  base: number,
+  { name, value }: z.infer<typeof keptChangeSchema>,
+): Promise<KeptSaved> {
+  await studyFor(studyId, 'edit');
+  const [held] = await database()
+    .select()
+    .from(kept)
+    .where(and(place(studyId, id), isNull(kept.deletedAt)));
+  if (!held) throw new NotFound(gone);
+  const change = {
+    ...(name === undefined ? {} : { name: await freeName(studyId, held.kind, name, id) }),
+    ...(value === undefined ? {} : { value: valueOf(held.kind, value) }),
+    version: base + 1,
+  };
+  const saved = await database()
+    .update(kept)
+    .set(change)
+    .where(and(place(studyId, id), eq(kept.version, base), isNull(kept.deletedAt)))
+    .returning({ id: kept.id });
+  if (!saved.length) return { kind: 'conflict', version: held.version };
+  await touchStudy(studyId);
+  return { kind: 'saved', version: base + 1 };
+}
+
+export async function deleteKept(studyId: string, id: string): Promise<void> {
+  await studyFor(studyId, 'edit');
+  await database()
+    .update(kept)
+    .set({ deletedAt: sql`now()` })
+    .where(place(studyId, id));
+}
+
+/** Takes a deletion back. */
+export async function restoreKept(studyId: string, id: string): Promise<void> {
+  await studyFor(studyId, 'edit');
+  const restored = await database()
+    .update(kept)
+    .set({ deletedAt: null })
+    .where(and(place(studyId, id), isNotNull(kept.deletedAt)))
+    .returning({ id: kept.id });
+  if (!restored.length) throw new NotFound('There is nothing deleted to bring back.');
+}
