@@ -6,6 +6,7 @@ export * from './slide';
 export * from './text-field';
 export * from './toggle';
 export * from './menu';
+export * from './nothing';
 export * from './science';
 export * from './words';
 export * from './save-file';

@@ -2,7 +2,7 @@
 import dynamic from 'next/dynamic';
 import { PanelRightClose } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { IconButton } from '@/ui/kit';
+import { IconButton, nothing } from '@/ui/kit';
 import { OfBefore } from '@/ui/trail/of-before';
 import { useFailed } from '@/ui/state/failed';
 import { edgesAlone } from '@/ui/state/selection';
@@ -10,14 +10,14 @@ import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { WholeReading } from './whole-reading';
 
 // Read when a node, an edge, or several nodes are chosen.
-const NodeReading = dynamic(() => import('./node-reading').then((it) => it.NodeReading));
-const EdgeReading = dynamic(() => import('./edge-reading').then((it) => it.EdgeReading));
+const NodeReading = dynamic(() => import('./node-reading').then((it) => it.NodeReading), { loading: nothing });
+const EdgeReading = dynamic(() => import('./edge-reading').then((it) => it.EdgeReading), { loading: nothing });
 // Read when something is chosen.
-const LooksReading = dynamic(() => import('./looks-reading').then((it) => it.LooksReading));
+const LooksReading = dynamic(() => import('./looks-reading').then((it) => it.LooksReading), { loading: nothing });
 // Read while the Arrange step, or the Style step, is open.
-const StyleReading = dynamic(() => import('./style-reading').then((it) => it.StyleReading));
-const LayoutReading = dynamic(() => import('./layout-reading').then((it) => it.LayoutReading));
-const SeveralReading = dynamic(() => import('./several-reading').then((it) => it.SeveralReading));
+const StyleReading = dynamic(() => import('./style-reading').then((it) => it.StyleReading), { loading: nothing });
+const LayoutReading = dynamic(() => import('./layout-reading').then((it) => it.LayoutReading), { loading: nothing });
+const SeveralReading = dynamic(() => import('./several-reading').then((it) => it.SeveralReading), { loading: nothing });
 
 /** The panel at the right: what is selected, or the whole network when nothing is. */
 export function ReadingPanel() {

@@ -1,9 +1,10 @@
 'use client';
 import dynamic from 'next/dynamic';
+import { nothing } from '@/ui/kit';
 import { Dialog } from 'radix-ui';
 import { useEffect, useState } from 'react';
 
-const Found = dynamic(() => import('./find-list').then((it) => it.Found));
+const Found = dynamic(() => import('./find-list').then((it) => it.Found), { loading: nothing });
 
 /** Finds a node or a step, or does something, by its words. */
 export function Find({ onKeys }: { onKeys: () => void }) {

@@ -3,10 +3,10 @@ import { Download } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
-import { Button } from '@/ui/kit';
+import { Button, nothing } from '@/ui/kit';
 import type { PageWishes } from './take-away-files';
 
-const TakeAwayFiles = dynamic(() => import('./take-away-files').then((it) => it.TakeAwayFiles));
+const TakeAwayFiles = dynamic(() => import('./take-away-files').then((it) => it.TakeAwayFiles), { loading: nothing });
 
 /** Pictures and data to take along. */
 export function TakeAway() {

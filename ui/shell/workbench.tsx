@@ -1,5 +1,6 @@
 'use client';
 import dynamic from 'next/dynamic';
+import { nothing } from '@/ui/kit';
 import { Suspense, useEffect, useRef, useState } from 'react';
 import { ReadingPanel } from '@/ui/reading/reading-panel';
 import { StepEditor } from '@/ui/trail/step-editor';
@@ -17,10 +18,12 @@ import { OfBefore } from '@/ui/trail/of-before';
 import { useFailed } from '@/ui/state/failed';
 
 // What is looked at now and then comes when it is.
-const ShortlistsPanel = dynamic(() => import('@/ui/shortlists/panel').then((it) => it.ShortlistsPanel));
-const NoNetwork = dynamic(() => import('./no-network').then((it) => it.NoNetwork));
-const FollowLook = dynamic(() => import('@/ui/state/follow-look').then((it) => it.FollowLook));
-const Conflict = dynamic(() => import('./conflict').then((it) => it.Conflict));
+const ShortlistsPanel = dynamic(() => import('@/ui/shortlists/panel').then((it) => it.ShortlistsPanel), {
+  loading: nothing,
+});
+const NoNetwork = dynamic(() => import('./no-network').then((it) => it.NoNetwork), { loading: nothing });
+const FollowLook = dynamic(() => import('@/ui/state/follow-look').then((it) => it.FollowLook), { loading: nothing });
+const Conflict = dynamic(() => import('./conflict').then((it) => it.Conflict), { loading: nothing });
 
 /** One network, opened to be worked on. */
 export function WorkbenchPage({ start }: { start: WorkbenchStart }) {

@@ -1,5 +1,6 @@
 /** All views, in the order of their tabs. To add one: its component and a line here. */
 import dynamic from 'next/dynamic';
+import { nothing } from '@/ui/kit';
 import { GraphView } from './graph/graph-view';
 import type { View } from './view';
 
@@ -10,37 +11,37 @@ export const views: readonly View[] = [
     key: 'table',
     title: 'Table',
     does: 'Show the table',
-    component: dynamic(() => import('./table/table-view').then((it) => it.TableView)),
+    component: dynamic(() => import('./table/table-view').then((it) => it.TableView), { loading: nothing }),
   },
   {
     key: 'measures',
     title: 'Measures',
     does: 'Show measures side by side',
-    component: dynamic(() => import('./measures/measures-view').then((it) => it.MeasuresView)),
+    component: dynamic(() => import('./measures/measures-view').then((it) => it.MeasuresView), { loading: nothing }),
   },
   {
     key: 'chance',
     title: 'Chance',
     does: 'Hold the network against chance',
-    component: dynamic(() => import('./chance/chance-view').then((it) => it.ChanceView)),
+    component: dynamic(() => import('./chance/chance-view').then((it) => it.ChanceView), { loading: nothing }),
   },
   {
     key: 'paths',
     title: 'Paths',
     does: 'Find paths',
-    component: dynamic(() => import('./paths/paths-view').then((it) => it.PathsView)),
+    component: dynamic(() => import('./paths/paths-view').then((it) => it.PathsView), { loading: nothing }),
   },
   {
     key: 'contacts',
     title: 'Contacts',
     does: 'Contacts of two groups',
-    component: dynamic(() => import('./contacts/contacts-view').then((it) => it.ContactsView)),
+    component: dynamic(() => import('./contacts/contacts-view').then((it) => it.ContactsView), { loading: nothing }),
   },
   {
     key: 'compare',
     title: 'Compare',
     does: '',
     asked: true,
-    component: dynamic(() => import('./compare/compare-view').then((it) => it.CompareView)),
+    component: dynamic(() => import('./compare/compare-view').then((it) => it.CompareView), { loading: nothing }),
   },
 ];

@@ -2,7 +2,7 @@
 import { BoxSelect, Hand, Lasso, Maximize, Minus, Plus } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { IconButton, counted } from '@/ui/kit';
+import { IconButton, counted, nothing } from '@/ui/kit';
 import { useTheme } from '@/ui/kit/theme';
 import { useShown } from '@/ui/state/shown';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
@@ -10,8 +10,8 @@ import type { Tool } from './pointer';
 import type { Stage } from './stage';
 import { Legend } from './legend';
 
-const ContextMenu = dynamic(() => import('./context-menu').then((it) => it.ContextMenu));
-const HandTools = dynamic(() => import('./hand-tools').then((it) => it.HandTools));
+const ContextMenu = dynamic(() => import('./context-menu').then((it) => it.ContextMenu), { loading: nothing });
+const HandTools = dynamic(() => import('./hand-tools').then((it) => it.HandTools), { loading: nothing });
 
 /** The network as it is drawn, with its legend and zoom. */
 export function GraphView() {
