@@ -36,6 +36,8 @@ export const time: Layout<'time', typeof schema> = {
   title: 'Time',
   help: 'From left to right by a date or a number, in lanes so that no node covers another.',
   schema,
+  // Each takes its room in a picture that is wider than high.
+  begun: (nodes) => ({ wide: Math.min(20_000, Math.max(1200, Math.ceil((Math.sqrt(1.6 * nodes) * 22) / 50) * 50)) }),
   summary: ({ column, by }) => `by ${column || '…'}${by ? `, bands by ${by}` : ''}`,
   needs: (net, { column }) =>
     nodeCount(net) > most

@@ -29,6 +29,8 @@ export const tree: Layout<'tree', typeof schema> = {
   title: 'Tree',
   help: 'Each node under the first that leads to it from the root.',
   schema,
+  // Upright, so many would be a thin line.
+  begun: (nodes) => ({ round: nodes > 500 }),
   summary: ({ round }) => (round ? 'tree, round' : 'tree'),
   needs(net, { root }) {
     if (nodeCount(net) > most)

@@ -3,8 +3,8 @@ import { fieldsOf } from '@/core/settings';
 import type { Holdings } from '@/worker/client';
 import { columnsFor } from './style-columns';
 
-/** What a layout begins with: its columns are taken from those there are. */
-export function begun({ schema }: Layout, before: Holdings | undefined): Record<string, unknown> {
+/** What a layout begins with: its columns are taken from those there are, its sizes from how many nodes there are. */
+export function begun({ schema, begun: large }: Layout, before: Holdings | undefined): Record<string, unknown> {
   const chosen = fieldsOf(schema).flatMap((field) => {
     if (field.kind !== 'column') return [];
     const { wish = '', none, as, named } = field.column;
@@ -15,5 +15,5 @@ export function begun({ schema }: Layout, before: Holdings | undefined): Record<
     const name = there.find((one) => one === wish) ?? (named ? there.find(alike) : there[0]);
     return name === undefined ? [] : [[field.key, name]];
   });
-  return schema.parse(Object.fromEntries(chosen) as object);
+  return schema.parse({ ...large?.(before?.nodes ?? 0), ...Object.fromEntries(chosen) });
 }

@@ -1,11 +1,13 @@
 /** @jest-environment jsdom */
 import { act, screen } from '@testing-library/react';
+import { type Layout, layouts } from '@/core/arrange';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import type { Session } from '@/ui/state/session';
 import { inWorkbench, keepers, trail } from '@/ui/testing';
 import { holdingsOf } from '@/worker/holdings';
 import type { GalleryPicture } from '@/worker/client';
 import { ArrangeEditor } from './arrange';
+import { begun } from './arrange-begun';
 
 const before = holdingsOf(keepers);
 
@@ -64,6 +66,15 @@ test('another layout begins with its own settings, its columns taken from those 
   await user.click(screen.getByRole('combobox', { name: 'Together by' }));
   await user.click(screen.getByRole('option', { name: 'Island' }));
   expect(store.getState().trail.steps[1]).toMatchObject({ method: 'circle', settings: { by: 'island' } });
+});
+
+test('on many nodes a tree begins round and time begins wide; on few they are as their settings say', () => {
+  const begins = (layout: Layout, nodes: number): object => begun(layout, { ...before, nodes });
+  expect(begins(layouts.tree as Layout, 20)).toMatchObject({ round: false });
+  expect(begins(layouts.tree as Layout, 6000)).toMatchObject({ round: true });
+  expect(begins(layouts.time as Layout, 20)).toMatchObject({ wide: 1200 });
+  expect(begins(layouts.time as Layout, 6000)).toMatchObject({ wide: 2200 });
+  expect(begins(layouts.time as Layout, 10_000_000)).toMatchObject({ wide: 20_000 });
 });
 
 test('the node in the middle is found by its name, and let go', async () => {
