@@ -15,7 +15,7 @@ declare module 'zod' {
     /** What a form puts where there is no default. */
     first?: string | number;
     /**
-     * A column of the network: whose, of what kind, with at most so many values; `wish` is taken first, where it is `named` so only one whose name begins alike;
+     * A column of the network: whose, of what kind, with at most so many values; `wish` is taken first, where it is `named` so only one whose name begins alike, or that says in some language that it holds degrees;
      * `none` stands for no column.
      */
     column?: {
@@ -23,7 +23,7 @@ declare module 'zod' {
       as: 'amount' | 'category' | 'place' | 'picture' | 'any';
       most?: number;
       wish?: string;
-      named?: boolean;
+      named?: 'alike' | 'latitude' | 'longitude';
       none?: string;
     };
     /** A text with names of columns in braces. */

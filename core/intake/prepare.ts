@@ -11,6 +11,8 @@ import {
   cellText,
   datePrecision,
   isPlace,
+  namesLatitude,
+  namesLongitude,
   namesReference,
   rawCell,
   rawRow,
@@ -49,13 +51,10 @@ export interface Prepared {
 
 const mostExamples = 8;
 
-const latitudeName = /^(geo[\s_-]?)?(lat\.?|latitude|latitud|latitudine|breite|breitengrad)$/i;
-const longitudeName = /^(geo[\s_-]?)?(lon\.?|lng|long\.?|longitude|longitud|longitudine|länge|laenge|längengrad)$/i;
-
 /** Two number columns that hold latitude and longitude. */
 function placeColumns(raw: RawTable): [RawColumn, RawColumn] | undefined {
-  const latitude = raw.columns.find(({ name }) => latitudeName.test(name.trim()));
-  const longitude = raw.columns.find(({ name }) => longitudeName.test(name.trim()));
+  const latitude = raw.columns.find(({ name }) => namesLatitude(name));
+  const longitude = raw.columns.find(({ name }) => namesLongitude(name));
   return latitude && longitude ? [latitude, longitude] : undefined;
 }
 

@@ -3,7 +3,7 @@ import { isLink, isPicture, readYesNo } from './cell';
 import { orderOf, readDate } from './date';
 import { listEvidence } from './list-evidence';
 import { decimalOf, losesDigits, readNumber } from './number';
-import { isSurePlace, namesPlaces, readPlace } from './place';
+import { isSurePlace, namesLatitude, namesLongitude, namesPlaces, readPlace } from './place';
 import { type RawColumn, entryCounts } from './raw';
 import type { ColumnSpec } from './spec';
 
@@ -177,8 +177,12 @@ export function senseOf(column: RawColumn): Sense {
   }
   if (isNumbers && found.digits !== undefined) return { spec: { name, type: 'text' }, filled, digits: found.digits };
   if (isNumbers) {
-    const spec: ColumnSpec = { name, type: 'number', ...(comma ? { decimal: ',' } : {}) };
-    return found.points === 0 && found.commas === 0 && found.eitherMark.length
+    const undecided = found.points === 0 && found.commas === 0 && found.eitherMark.length > 0;
+    // `56.837` degrees are no thousands.
+    const degrees = namesLatitude(name) || namesLongitude(name);
+    const decimal = comma || (undecided && degrees && found.eitherMark[0].includes(','));
+    const spec: ColumnSpec = { name, type: 'number', ...(decimal ? { decimal: ',' } : {}) };
+    return undecided && !degrees
       ? { spec, filled, asks: { what: 'decimal', examples: found.eitherMark } }
       : { spec, filled };
   }

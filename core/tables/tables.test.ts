@@ -10,6 +10,8 @@ import {
   pick,
   readDate,
   readNumber,
+  namesLatitude,
+  namesLongitude,
   readPlace,
   readYesNo,
   senseOf,
@@ -129,6 +131,22 @@ describe('cells', () => {
     expect(readPlace(text)).toEqual(place && { latitude: place[0], longitude: place[1] });
   });
 
+  test.each(['lat', 'Latitude (°)', 'lat_deg', 'Breite', 'szerokość geograficzna', 'ШИРОТА', 'breddegrad', 'geo_lat'])(
+    '%s names degrees north',
+    (header) => {
+      expect(namesLatitude(header)).toBe(true);
+      expect(namesLongitude(header)).toBe(false);
+    },
+  );
+
+  test.each(['Länge', 'lng', 'long.', 'Longitude [deg]', 'долгота', 'length'])(
+    '%s names degrees east, or a length',
+    (header) => {
+      expect(namesLongitude(header)).toBe(header !== 'length');
+      expect(namesLatitude(header)).toBe(false);
+    },
+  );
+
   test('day numbers count from 1970, before and after, in every year', () => {
     expect(dayNumber(1970, 1, 1)).toBe(0);
     expect(dayNumber(1969, 12, 31)).toBe(-1);
@@ -186,6 +204,20 @@ describe('types found', () => {
     ['link', ['https://a.example/x', 'http://b.example']],
     ['picture', ['data:image/png;base64,AAAA', 'portrait.jpg']],
   ] as const)('%s from %j', (type, cells) => expect(typeOf(...cells)).toBe(type));
+
+  test('under a header of degrees a mark never parts off thousands', () => {
+    const of = (header: string, ...cells: string[]) =>
+      senseOf(
+        rawTable(
+          [header],
+          cells.map((cell) => [cell]),
+        ).columns[0],
+      );
+    expect(of('lat', '56.837', '50.686').asks).toBeUndefined();
+    expect(of('lat', '56.837', '50.686').spec).toEqual({ name: 'lat', type: 'number' });
+    expect(of('Länge', '8,123', '9,456')).toMatchObject({ spec: { type: 'number', decimal: ',' } });
+    expect(of('packets', '56.837', '50.686').asks?.what).toBe('decimal');
+  });
 
   test('what both readings allow is asked, unless another cell decides', () => {
     const asks = (...cells: string[]) =>

@@ -6,7 +6,7 @@ const amount = (title: string, wish: string) =>
   z
     .string()
     .default('')
-    .meta({ title, column: { of: 'nodes', as: 'amount', wish, named: true } });
+    .meta({ title, column: { of: 'nodes', as: 'amount', wish, named: 'alike' } });
 
 const schema = z.object({
   x: amount('Column of x', 'x'),

@@ -3,11 +3,11 @@ import { lacksAmount, lacksColumn } from '../columns';
 import type { Layout } from '../layout';
 
 const when = { place: ['', 'undefined'] };
-const degrees = (title: string, wish: string) =>
+const degrees = (title: string, named: 'latitude' | 'longitude') =>
   z
     .string()
     .default('')
-    .meta({ title, column: { of: 'nodes', as: 'amount', wish, named: true }, when });
+    .meta({ title, column: { of: 'nodes', as: 'amount', wish: named, named }, when });
 
 const schema = z.object({
   place: z

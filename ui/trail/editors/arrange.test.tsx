@@ -77,6 +77,12 @@ test('on many nodes a tree begins round and time begins wide; on few they are as
   expect(begins(layouts.time as Layout, 10_000_000)).toMatchObject({ wide: 20_000 });
 });
 
+test('degrees are found under the headers of other languages', () => {
+  const column = (name: string) => ({ ...before.nodeColumns[0], name, type: 'number' as const });
+  const there = { ...before, nodeColumns: [column('Wert'), column('Länge'), column('Breite')] };
+  expect(begun(layouts.places as Layout, there)).toMatchObject({ latitude: 'Breite', longitude: 'Länge' });
+});
+
 test('the node in the middle is found by its name, and let go', async () => {
   const answer = { text: 'tove', nodes: [{ id: 'k2', label: 'Tove Lorne' }], missed: [] };
   const session = { service: { ask: () => Promise.resolve(answer), hush: () => undefined } } as unknown as Session;
