@@ -85,6 +85,9 @@ const drawing: { [K in LegendPart['kind']]: (part: Extract<LegendPart, { kind: K
   rims: (part, row) => row.entries(part, ({ colour }) => row.ring(colour, 4.5)),
   shapes: (part, row) => row.entries(part, ({ shape, colour }) => row.shape(shape, 4.5, false, colour)),
   lines: (part, row) => row.entries(part, ({ pattern }) => row.line(22, 1.4, pattern)),
+  discs: (part, row) => row.entries(part, ({ share }) => row.shape('circle', 2.5 + 3.5 * share, true)),
+  strokes: (part, row) =>
+    row.entries(part, ({ width }) => row.line(14, Math.max(0.6, Math.min(5, width)), 'solid', true)),
   ramp({ low, high, stops }, row) {
     row.text(low, 6);
     // Half a pixel over the next, so that no ground shows between.

@@ -9,6 +9,9 @@ export interface Stands {
   but?: readonly string[];
   empty?: boolean;
   rule?: number;
+  /** Amounts from this one, and up to this one; a side that is open has none. */
+  from?: number;
+  to?: number;
 }
 
 /** One thing that a line of the legend explains. `was` is what it says where nothing else is told. */
@@ -31,6 +34,8 @@ export type LegendPart = {
   | { kind: 'rims'; entries: (Entry & { colour: string })[] }
   | { kind: 'shapes'; entries: (Entry & { shape: Shape; colour?: string })[] }
   | { kind: 'lines'; entries: (Entry & { pattern: Pattern })[] }
+  | { kind: 'discs'; entries: (Entry & { share: number })[] }
+  | { kind: 'strokes'; entries: (Entry & { width: number })[] }
   | { kind: 'ramp'; stops: string[]; low: string; high: string }
   | { kind: 'sizes'; low: string; high: string; min: number; max: number }
   | { kind: 'widths'; low: string; high: string; min: number; max: number }

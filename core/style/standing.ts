@@ -1,6 +1,7 @@
 /** What an entry of the legend stands for. */
 import { type Network, edgeColumn, nodeColumn } from '../graph';
 import { type Column, cellText, rowsOf } from '../tables';
+import { numbers } from '../amounts';
 import { channelTitle } from './dress';
 import { firstThatHolds } from './look';
 import type { LegendPart, Stands } from './looks';
@@ -24,6 +25,14 @@ export function standsFor(
     return placesWhere(found.length, (i) => found[i] === rule);
   }
   if (column === undefined) return new Uint32Array(0);
+  const { from, to } = stands;
+  if (from !== undefined || to !== undefined) {
+    const values =
+      of === 'edges' && column === 'weight'
+        ? net.weight
+        : numbers(of === 'nodes' ? nodeColumn(net, column) : edgeColumn(net, column));
+    return placesWhere(values.length, (i) => values[i] >= (from ?? -Infinity) && values[i] <= (to ?? Infinity));
+  }
   const col: Column = of === 'nodes' ? nodeColumn(net, column) : edgeColumn(net, column);
   const values = new Set(stands.values);
   const but = new Set(stands.but);

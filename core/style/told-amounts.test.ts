@@ -2,6 +2,7 @@
 import { type Network, network } from '../graph';
 import { type Column, datePrecision, dayNumber } from '../tables';
 import { type StyleSettings, amountPalettes, dress, plainStyle } from '.';
+import { standsFor } from './standing';
 
 const net: Network = {
   ...network({ nodes: 4, edges: [[0, 1], [1, 2], [2, 3], [0, 1]] }), // prettier-ignore
@@ -53,6 +54,55 @@ describe('the legend of amounts', () => {
     expect(dress(withDates, style({ nodeColour: by({ classes: 'hand', begins: [dayNumber(1920, 1, 1)] }) })).legend[0]).toMatchObject({ entries: [{ label: '1911-03-02 – 1915-01-01' }, { label: '1921-08-30 – 1931-12-24' }] }); // prettier-ignore
     // An empty class is none.
     expect(of({ classes: 'hand', begins: [1, 2, 3, 1895] })).toHaveProperty('entries.length', 2);
+  });
+
+  test('sizes and widths have an entry for each class too, and every entry stands for what is in its class', () => {
+    const classed = { classes: 'hand', begins: [1895], min: 2, max: 8, scale: 'linear' };
+    const weighed: Network = {
+      ...withDates,
+      weight: Float64Array.of(1, 5, 9, 2),
+    };
+    const look = style({
+      nodeColour: {
+        by: 'amount',
+        column: 'born',
+        palette: 'glacier',
+        scale: 'linear',
+        classes: 'hand',
+        begins: [1895],
+        from: 1885,
+      },
+      nodeSize: { ...classed, by: 'amount', column: 'born' },
+      edgeWidth: { ...classed, by: 'amount', column: 'weight', begins: [3, 6] },
+    });
+    const { legend, radius } = dress(weighed, look);
+    expect(legend).toMatchObject([
+      { kind: 'colours', entries: [{ label: '1885 – 1890' }, { label: '1900' }] },
+      {
+        kind: 'discs',
+        title: 'Born',
+        entries: [
+          { label: '1880 – 1890', share: 0 },
+          { label: '1900', share: 1 },
+        ],
+      },
+      {
+        kind: 'strokes',
+        entries: [
+          { label: '1 – 2', width: 2 },
+          { label: '5', width: 5 },
+          { label: '9', width: 8 },
+        ],
+      },
+    ]);
+    expect([radius[0], radius[3]]).toEqual([2, 8]);
+    const places = legend.map((part) => ('entries' in part ? part.entries : []).map(({ stands }) => [...standsFor(weighed, look, part, stands ?? {})])); // prettier-ignore
+    // What lies beyond an end that is held belongs to its class; what has no value to none.
+    expect(places).toEqual([
+      [[0, 1], [3]],
+      [[0, 1], [3]],
+      [[0, 3], [1], [2]],
+    ]);
   });
 
   test('ties by a column of dates say them too', () => {

@@ -4,7 +4,7 @@ import { columnTitle } from '../../measure';
 import { scaleSchema, spreadOut } from '../../amounts';
 import type { Channel } from '../channel';
 import { alike } from '../modes/alike';
-import { amountsOf, between, byAmount, ends } from '../modes/amount';
+import { amountsOf, between, byAmount, classEntries, ends } from '../modes/amount';
 
 const width = z.number().min(0.1).max(30);
 
@@ -46,8 +46,12 @@ export const edgeWidth: Channel<typeof schema, number> = {
     const amounts = weight ? spreadOut(net.weight, rule) : amountsOf(edgeColumn(net, rule.column, step), rule, step);
     looks.edgeWidth = between(amounts, min, max);
     if (!(amounts.low < amounts.high)) return [];
-    return [
-      { kind: 'widths', title: columnTitle(weight ? net.weightName : rule.column), ...ends(amounts, rule), min, max },
-    ];
+    const title = columnTitle(weight ? net.weightName : rule.column);
+    if (!amounts.classes) return [{ kind: 'widths', title, ...ends(amounts, rule), min, max }];
+    const entries = classEntries(amounts).map(({ share, ...entry }) => ({
+      ...entry,
+      width: min + (max - min) * share,
+    }));
+    return [{ kind: 'strokes', title, column: rule.column, entries }];
   },
 };

@@ -4,7 +4,7 @@ import { nodeColumn } from '../../graph';
 import { columnTitle } from '../../measure';
 import { type Channel, columnOf } from '../channel';
 import { alike } from '../modes/alike';
-import { amountsOf, between, byAmount, ends } from '../modes/amount';
+import { amountsOf, between, byAmount, classEntries, ends } from '../modes/amount';
 
 const radius = z.number().min(0.5).max(100);
 
@@ -43,8 +43,10 @@ export const nodeSize: Channel<typeof schema, number> = {
     const amounts = amountsOf(col, rule, step);
     const { min, max } = rule;
     looks.radius = between(amounts, min, max);
-    return Number.isNaN(amounts.low)
-      ? []
-      : [{ kind: 'sizes', title: columnTitle(col.name), ...ends(amounts, rule), min, max }];
+    if (Number.isNaN(amounts.low)) return [];
+    const title = columnTitle(col.name);
+    return amounts.classes
+      ? [{ kind: 'discs', title, column: col.name, entries: classEntries(amounts) }]
+      : [{ kind: 'sizes', title, ...ends(amounts, rule), min, max }];
   },
 };

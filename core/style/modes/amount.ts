@@ -2,6 +2,7 @@
 import * as z from 'zod';
 import { type Column, datePrecision, writeDate } from '../../tables';
 import { type Amounts, type Spread, numbers, spreadFields, spreadOut } from '../../amounts';
+import type { Stands } from '../looks';
 
 const by = z.literal('amount').meta({ title: 'by amount' });
 
@@ -35,6 +36,16 @@ export function ends(amounts: Amounts, { from, to }: Partial<Spread> = {}): { lo
     low: from === undefined ? low : `${low} and ${under}`,
     high: to === undefined ? high : `${high} and ${over}`,
   };
+}
+
+/** Each class of amounts as an entry of the legend, from the lowest; what lies beyond held ends belongs to the first and the last. */
+export function classEntries(amounts: Amounts): { label: string; share: number; stands: Stands }[] {
+  const { classes = [] } = amounts;
+  return classes.map(({ share, low, high }, i) => ({
+    label: low === high ? said(low, amounts) : `${said(low, amounts)} – ${said(high, amounts)}`,
+    share,
+    stands: { ...(i > 0 ? { from: low } : {}), ...(i < classes.length - 1 ? { to: high } : {}) },
+  }));
 }
 
 /** An amount in words: a date as precisely as the column tells it, a number that may be a year without commas, any other number. */

@@ -8,7 +8,7 @@ import { type Column, cellText } from '../../tables';
 import { type Rgb, amountPalettes, categoryPalettes, defaultPalette, hex, otherColour, rgb } from '../colour';
 import type { LegendPart } from '../looks';
 import { byStops } from '../ramps';
-import { byAmount, ends, said } from './amount';
+import { byAmount, classEntries, ends } from './amount';
 import { byCategory, categories } from './category';
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
@@ -80,11 +80,11 @@ export function colourAmounts(
   amounts.shares.forEach((share, row) => give(row, Number.isNaN(share) ? other : table[Math.round(share * 255)]));
   if (Number.isNaN(amounts.low)) return [];
   if (amounts.classes) {
-    const entries = amounts.classes.map(({ share, low, high }) => ({
-      label: low === high ? said(low, amounts) : `${said(low, amounts)} – ${said(high, amounts)}`,
+    const entries = classEntries(amounts).map(({ share, ...entry }) => ({
+      ...entry,
       colour: hex(table[Math.round(share * 255)]),
     }));
-    return [{ kind: 'colours', title, entries }];
+    return [{ kind: 'colours', title, column: rule.column, entries }];
   }
   const stops = Array.from({ length: 5 }, (_, i) => hex(table[Math.round((i / 4) * 255)]));
   return [{ kind: 'ramp', title, stops: rule.reversed ? stops.reverse() : stops, ...ends(amounts, rule) }];
