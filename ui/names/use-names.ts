@@ -8,6 +8,7 @@ import { type ColumnRef, type Entries, type NamesList, type Suggestion, pairKey 
 import { changeNames, openNames, stepNames } from '@/server/actions';
 import type { TableHead } from '@/server/tables';
 import { sentence } from '@/ui/kit';
+import { notReached } from '@/ui/kit/not-reached';
 import { untilHeard } from '@/ui/kit/until-heard';
 import { type NamesDesk, type NamesView, type Started, heardShare, startNamesWorker } from '@/worker/client';
 import { own } from '@/core/own';
@@ -15,8 +16,6 @@ import { warnOnLeaving } from '@/ui/kit/stay';
 import { useNews } from '@/ui/state/use-news';
 
 export type OpenList = NamesList & { id: string };
-
-const notReached = () => ({ ok: false as const, fault: 'The server is not reached. Try again shortly.' });
 
 const emptyView: NamesView = { forms: [], dropped: [], before: [] };
 

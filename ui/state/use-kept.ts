@@ -1,6 +1,7 @@
 'use client';
 /** The looks and palettes that are kept in the study, and what can be done with them. */
 import { useCallback, useEffect, useMemo } from 'react';
+import { notReached } from '@/ui/kit/not-reached';
 import { toast } from '@/ui/kit/toast';
 import type { KeptLook } from '@/core/style/follow';
 import { changeKept, createKept, deleteKept, listKept, restoreKept } from '@/server/actions';
@@ -31,7 +32,7 @@ export function useKept() {
   }, [reload, store]);
 
   const create = async (kind: Kind, name: string, value: unknown): Promise<KeptRow | undefined> => {
-    const answer = await createKept(study, kind, name, value);
+    const answer = await createKept(study, kind, name, value).catch(notReached);
     if (!answer.ok) return void toast.error(answer.fault);
     return (await reload())?.find(({ id }) => id === answer.value.id);
   };
@@ -40,7 +41,7 @@ export function useKept() {
     { id, name, version }: Pick<KeptRow, 'id' | 'name' | 'version'>,
     what: { name?: string; value?: unknown },
   ): Promise<KeptRow | undefined> => {
-    const answer = await changeKept(study, id, version, what);
+    const answer = await changeKept(study, id, version, what).catch(notReached);
     if (!answer.ok) toast.error(answer.fault);
     else if (answer.value.kind === 'conflict') {
       toast.error(
@@ -50,12 +51,17 @@ export function useKept() {
     const now = await reload();
     return answer.ok && answer.value.kind === 'saved' ? now?.find((row) => row.id === id) : undefined;
   };
+  const bringBack = async (id: string): Promise<void> => {
+    const answer = await restoreKept(study, id).catch(notReached);
+    if (!answer.ok) return void toast.error(answer.fault);
+    await reload();
+  };
   const remove = async ({ id, name }: Pick<KeptRow, 'id' | 'name'>): Promise<void> => {
-    const answer = await deleteKept(study, id);
+    const answer = await deleteKept(study, id).catch(notReached);
     if (!answer.ok) return void toast.error(answer.fault);
     await reload();
     toast(`“${name}” deleted. Networks that use it stay as they are.`, {
-      action: { label: 'Undo', onClick: () => void restoreKept(study, id).then(reload) },
+      action: { label: 'Undo', onClick: () => void bringBack(id) },
     });
   };
   const looks = useMemo(() => looksOf(rows ?? []), [rows]);

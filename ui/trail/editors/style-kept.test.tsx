@@ -25,14 +25,17 @@ jest.mock('@/ui/kit/toast', () => ({
 jest.mock('@/server/actions', () => {
   const done = (value?: unknown) => Promise.resolve({ ok: true, value });
   let gone: KeptRow | undefined;
+  const away = () => (mockAway ? Promise.reject(new TypeError('failed to fetch')) : undefined);
   return {
-    listKept: () => (mockAway ? Promise.reject(new Error('away')) : done(JSON.parse(JSON.stringify(mockKept)))),
+    listKept: () => away() ?? done(JSON.parse(JSON.stringify(mockKept))),
     createKept: (_study: string, kind: string, name: string, value: unknown) => {
+      if (mockAway) return away();
       if (mockKept.some((row) => row.name === name)) return Promise.resolve({ ok: false, fault: `“${name}” is there already.` }); // prettier-ignore
       mockKept.push({ id: `k${mockKept.length + 1}`, kind, name, version: 1, value } as KeptRow);
       return done({ id: `k${mockKept.length}`, name, version: 1 });
     },
     changeKept: (_study: string, id: string, base: number, what: object) => {
+      if (mockAway) return away();
       mockMeanwhile?.();
       const row = mockKept.find((one) => one.id === id);
       if (!row || row.version !== base) return done({ kind: 'conflict', version: row?.version ?? 0 });
@@ -40,11 +43,13 @@ jest.mock('@/server/actions', () => {
       return done({ kind: 'saved', version: base + 1 });
     },
     deleteKept: (_study: string, id: string) => {
+      if (mockAway) return away();
       gone = mockKept.find((one) => one.id === id);
       mockKept = mockKept.filter((one) => one.id !== id);
       return done();
     },
     restoreKept: () => {
+      if (mockAway) return away();
       if (gone) mockKept.push(gone);
       return done();
     },
@@ -182,6 +187,31 @@ test('while the server is away the style stays as it is, and what was changed co
   mockAway = false;
   back();
   await waitFor(() => expect(style(it)).toMatchObject({ curve: 0.45, follows: { version: 2 } }));
+});
+
+test('keeping, renaming and deleting say that the server is not reached, and all stays as it was', async () => {
+  mockKept = [look({})];
+  const it = shown(followed());
+  await screen.findByText('Follows the look “Paper”.');
+  await menu(it, 'Rename or delete kept looks …');
+  const list = screen.getByRole('region', { name: 'Kept looks' });
+  mockAway = true;
+  await it.user.clear(within(list).getByLabelText('Name of “Paper”'));
+  await it.user.type(within(list).getByLabelText('Name of “Paper”'), 'Print{Enter}');
+  await waitFor(() => expect(mockSaid.map(({ text }) => text)).toEqual([expect.stringMatching(/not reached/)]));
+  await it.user.click(within(list).getByRole('button', { name: /^Delete/ }));
+  await waitFor(() => expect(mockSaid).toHaveLength(2));
+  await menu(it, 'Keep this look in the study …');
+  await it.user.type(screen.getByLabelText('Name of the look'), 'Wall{Enter}');
+  await waitFor(() => expect(mockSaid).toHaveLength(3));
+  expect(mockKept).toEqual([look({})]);
+  // So does bringing back what was deleted before.
+  mockAway = false;
+  await it.user.click(within(list).getByRole('button', { name: /^Delete/ }));
+  await waitFor(() => expect(mockSaid).toHaveLength(4));
+  mockAway = true;
+  mockSaid[3].act?.();
+  await waitFor(() => expect(mockSaid.at(-1)?.text).toMatch(/not reached/));
 });
 
 test('a kept look is renamed and deleted; styles that followed it stay and say so', async () => {
