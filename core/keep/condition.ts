@@ -1,6 +1,6 @@
 /** Conditions on nodes or edges: comparisons of a column with a value, joined by all or any, in groups. */
 import * as z from 'zod';
-import { type Column, cellText, datePrecision, isFilled, readDate, readNumber, readYesNo } from '../tables';
+import { type Column, cellText, dayAfter, isFilled, readDate, readNumber, readYesNo } from '../tables';
 import { type Network, edgeColumn, nodeColumn, nodeCount } from '../graph';
 import { endsAt } from '../measure/degree';
 import { Fault } from '../fault';
@@ -190,12 +190,7 @@ function period(text: string, rule: ComparisonRule, step: string): [number, numb
   const date = readDate(text);
   if (!date)
     throw new Fault(`“${text}” is no date to compare ${rule.column} with. Write 1911, 1911-03 or 1911-03-09.`, step);
-  const start = new Date(date.day * 86_400_000);
-  if (date.precision === datePrecision.year) return [date.day, Date.UTC(start.getUTCFullYear() + 1, 0) / 86_400_000];
-  if (date.precision === datePrecision.month) {
-    return [date.day, Date.UTC(start.getUTCFullYear(), start.getUTCMonth() + 1) / 86_400_000];
-  }
-  return [date.day, date.precision === datePrecision.day ? date.day + 1 : date.day + 1e-9];
+  return [date.day, dayAfter(date.day, date.precision)];
 }
 
 function dateTest(col: Extract<Column, { type: 'date' }>, rule: ComparisonRule, step: string): Test {

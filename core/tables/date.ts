@@ -53,6 +53,20 @@ export function dayNumber(year: number, month: number, day: number): number {
   return Date.UTC(year + 400, month - 1, day) / 86400000 - 146097;
 }
 
+/** Year, month (1–12) and day of a day number. */
+export function calendarDay(day: number): [year: number, month: number, day: number] {
+  const date = new Date(Math.floor(day) * 86_400_000);
+  return [date.getUTCFullYear(), date.getUTCMonth() + 1, date.getUTCDate()];
+}
+
+/** The first day after the time that a day names at a precision: of the year 1911 the 1st of January 1912. A time of day is a moment. */
+export function dayAfter(day: number, precision: number): number {
+  if (precision === datePrecision.day) return Math.floor(day) + 1;
+  if (precision !== datePrecision.year && precision !== datePrecision.month) return day + 1e-9;
+  const [year, month] = calendarDay(day);
+  return precision === datePrecision.year ? dayNumber(year + 1, 1, 1) : dayNumber(year, month + 1, 1);
+}
+
 type Part = string | undefined;
 
 /** Parts of a time as written; undefined where there is no such day or hour. */

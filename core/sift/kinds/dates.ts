@@ -1,0 +1,154 @@
+import * as z from 'zod';
+import { type Times, barOf, barsBetween, durations, timesOf, unitFor, windowWords } from '../dates';
+import { entriesOf } from '../entries';
+import { counter } from '../measure';
+import {
+  type Bar,
+  type Marks,
+  type SiftKind,
+  type SiftRows,
+  type Tally,
+  dateUnits,
+  measureSchema,
+  siftBase,
+} from '../sift';
+
+/** How much of a row's time must lie in the window. */
+export const lies = ['overlaps', 'begins', 'ends', 'within'] as const;
+
+/** Values that the bars are split by, beside all others. */
+const mostParts = 5;
+
+const schema = z.object({
+  ...siftBase,
+  kind: z.literal('dates'),
+  column: z.string(),
+  /** The column with the end of each row's time; absent: the column names a time by itself. */
+  until: z.string().optional(),
+  /** First day of the window, and the first day after it, in days since 1970-01-01; absent: open. */
+  from: z.number().optional(),
+  to: z.number().optional(),
+  how: z.enum(lies).default('overlaps'),
+  /** Whether dates that are marked as doubtful, or known more coarsely than a day, pass as well. */
+  uncertain: z.boolean().default(true),
+  /** Whether rows without a date pass as well. */
+  empty: z.boolean().default(false),
+  unit: z.enum(dateUnits).optional(),
+  /** A column whose values the bars are split by. */
+  split: z.string().optional(),
+  measure: measureSchema,
+});
+type Dates = z.infer<typeof schema>;
+
+const times = (rows: SiftRows, { column, until }: Dates): Times =>
+  until === undefined ? timesOf(rows.column(column)) : durations(rows.column(column), rows.column(until));
+
+const isUncertain = ({ from, until, doubtful }: Times, row: number): boolean =>
+  doubtful[row] === 1 || until[row] - from[row] > 1;
+
+export const dates: SiftKind<'dates', Dates> = {
+  key: 'dates',
+  title: 'Dates',
+  schema,
+  fits: ({ type }) => type === 'date',
+  open: ({ from, to, uncertain, empty }) => from === undefined && to === undefined && (uncertain || empty),
+  passes(rows, sift) {
+    const found = times(rows, sift);
+    const { from: first = -Infinity, to: last = Infinity } = sift;
+    const tests: Record<(typeof lies)[number], (from: number, until: number) => boolean> = {
+      overlaps: (from, until) => from < last && until > first,
+      begins: (from) => from >= first && from < last,
+      ends: (_from, until) => until > first && until <= last,
+      within: (from, until) => from >= first && until <= last,
+    };
+    const lie = tests[sift.how];
+    // Where rows last from one column to another their length says nothing of how well they are known.
+    const leave = (row: number): boolean =>
+      !sift.uncertain && (sift.until === undefined ? isUncertain(found, row) : found.doubtful[row] === 1);
+    const marks = new Uint8Array(rows.size);
+    for (let r = 0; r < rows.size; r++) {
+      const from = found.from[r];
+      if (Number.isNaN(from) ? sift.empty : lie(from, found.until[r]) && !leave(r)) marks[r] = 1;
+    }
+    return marks;
+  },
+  tally: (rows, sift, marks) => tallied(rows, sift, times(rows, sift), marks),
+  words: ({ from, to, column, uncertain }) =>
+    from === undefined && to === undefined ? (uncertain ? column : `${column} to the day`) : windowWords(from, to),
+};
+
+function tallied(rows: SiftRows, sift: Dates, found: Times, marks: Marks): Tally {
+  let [low, high] = [Infinity, -Infinity];
+  for (let r = 0; r < rows.size; r++) {
+    if (!marks.all[r]) continue;
+    for (const day of [found.from[r], found.until[r] - 1e-6]) {
+      if (!Number.isFinite(day)) continue;
+      if (day < low) low = day;
+      if (day > high) high = day;
+    }
+  }
+  const none = low > high;
+  if (none) [low, high] = [0, 0];
+  const unit = sift.unit ?? unitFor(low, high);
+  const begins = barsBetween(unit, low, high);
+  const many = begins.length - 1;
+  const counts = counter(rows, sift.measure, many + 1, marks);
+  const light = new Float64Array(many);
+  const parts = sift.split === undefined ? undefined : partsBy(rows, sift.split, marks);
+  const split = parts && counter(rows, sift.measure, many * parts.names.length, marks);
+  const lasting = sift.until !== undefined;
+  for (let r = 0; r < rows.size; r++) {
+    if (!marks.all[r]) continue;
+    const from = found.from[r];
+    if (Number.isNaN(from)) {
+      counts.add(many, r);
+      continue;
+    }
+    const first = Math.min(many - 1, barOf(begins, Math.max(from, low)));
+    // What lasts is counted in every bar that it runs through; a time that is only not known better, where it begins.
+    const last = lasting ? Math.min(many - 1, barOf(begins, Math.min(found.until[r] - 1e-6, high))) : first;
+    for (let bar = first; bar <= last; bar++) {
+      const before = counts.inView[bar];
+      counts.add(bar, r);
+      if (!lasting && (found.doubtful[r] || found.until[r] > begins[bar + 1]))
+        light[bar] += counts.inView[bar] - before;
+      if (split) split.add(bar * parts.names.length + parts.of(r), r);
+    }
+  }
+  const bars = Array.from({ length: none ? 0 : many }, (_, i): Bar => {
+    const bar = { from: begins[i], to: begins[i + 1], inView: counts.inView[i], all: counts.all[i], light: light[i] };
+    if (!split) return bar;
+    const width = parts.names.length;
+    return { ...bar, parts: Array.from(split.inView.subarray(i * width, (i + 1) * width)) };
+  });
+  return {
+    kind: 'bars',
+    bars,
+    low,
+    high,
+    unit,
+    empty: { inView: counts.inView[many], all: counts.all[many] },
+    ...(parts ? { parts: parts.names } : {}),
+  };
+}
+
+/** The values that most rows have, and which of them, or the others, each row has. */
+function partsBy(rows: SiftRows, name: string, marks: Marks): { names: string[]; of(row: number): number } {
+  const { dictionary, offsets, codes } = entriesOf(rows.column(name));
+  const code = (row: number): number => {
+    if (!offsets) return codes[row];
+    return offsets[row] < offsets[row + 1] ? codes[offsets[row]] : -1;
+  };
+  const counts = new Uint32Array(dictionary.length);
+  for (let r = 0; r < rows.size; r++) if (marks.all[r] && code(r) >= 0) counts[code(r)]++;
+  const order = Array.from(counts.keys())
+    .filter((at) => counts[at] > 0)
+    .sort((a, b) => counts[b] - counts[a] || a - b)
+    .slice(0, mostParts);
+  const places = new Int32Array(dictionary.length).fill(order.length);
+  order.forEach((at, i) => (places[at] = i));
+  return {
+    names: [...order.map((at) => dictionary[at]), ''],
+    of: (row) => (code(row) < 0 ? order.length : places[code(row)]),
+  };
+}

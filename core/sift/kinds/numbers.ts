@@ -1,0 +1,69 @@
+import * as z from 'zod';
+import { numbers as numbersOf } from '../../amounts';
+import { shortNumber } from '../../style';
+import { counter } from '../measure';
+import { type Bar, type SiftKind, measureSchema, siftBase } from '../sift';
+
+const bars = 28;
+
+const schema = z.object({
+  ...siftBase,
+  kind: z.literal('numbers'),
+  column: z.string(),
+  /** The ends of the range, both within it; absent: open. */
+  from: z.number().optional(),
+  to: z.number().optional(),
+  /** Whether rows without a number pass as well. */
+  empty: z.boolean().default(false),
+  measure: measureSchema,
+});
+type Numbers = z.infer<typeof schema>;
+
+export const numbers: SiftKind<'numbers', Numbers> = {
+  key: 'numbers',
+  title: 'Numbers',
+  schema,
+  fits: ({ type }) => type === 'number',
+  open: ({ from, to }) => from === undefined && to === undefined,
+  passes(rows, { column, from = -Infinity, to = Infinity, empty }) {
+    const values = numbersOf(rows.column(column));
+    const found = new Uint8Array(rows.size);
+    for (let r = 0; r < rows.size; r++) {
+      const value = values[r];
+      if (Number.isNaN(value) ? empty : value >= from && value <= to) found[r] = 1;
+    }
+    return found;
+  },
+  tally(rows, sift, marks) {
+    const values = numbersOf(rows.column(sift.column));
+    let [low, high] = [Infinity, -Infinity];
+    for (let r = 0; r < rows.size; r++) {
+      if (!marks.all[r] || !Number.isFinite(values[r])) continue;
+      if (values[r] < low) low = values[r];
+      if (values[r] > high) high = values[r];
+    }
+    if (low > high) [low, high] = [0, 0];
+    let whole = Number.isInteger(low) && Number.isInteger(high) && high - low < bars;
+    for (let r = 0; whole && r < rows.size; r++) if (marks.all[r] && values[r] % 1) whole = false;
+    // Few whole numbers have a bar each. Parts before differences: the range itself may be larger than a number can be.
+    const many = whole ? high - low + 1 : low < high ? bars : 1;
+    const width = whole ? 1 : high / many - low / many || 1;
+    const counts = counter(rows, sift.measure, many + 1, marks);
+    for (let r = 0; r < rows.size; r++) {
+      if (!marks.all[r]) continue;
+      const value = values[r];
+      const place = Number.isNaN(value) ? many : Math.floor(value / width - low / width);
+      counts.add(Number.isNaN(value) ? many : Math.max(0, Math.min(many - 1, place)), r);
+    }
+    const found = Array.from({ length: many }, (_, i): Bar => {
+      const from = low + i * width;
+      return { from, to: i === many - 1 && !whole ? high : from + width, inView: counts.inView[i], all: counts.all[i] };
+    });
+    return { kind: 'bars', bars: found, low, high, empty: { inView: counts.inView[many], all: counts.all[many] } };
+  },
+  words({ column, from, to }) {
+    if (from === undefined) return `${column} up to ${shortNumber(to ?? 0)}`;
+    if (to === undefined) return `${column} from ${shortNumber(from)}`;
+    return `${column} ${shortNumber(from)}–${shortNumber(to)}`;
+  },
+};

@@ -1,0 +1,78 @@
+/** What a kind of sift is. To add one: a file under `kinds`, a line in the registry, and its card. */
+import * as z from 'zod';
+import type { Column } from '../tables';
+
+/** What a sift narrows: the records behind ties, nodes, or ties. */
+export const whose = ['records', 'nodes', 'edges'] as const;
+export type Whose = (typeof whose)[number];
+
+/** What counts are of: the rows themselves, the sum of a number column, or how many different values of a column. */
+export const measureSchema = z
+  .discriminatedUnion('by', [
+    z.object({ by: z.literal('rows') }),
+    z.object({ by: z.literal('sum'), column: z.string() }),
+    z.object({ by: z.literal('distinct'), column: z.string() }),
+  ])
+  .default({ by: 'rows' });
+export type SiftMeasure = z.infer<typeof measureSchema>;
+
+/** What all sifts have. `table` is the key of the records' table. */
+export const siftBase = {
+  id: z.string().max(100),
+  on: z.boolean().default(true),
+  of: z.enum(whose),
+  table: z.string().optional(),
+};
+
+/** The rows that a sift reads: those of a table, or the nodes, or the ties. */
+export interface SiftRows {
+  size: number;
+  /** Distinct names of the rows; absent where they have none. */
+  ids?: readonly string[];
+  labels?: readonly string[];
+  /** A Fault that says so where it is not there. */
+  column(name: string): Column;
+}
+
+/** Which rows are counted: all there are, and those in view under the other sifts. Any value but 0 marks one. */
+export interface Marks {
+  all: Uint8Array;
+  inView: Uint8Array;
+}
+
+export interface Count {
+  inView: number;
+  all: number;
+}
+
+/** A bar over `from ≤ x < to`. `light` is the part in view whose date is not known to the bar; `parts` the counts in view by category. */
+export interface Bar extends Count {
+  from: number;
+  to: number;
+  light?: number;
+  parts?: number[];
+}
+
+/** What a card shows, counted under the other sifts. */
+export type Tally =
+  | { kind: 'values'; values: (Count & { value: string })[]; distinct: number; shown: number }
+  | { kind: 'bars'; bars: Bar[]; low: number; high: number; empty: Count; unit?: DateUnit; parts?: string[] }
+  | { kind: 'count'; count: Count };
+
+export const dateUnits = ['day', 'week', 'month', 'year', 'decade'] as const;
+export type DateUnit = (typeof dateUnits)[number];
+
+export interface SiftKind<K extends string, S extends { kind: K }> {
+  key: K;
+  title: string;
+  schema: z.ZodType<S>;
+  /** Whether it is made for a column. */
+  fits(col: Column): boolean;
+  /** Whether it lets all rows through as it stands. */
+  open(sift: S): boolean;
+  /** 1 for each row that passes. A Fault where a column is not there. */
+  passes(rows: SiftRows, sift: S): Uint8Array;
+  tally(rows: SiftRows, sift: S, marks: Marks): Tally;
+  /** Its chip: what is in view, in a few words. */
+  words(sift: S): string;
+}

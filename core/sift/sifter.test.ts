@@ -1,0 +1,246 @@
+/** Sifts against a separate, plain calculation: every count one record, node and tie at a time. */
+import { type Network, network } from '../graph';
+import { seeded } from '../random';
+import { type Column, type Table, datePrecision, dayNumber } from '../tables';
+import { type Sift, type Sifting, Sifter, inView, outOfView, siftingSchema, withoutTies } from '.';
+
+const text = (name: string, ...cells: string[]): Column => {
+  const dictionary = [...new Set(cells.filter((cell) => cell !== ''))];
+  return { type: 'text', name, dictionary, codes: Int32Array.from(cells, (cell) => dictionary.indexOf(cell)) };
+};
+const amount = (name: string, ...values: number[]): Column => ({
+  type: 'number',
+  name,
+  values: Float64Array.from(values),
+});
+const list = (name: string, ...cells: string[][]): Column => {
+  const dictionary = [...new Set(cells.flat())];
+  const offsets = new Uint32Array(cells.length + 1);
+  cells.forEach((cell, r) => (offsets[r + 1] = offsets[r] + cell.length));
+  return {
+    type: 'list',
+    name,
+    dictionary,
+    offsets,
+    codes: Uint32Array.from(cells.flat(), (one) => dictionary.indexOf(one)),
+  };
+};
+const years = (name: string, ...of: number[]): Column => ({
+  type: 'date',
+  name,
+  day: Float64Array.from(of, (year) => (Number.isNaN(year) ? NaN : dayNumber(year, 1, 1))),
+  precision: new Uint8Array(of.length).fill(datePrecision.year),
+  doubtful: new Uint8Array(of.length),
+});
+
+/** Random records between few people: several behind a tie, one behind several ties, one tie without any. */
+function study(seed: number) {
+  const { below: draw } = seeded(seed);
+  const records = 60;
+  const kinds = Array.from({ length: records }, () => ['oats', 'bere', 'kale', ''][draw(4)]);
+  const words = Array.from({ length: records }, () => Array.from({ length: draw(3) }, () => ['frost', 'fire', 'gale'][draw(3)]).filter((one, i, every) => every.indexOf(one) === i)); // prettier-ignore
+  const packets = Array.from({ length: records }, () => (draw(8) ? draw(20) : NaN));
+  const sent = Array.from({ length: records }, () => (draw(9) ? 1900 + draw(20) : NaN));
+  const table: Table = {
+    name: 'Consignments',
+    rows: records + 5,
+    columns: [
+      text('variety', ...kinds, 'unused', '', '', '', ''),
+      list('remarks', ...words, [], [], [], [], []),
+      amount('packets', ...packets, 9, 9, 9, 9, 9),
+      years('sent', ...sent, 1905, NaN, NaN, NaN, NaN),
+    ],
+    misfits: [],
+  };
+  const nodes = 12;
+  const edges = Array.from({ length: 25 }, () => [draw(nodes - 1), draw(nodes - 1)] as const);
+  const behind = edges.map((_, e) => (e === 0 ? [] : Array.from({ length: 1 + draw(4) }, () => draw(records)))).map((rows) => [...new Set(rows)]); // prettier-ignore
+  const offsets = new Uint32Array(edges.length + 1);
+  behind.forEach((rows, e) => (offsets[e + 1] = offsets[e] + rows.length));
+  const islands = Array.from({ length: nodes }, () => ['Ness', 'Voe'][draw(2)]);
+  const strength = Array.from({ length: edges.length }, () => 1 + draw(5));
+  const net: Network = {
+    ...network({ nodes, edges, weight: behind.map((rows) => rows.length) }),
+    nodeColumns: [text('island', ...islands)],
+    edgeColumns: [amount('strength', ...strength)],
+    edgeRecords: { offsets, items: Uint32Array.from(behind.flat()), tables: ['sent'] },
+  };
+  return { net, table, kinds, words, packets, sent, edges, behind, islands, strength };
+}
+type Study = ReturnType<typeof study>;
+
+/** Whether a row passes a sift, said anew. */
+function passes(of: Study, sift: Sift, i: number): boolean {
+  if (sift.kind === 'values') {
+    const cells = { variety: [of.kinds[i]], remarks: of.words[i]?.length ? of.words[i] : [''], island: [of.islands[i]] }[sift.column] ?? []; // prettier-ignore
+    return cells.some((cell) => sift.values.includes(cell)) !== sift.none;
+  }
+  if (sift.kind === 'numbers') {
+    const value = (sift.of === 'edges' ? of.strength : of.packets)[i];
+    return Number.isNaN(value) ? sift.empty : value >= (sift.from ?? -Infinity) && value <= (sift.to ?? Infinity);
+  }
+  if (sift.kind === 'dates') {
+    const year = of.sent[i];
+    if (Number.isNaN(year)) return sift.empty;
+    return dayNumber(year, 1, 1) < (sift.to ?? Infinity) && dayNumber(year + 1, 1, 1) > (sift.from ?? -Infinity);
+  }
+  throw new Error('not looked at here');
+}
+
+/** What is left by some sifts, by plain loops. */
+function plainly(of: Study, sifts: readonly Sift[], untied: Sifting['untied']) {
+  const pass = (whose: Sift['of'], i: number): boolean =>
+    sifts.every((sift) => sift.of !== whose || passes(of, sift, i));
+  const ofTies = sifts.some((sift) => sift.of !== 'nodes');
+  const ofRecords = sifts.some((sift) => sift.of === 'records');
+  const nodePass = of.islands.map((_, v) => pass('nodes', v));
+  const edges = of.edges.map(([s, t], e) => nodePass[s] && nodePass[t] && pass('edges', e) && (!ofRecords || of.behind[e].some((r) => pass('records', r)))); // prettier-ignore
+  const tied = of.islands.map((_, v) => of.edges.some(([s, t], e) => edges[e] && (s === v || t === v)));
+  const nodes = nodePass.map((passed, v) => passed && (!ofTies || untied === 'kept' || tied[v]));
+  const records = new Set(of.edges.flatMap(([s, t], e) => nodePass[s] && nodePass[t] && pass('edges', e) ? of.behind[e].filter((r) => pass('records', r)) : [])); // prettier-ignore
+  return { nodePass, edges, nodes, records };
+}
+
+const sifting = (sifts: object[], untied: Sifting['untied'] = 'dimmed'): Sifting =>
+  siftingSchema.parse({ sifts, untied });
+const pool = [
+  { id: 'a', kind: 'values', of: 'records', table: 'sent', column: 'variety', values: ['oats', ''] },
+  { id: 'b', kind: 'values', of: 'records', table: 'sent', column: 'remarks', values: ['fire', 'gale'] },
+  { id: 'c', kind: 'numbers', of: 'records', table: 'sent', column: 'packets', from: 3, to: 15 },
+  {
+    id: 'd',
+    kind: 'dates',
+    of: 'records',
+    table: 'sent',
+    column: 'sent',
+    from: dayNumber(1903, 5, 1),
+    to: dayNumber(1914, 1, 1),
+  },
+  { id: 'e', kind: 'values', of: 'nodes', column: 'island', values: ['Ness'] },
+  { id: 'f', kind: 'numbers', of: 'edges', column: 'strength', from: 2 },
+  { id: 'g', kind: 'values', of: 'records', table: 'sent', column: 'variety', values: ['kale'], none: true },
+] as const;
+
+describe('what is left, and every count under the other sifts', () => {
+  const cases = Array.from({ length: 60 }, (_, seed) => seed + 1);
+  test.each(cases)('as counted one by one, %i', (seed) => {
+    const of = study(seed);
+    const { unit: next } = seeded(1000 + seed);
+    const chosen = pool.filter(() => next() < 0.55).map((one) => ({ ...one, on: next() < 0.85 }));
+    const untied = (['dimmed', 'hidden', 'kept'] as const)[seed % 3];
+    const asked = sifting(chosen, untied);
+    const sifter = new Sifter({ net: of.net, table: () => of.table });
+    const found = sifter.answer(asked);
+    const on = asked.sifts.filter((sift) => sift.on);
+    const whole = plainly(of, on, untied);
+    expect(Array.from(found.edges, Boolean)).toEqual(whole.edges);
+    expect(Array.from(found.nodes)).toEqual(whole.nodes.map((here, v) => (here ? inView : whole.nodePass[v] ? withoutTies : outOfView))); // prettier-ignore
+    expect(found.counts.records.inView).toBe(whole.records.size);
+    expect(found.counts.records.all).toBe(new Set(of.behind.flat()).size);
+    for (const sift of on) {
+      const others = plainly(of, on.filter((one) => one !== sift), untied); // prettier-ignore
+      const here = { records: (i: number) => others.records.has(i), nodes: (i: number) => others.nodes[i], edges: (i: number) => others.edges[i] }[sift.of]; // prettier-ignore
+      const used = sift.of === 'records' ? [...new Set(of.behind.flat())] : sift.of === 'nodes' ? [...of.islands.keys()] : [...of.edges.keys()]; // prettier-ignore
+      const card = found.cards[sift.id];
+      if (!('tally' in card)) throw new Error(card.fault);
+      if (sift.kind === 'values' && card.tally.kind === 'values') {
+        const cells = (i: number): string[] => ({ variety: [of.kinds[i]], remarks: of.words[i]?.length ? of.words[i] : [''], island: [of.islands[i]] })[sift.column] ?? []; // prettier-ignore
+        const counts = new Map<string, { inView: number; all: number }>();
+        for (const i of used) {
+          for (const cell of cells(i)) {
+            const one = counts.get(cell) ?? { inView: 0, all: 0 };
+            counts.set(cell, { inView: one.inView + (here(i) ? 1 : 0), all: one.all + 1 });
+          }
+        }
+        expect(new Map(card.tally.values.map(({ value, ...count }) => [value, count]).filter(([value]) => counts.has(value as string)) as [])).toEqual(counts); // prettier-ignore
+      } else if (card.tally.kind === 'bars') {
+        const { bars, empty } = card.tally;
+        const sum = bars.reduce((total, bar) => total + bar.inView, empty.inView);
+        expect(sum).toBe(used.filter((i) => here(i)).length);
+        expect(bars.reduce((total, bar) => total + bar.all, empty.all)).toBe(used.length);
+      }
+    }
+    // The same again from what was kept.
+    expect(sifter.answer(asked)).toEqual(found);
+  });
+});
+
+const small = study(7);
+const ask = (
+  sifts: object[],
+  more: Partial<ConstructorParameters<typeof Sifter>[0]> = {},
+  untied?: Sifting['untied'],
+) => new Sifter({ net: small.net, table: () => small.table, ...more }).answer(sifting(sifts, untied));
+
+test('weights are of the records that pass: their number, or what ties weigh by', () => {
+  const variety = { ...pool[0], values: ['oats'] };
+  const byNumber = ask([variety]);
+  const left = small.behind.map((rows) => rows.filter((r) => small.kinds[r] === 'oats'));
+  left.forEach((rows, e) => byNumber.edges[e] && expect(byNumber.weight?.[e]).toBe(rows.length));
+  const packets = (rows: number[]): number[] =>
+    rows.map((r) => small.packets[r]).filter((value) => !Number.isNaN(value));
+  const sum = (values: number[]): number => values.reduce((a, b) => a + b, 0);
+  const heavy = { ...small.net, weight: Float64Array.from(small.behind, (rows) => sum(packets(rows))) };
+  const bySum = ask([variety], { net: heavy, weight: { column: 'packets', by: 'sum' } });
+  left.forEach((rows, e) => bySum.edges[e] && expect(bySum.weight?.[e]).toBeCloseTo(sum(packets(rows)), 9));
+  const largest = { ...small.net, weight: Float64Array.from(small.behind, (rows) => Math.max(0, ...packets(rows))) };
+  const byMax = ask([variety], { net: largest, weight: { column: 'packets', by: 'max' } });
+  left.forEach((rows, e) => byMax.edges[e] && packets(rows).length && expect(byMax.weight?.[e]).toBeCloseTo(Math.max(...packets(rows)), 9)); // prettier-ignore
+  // Sifts of nodes leave all records of a tie.
+  expect(ask([pool[4]]).weight).toBeUndefined();
+});
+
+test('sums and different values are counted as well', () => {
+  const by = (measure: object) => ask([{ ...pool[0], values: [], measure }]).cards.a;
+  const used = [...new Set(small.behind.flat())];
+  const oats = used.filter((r) => small.kinds[r] === 'oats');
+  const packets = oats.reduce((sum, r) => sum + (Number.isNaN(small.packets[r]) ? 0 : small.packets[r]), 0);
+  expect(by({ by: 'sum', column: 'packets' })).toMatchObject({ tally: { values: expect.arrayContaining([{ value: 'oats', inView: packets, all: packets }]) } }); // prettier-ignore
+  const remarks = new Set(oats.flatMap((r) => small.words[r])).size;
+  expect(by({ by: 'distinct', column: 'remarks' })).toMatchObject({ tally: { values: expect.arrayContaining([{ value: 'oats', inView: remarks, all: remarks }]) } }); // prettier-ignore
+  expect(by({ by: 'sum', column: 'variety' })).toHaveProperty('fault');
+});
+
+test('a sift on what is gone says so, and the others go on', () => {
+  const found = ask([
+    { ...pool[0], column: 'colour' },
+    { ...pool[2], table: 'letters' },
+    { ...pool[4], column: 'town' },
+    pool[5],
+  ]);
+  expect(found.cards).toMatchObject({
+    a: {
+      fault: 'The records of “Consignments” have no column “colour” here. Remove the sift, or choose another column.',
+    },
+    c: { fault: expect.stringMatching(/no longer rest on the table/) },
+    e: { fault: 'Nodes have no column “town” here. Remove the sift, or choose another column.' },
+    f: { tally: { kind: 'bars' } },
+  });
+  expect(found.edges).toEqual(ask([pool[5]]).edges);
+});
+
+test('nothing in view, an empty network, and one without records', () => {
+  const nothing = ask([{ ...pool[2], from: 1e6 }], {}, 'hidden');
+  expect(nothing.counts).toMatchObject({ nodes: { inView: 0 }, edges: { inView: 0 }, records: { inView: 0 } });
+  const bare = network({ nodes: 0, edges: [] });
+  expect(new Sifter({ net: bare, table: () => small.table }).answer(sifting([pool[5]]))).toMatchObject({ counts: { nodes: { all: 0 } } }); // prettier-ignore
+  const without: Network = { ...network({ nodes: 3, edges: [[0, 1], [1, 2], [2, 2]] }), edgeColumns: [amount('strength', 1, 5, 5)] }; // prettier-ignore
+  const found = new Sifter({ net: without, table: () => small.table }).answer(sifting([pool[5], pool[2]]));
+  expect([[...found.edges], [...found.nodes]]).toEqual([[0, 1, 1], [withoutTies, inView, inView]]); // prettier-ignore
+  expect(found.cards.c).toHaveProperty('fault');
+});
+
+test('nodes one by one, words in any of several columns, and values that are not there any more', () => {
+  const words = ask([
+    { id: 'w', kind: 'words', of: 'records', table: 'sent', columns: ['variety', 'remarks'], text: 'OATS fir' },
+  ]);
+  const hits = [...new Set(small.behind.flat())].filter(
+    (r) => small.kinds[r] === 'oats' && small.words[r].includes('fire'),
+  );
+  expect(words.counts.records.inView).toBe(hits.length);
+  expect(words.cards.w).toMatchObject({ tally: { kind: 'count', count: { inView: hits.length, all: hits.length } } });
+  const chosen = { id: 'n', kind: 'chosen', of: 'nodes', name: 'Founders', ids: ['1', '2', 'gone'] };
+  expect(ask([chosen]).counts.nodes).toEqual({ inView: 2, all: 12 });
+  expect(ask([{ ...chosen, none: true }]).counts.nodes).toEqual({ inView: 10, all: 12 });
+  expect(ask([{ ...pool[4], values: ['Atlantis'], most: 1 }]).cards.e).toMatchObject({ tally: { values: [{ value: 'Atlantis', inView: 0, all: 0 }, {}], distinct: 2 } }); // prettier-ignore
+});
