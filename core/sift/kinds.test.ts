@@ -3,14 +3,14 @@ import { type Column, datePrecision, dayNumber, readDate } from '../tables';
 import { type DateUnit, type Tally, kindOf, siftKinds, unitBegin, unitLater, windowWords } from '.';
 import { barsBetween, durations } from './dates';
 import type { Sift } from './registry';
-import type { Marks, SiftRows } from './sift';
+import type { SiftRows } from './sift';
 import { wordsIn } from './kinds/words';
 
 const rowsOf = (size: number, ...columns: Column[]): SiftRows => ({
   size,
   column: (name) => columns.find((one) => one.name === name) as Column,
 });
-const every = (size: number): Marks => ({ all: new Uint8Array(size).fill(1), inView: new Uint8Array(size).fill(1) });
+const every = (size: number): Uint8Array => new Uint8Array(size).fill(1);
 const amounts = (...values: number[]): Column => ({ type: 'number', name: 'n', values: Float64Array.from(values) });
 const dated = (...texts: string[]): Column => {
   const read = texts.map((text) => readDate(text));
@@ -33,11 +33,11 @@ const sift = (more: object): Sift => {
 };
 const tallied = (more: object, size: number, ...columns: Column[]): Extract<Tally, { kind: 'bars' }> => {
   const one = sift(more);
-  return kindOf(one).tally(rowsOf(size, ...columns), one as never, every(size)) as never;
+  return kindOf(one).tally(rowsOf(size, ...columns), one, every(size))(every(size), one) as never;
 };
 const passing = (more: object, size: number, ...columns: Column[]): number[] => {
   const one = sift(more);
-  return [...kindOf(one).passes(rowsOf(size, ...columns), one as never)];
+  return [...kindOf(one).passes(rowsOf(size, ...columns), one)];
 };
 
 describe('numbers', () => {
@@ -115,8 +115,8 @@ describe('dates', () => {
     expect([...barsBetween(unit, 0, 0)]).toHaveLength(2);
   });
   test('lives last from one column to another, open ones go on, and are counted in every bar they run through', () => {
-    const begin = { ...dated('1900', '1902', '1904', '1909'), name: 'born' } as Column;
-    const end = { ...dated('1903', '', '1905', '1901'), name: 'died' } as Column;
+    const begin = { ...dated('1900', '1902', '1904', '1909'), name: 'born' };
+    const end = { ...dated('1903', '', '1905', '1901'), name: 'died' };
     const lives = { kind: 'dates', column: 'born', until: 'died' };
     expect(passing({ ...lives, from: dayNumber(1904, 1, 1), to: dayNumber(1905, 1, 1) }, 4, begin, end)).toEqual([
       0, 1, 1, 0,
@@ -153,7 +153,7 @@ describe('values', () => {
   test('yes and no, and what its chip says', () => {
     const yes: Column = { type: 'yesno', name: 'v', values: Int8Array.of(1, 0, -1) };
     expect(passing({ kind: 'values', column: 'v', values: ['yes', ''] }, 3, yes)).toEqual([1, 0, 1]);
-    const chip = (more: object): string => kindOf(sift(more)).words(sift(more) as never);
+    const chip = (more: object): string => kindOf(sift(more)).words(sift(more));
     expect(chip({ kind: 'values', column: 'v', values: ['a', '', 'c'], none: true })).toBe('not a, no v and 1 more');
     expect(chip({ kind: 'numbers', column: 'packets', from: 2, to: 40 })).toBe('packets 2–40');
     expect(chip({ kind: 'words', columns: ['v'], text: ' fire ' })).toBe('“fire”');

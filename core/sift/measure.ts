@@ -1,59 +1,81 @@
 /** What counts are of. */
 import { numbers } from '../amounts';
 import { eachEntry, entriesOf } from './entries';
-import type { Marks, SiftMeasure, SiftRows } from './sift';
+import type { SiftMeasure, SiftRows } from './sift';
 
-/** Adds rows up in places, in view and in all. */
-export interface Counter {
-  add(place: number, row: number): void;
-  inView: Float64Array;
-  all: Float64Array;
+/** Which of so many places each row is counted in: one, −1 for none; or, where there are offsets, several as compressed rows. */
+export interface Grouping {
+  many: number;
+  offsets?: Uint32Array;
+  places: Int32Array | Uint32Array;
 }
 
-/** Counts into so many places. A Fault where the measure's column is not there, or holds no amounts. */
-export function counter(rows: SiftRows, measure: SiftMeasure, places: number, marks: Marks): Counter {
-  const inView = new Float64Array(places);
-  const all = new Float64Array(places);
-  if (measure.by === 'rows') {
-    return {
-      inView,
-      all,
-      add(place, row) {
-        all[place]++;
-        if (marks.inView[row]) inView[place]++;
-      },
-    };
-  }
-  if (measure.by === 'sum') {
-    const values = numbers(rows.column(measure.column));
-    return {
-      inView,
-      all,
-      add(place, row) {
-        const value = values[row];
-        if (Number.isNaN(value)) return;
-        all[place] += value;
-        if (marks.inView[row]) inView[place] += value;
-      },
-    };
-  }
-  const entries = entriesOf(rows.column(measure.column));
-  const seen = new Map<number, number>();
-  const many = entries.dictionary.length;
-  return {
-    inView,
-    all,
-    add(place, row) {
-      eachEntry(entries, row, (code) => {
+/** Counts the marked rows by place. */
+export type Counting = (marks: Uint8Array) => Float64Array;
+
+/** Made once for a grouping, counted again and again. A Fault where the measure's column is not there, or holds no amounts. */
+export function counting(rows: SiftRows, measure: SiftMeasure, grouping: Grouping): Counting {
+  const { many, offsets, places } = grouping;
+  const { size } = rows;
+  if (measure.by === 'distinct') return countingDistinct(rows, measure.column, grouping);
+  const values =
+    measure.by === 'sum'
+      ? numbers(rows.column(measure.column)).map((value) => (value === value ? value : 0))
+      : undefined;
+  return (marks) => {
+    const found = new Float64Array(many);
+    if (offsets) {
+      for (let r = 0; r < size; r++) {
+        if (!marks[r]) continue;
+        const by = values ? values[r] : 1;
+        for (let k = offsets[r]; k < offsets[r + 1]; k++) found[places[k]] += by;
+      }
+    } else if (values) {
+      for (let r = 0; r < size; r++) if (marks[r] && places[r] >= 0) found[places[r]] += values[r];
+    } else {
+      for (let r = 0; r < size; r++) if (marks[r] && places[r] >= 0) found[places[r]]++;
+    }
+    return found;
+  };
+}
+
+/** How many different values of a column stand in the marked rows of each place. */
+function countingDistinct(rows: SiftRows, name: string, { many, offsets, places }: Grouping): Counting {
+  const entries = entriesOf(rows.column(name));
+  const kinds = entries.dictionary.length;
+  // Each value at each place has a number; each row the numbers of what it brings.
+  const numbersOf = new Map<number, number>();
+  const placeOf: number[] = [];
+  const begins = new Uint32Array(rows.size + 1);
+  const pairs: number[] = [];
+  for (let r = 0; r < rows.size; r++) {
+    for (let k = offsets ? offsets[r] : r; k < (offsets ? offsets[r + 1] : r + 1); k++) {
+      const place = places[k];
+      if (place < 0) continue;
+      eachEntry(entries, r, (code) => {
         if (code < 0) return;
-        const key = place * many + code;
-        const before = seen.get(key) ?? 0;
-        const now = before | 1 | (marks.inView[row] ? 2 : 0);
-        if (now === before) return;
-        if (!(before & 1)) all[place]++;
-        if (now & 2 && !(before & 2)) inView[place]++;
-        seen.set(key, now);
+        const key = place * kinds + code;
+        let pair = numbersOf.get(key);
+        if (pair === undefined) {
+          numbersOf.set(key, (pair = placeOf.length));
+          placeOf.push(place);
+        }
+        pairs.push(pair);
       });
-    },
+    }
+    begins[r + 1] = pairs.length;
+  }
+  return (marks) => {
+    const found = new Float64Array(many);
+    const seen = new Uint8Array(placeOf.length);
+    for (let r = 0; r < rows.size; r++) {
+      if (!marks[r]) continue;
+      for (let k = begins[r]; k < begins[r + 1]; k++) {
+        if (seen[pairs[k]]) continue;
+        seen[pairs[k]] = 1;
+        found[placeOf[pairs[k]]]++;
+      }
+    }
+    return found;
   };
 }

@@ -18,7 +18,7 @@ export type SiftOf<K extends SiftKindName> = Extract<Sift, { kind: K }>;
 export const untied = ['dimmed', 'hidden', 'kept'] as const;
 
 /** More than these at once are not put on. */
-export const mostSifts = 30;
+export const mostSifts = 28;
 
 export const siftingSchema = z.object({
   sifts: z.array(siftSchema).max(mostSifts).default([]),

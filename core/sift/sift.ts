@@ -34,11 +34,8 @@ export interface SiftRows {
   column(name: string): Column;
 }
 
-/** Which rows are counted: all there are, and those in view under the other sifts. Any value but 0 marks one. */
-export interface Marks {
-  all: Uint8Array;
-  inView: Uint8Array;
-}
+/** What the card of a sift shows while the marked rows are in view. */
+export type Tallying<S> = (inView: Uint8Array, sift: S) => Tally;
 
 export interface Count {
   inView: number;
@@ -72,7 +69,10 @@ export interface SiftKind<K extends string, S extends { kind: K }> {
   open(sift: S): boolean;
   /** 1 for each row that passes. A Fault where a column is not there. */
   passes(rows: SiftRows, sift: S): Uint8Array;
-  tally(rows: SiftRows, sift: S, marks: Marks): Tally;
+  /** The settings that its counting rests on, without those that only say what passes or what is listed; for equal ones it is made once. */
+  tallies(sift: S): unknown;
+  /** Counts over the rows marked in `all`, for a card; made once, asked whenever what is in view changes. */
+  tally(rows: SiftRows, sift: S, all: Uint8Array): Tallying<S>;
   /** Its chip: what is in view, in a few words. */
   words(sift: S): string;
 }

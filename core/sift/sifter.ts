@@ -3,8 +3,9 @@ import { type Network, edgeCount, nodeCount } from '../graph';
 import { numbers } from '../amounts';
 import { Fault } from '../fault';
 import { type Table, column } from '../tables';
+import { addFailing, all, clear, countOf, edgeBitsOf, markByRecords, markedWith, single, tiesOf } from './marks';
 import { type Sift, type Sifting, kindOf, narrows } from './registry';
-import type { Count, Marks, SiftRows, Tally } from './sift';
+import type { Count, SiftRows, Tally, Tallying } from './sift';
 
 /** What is sifted: a network, and the tables with the records behind its ties. */
 export interface SiftGround {
@@ -30,21 +31,20 @@ export interface SiftAnswer {
   cards: Record<string, { tally: Tally } | { fault: string }>;
 }
 
-/** Stands in the marks for what all sifts leave; the bits below for what all but one leave. */
-const all = 1 << 30;
-
-const single = (bits: number): boolean => (bits & (bits - 1)) === 0;
-
 /** Sifts a network again and again; what does not change from one time to the next is kept. */
 export class Sifter {
   /** Where the rows of each table begin among all records. */
   private readonly begins: number[] = [];
-  private readonly records: number;
   /** For each record behind an edge, its place among all. */
   private readonly behind: Uint32Array;
   /** 1 for each record that stands behind an edge. */
   private readonly used: Uint8Array;
+  /** For each row the sifts that it does not pass, and which bits those are that are on. */
+  private readonly bits: Record<Sift['of'], Int32Array>;
+  private readonly standing = new Map<string, { key: string; of: Sift['of']; bit: number }>();
+  private readonly recordMarks: Int32Array;
   private readonly passes = new Map<string, Uint8Array>();
+  private readonly counts = new Map<string, Tallying<Sift>>();
 
   constructor(private readonly ground: SiftGround) {
     const { edgeRecords } = ground.net;
@@ -53,7 +53,13 @@ export class Sifter {
       this.begins.push(size);
       size += ground.table(key).rows;
     }
-    this.records = size;
+    const { net } = ground;
+    this.bits = {
+      records: new Int32Array(size),
+      nodes: new Int32Array(nodeCount(net)),
+      edges: new Int32Array(edgeCount(net)),
+    };
+    this.recordMarks = new Int32Array(size);
     this.used = new Uint8Array(size);
     const { items = new Uint32Array(0), from } = edgeRecords ?? {};
     this.behind = new Uint32Array(items.length);
@@ -67,33 +73,18 @@ export class Sifter {
   answer({ sifts, untied }: Sifting): SiftAnswer {
     const { net } = this.ground;
     const cards: SiftAnswer['cards'] = {};
-    const failing = this.failing(sifts, cards);
-    const { records: recordBits, nodes: nodeBits, edges: edgeBits, ofRecords, ofTies } = failing;
+    const { ofRecords, ofTies } = this.failing(sifts, cards);
+    const { records: recordBits, nodes: nodeBits, edges: edgeBits } = this.bits;
     const [n, m] = [nodeCount(net), edgeCount(net)];
-    const recordMarks = new Int32Array(this.records);
+    const recordMarks = this.recordMarks.fill(0);
     const edgeMarks = new Int32Array(m);
-    const tied = new Int32Array(n);
-    const offsets = net.edgeRecords?.offsets;
-    for (let e = 0; e < m; e++) {
-      const [s, t] = [net.source[e], net.target[e]];
-      const bits = edgeBits[e] | nodeBits[s] | nodeBits[t];
-      if (!single(bits)) continue;
-      const from = offsets ? offsets[e] : 0;
-      const to = offsets ? offsets[e + 1] : 0;
-      let marks = 0;
-      // A tie without records passes no sift of records, where its network has some.
-      if (from === to && offsets) marks = single(bits | ofRecords) ? bits | ofRecords || all : 0;
-      else if (!offsets) marks = bits || all;
-      for (let k = from; k < to; k++) {
-        const fails = bits | recordBits[this.behind[k]];
-        if (!single(fails)) continue;
-        recordMarks[this.behind[k]] |= fails || all;
-        marks |= fails || all;
-      }
-      edgeMarks[e] = marks;
-      tied[s] |= marks;
-      tied[t] |= marks;
-    }
+    const { source, target, edgeRecords } = net;
+    const bits = edgeBitsOf(source, target, edgeBits, nodeBits);
+    // A tie without records passes no sift of records, where its network has some.
+    if (edgeRecords)
+      markByRecords(edgeRecords.offsets, this.behind, bits, recordBits, recordMarks, edgeMarks, ofRecords);
+    else for (let e = 0; e < m; e++) edgeMarks[e] = single(bits[e]) ? bits[e] || all : 0;
+    const tied = tiesOf(source, target, edgeMarks, n);
     const nodeMarks = new Int32Array(n);
     for (let v = 0; v < n; v++) {
       const fails = nodeBits[v];
@@ -103,81 +94,68 @@ export class Sifter {
       else if (fails) nodeMarks[v] = tied[v] & (all | fails) ? fails : 0;
       else nodeMarks[v] = tied[v] | (single(ofTies) ? ofTies : 0);
     }
-    this.tallies(sifts, failing.bitOf, { records: recordMarks, nodes: nodeMarks, edges: edgeMarks }, cards);
-    const nodes = Uint8Array.from(nodeMarks, (marks, v) =>
-      nodeBits[v] ? outOfView : marks & all ? inView : withoutTies,
-    );
-    const edges = Uint8Array.from(edgeMarks, (marks) => (marks & all ? 1 : 0));
-    const count = (marks: Int32Array, there?: Uint8Array): Count => {
-      const found = { inView: 0, all: 0 };
-      for (let i = 0; i < marks.length; i++) {
-        if (there && !there[i]) continue;
-        found.all++;
-        if (marks[i] & all) found.inView++;
-      }
-      return found;
-    };
+    this.tallies(sifts, { records: recordMarks, nodes: nodeMarks, edges: edgeMarks }, cards);
+    const nodes = new Uint8Array(n);
+    for (let v = 0; v < n; v++) nodes[v] = nodeBits[v] ? outOfView : nodeMarks[v] & all ? inView : withoutTies;
+    const edges = markedWith(edgeMarks, all, 0, m);
     return {
       nodes,
       edges,
       ...(ofRecords ? { weight: this.weights(edges, recordBits) } : {}),
-      counts: { nodes: count(nodeMarks), edges: count(edgeMarks), records: count(recordMarks, this.used) },
+      counts: { nodes: countOf(nodeMarks), edges: countOf(edgeMarks), records: countOf(recordMarks, this.used) },
       cards,
     };
   }
 
-  /** For each row a bit for every sift that it does not pass. */
-  private failing(sifts: readonly Sift[], cards: SiftAnswer['cards']) {
-    const { net } = this.ground;
-    const found = {
-      records: new Int32Array(this.records),
-      nodes: new Int32Array(nodeCount(net)),
-      edges: new Int32Array(edgeCount(net)),
-      /** The sifts of records, and those of records or ties. */
-      ofRecords: 0,
-      ofTies: 0,
-      bitOf: new Map<string, number>(),
-    };
-    let next = 0;
-    for (const sift of sifts) {
-      if (!narrows(sift)) continue;
-      try {
-        const passes = this.passing(sift);
-        const bit = 1 << next;
-        const begin = sift.of === 'records' ? this.beginOf(sift) : 0;
-        const bits = found[sift.of];
-        for (let i = 0; i < passes.length; i++) if (!passes[i]) bits[begin + i] |= bit;
-        next++;
-        found.bitOf.set(sift.id, bit);
-        if (sift.of === 'records') found.ofRecords |= bit;
-        if (sift.of !== 'nodes') found.ofTies |= bit;
-      } catch (error) {
-        cards[sift.id] = { fault: said(error) };
-      }
+  /** For each row a bit for every sift that it does not pass; only those of sifts that changed are set anew. */
+  private failing(sifts: readonly Sift[], cards: SiftAnswer['cards']): { ofRecords: number; ofTies: number } {
+    const wanted = sifts.filter(narrows);
+    const keys = new Map(wanted.map((sift) => [sift.id, settingsOf(sift)]));
+    for (const [id, { key, of, bit }] of this.standing) {
+      if (keys.get(id) === key) continue;
+      clear(this.bits[of], bit);
+      this.standing.delete(id);
     }
-    return found;
+    let ofRecords = 0;
+    let ofTies = 0;
+    for (const sift of wanted) {
+      let stands = this.standing.get(sift.id);
+      if (!stands) {
+        try {
+          const passes = this.passing(sift);
+          stands = { key: settingsOf(sift), of: sift.of, bit: this.freeBit() };
+          addFailing(this.bits[sift.of], passes, stands.bit, sift.of === 'records' ? this.beginOf(sift) : 0);
+          this.standing.set(sift.id, stands);
+        } catch (error) {
+          cards[sift.id] = { fault: said(error) };
+          continue;
+        }
+      }
+      if (sift.of === 'records') ofRecords |= stands.bit;
+      if (sift.of !== 'nodes') ofTies |= stands.bit;
+    }
+    return { ofRecords, ofTies };
   }
 
-  private tallies(
-    sifts: readonly Sift[],
-    bitOf: ReadonlyMap<string, number>,
-    marks: Record<Sift['of'], Int32Array>,
-    cards: SiftAnswer['cards'],
-  ): void {
+  private freeBit(): number {
+    let taken = 0;
+    for (const { bit } of this.standing.values()) taken |= bit;
+    let bit = 1;
+    while (taken & bit) bit <<= 1;
+    return bit;
+  }
+
+  private tallies(sifts: readonly Sift[], marks: Record<Sift['of'], Int32Array>, cards: SiftAnswer['cards']): void {
     for (const sift of sifts) {
       // eslint-disable-next-line nunatak/own-keys -- made here
       if (!sift.on || cards[sift.id]) continue;
       try {
         const rows = this.rows(sift);
         const begin = sift.of === 'records' ? this.beginOf(sift) : 0;
-        const wanted = all | (bitOf.get(sift.id) ?? 0);
+        const wanted = all | (this.standing.get(sift.id)?.bit ?? 0);
         const here = marks[sift.of];
-        const counted: Marks = {
-          all: sift.of === 'records' ? this.used.subarray(begin, begin + rows.size) : new Uint8Array(rows.size).fill(1),
-          inView: new Uint8Array(rows.size),
-        };
-        for (let i = 0; i < rows.size; i++) if (here[begin + i] & wanted) counted.inView[i] = 1;
-        cards[sift.id] = { tally: kindOf(sift).tally(rows, sift, counted) };
+        const inView = markedWith(here, wanted, begin, rows.size);
+        cards[sift.id] = { tally: this.tallying(sift, rows, begin)(inView, sift) };
       } catch (error) {
         cards[sift.id] = { fault: said(error) };
       }
@@ -185,14 +163,27 @@ export class Sifter {
   }
 
   private passing(sift: Sift): Uint8Array {
-    const { id: _id, on: _on, ...settings } = sift;
-    const key = JSON.stringify(settings);
+    const key = settingsOf(sift);
     let held = this.passes.get(key);
     if (!held) {
       held = kindOf(sift).passes(this.rows(sift), sift);
       // The last ones are those that are dragged and set aside.
       if (this.passes.size > 40) this.passes.delete(this.passes.keys().next().value ?? '');
       this.passes.set(key, held);
+    }
+    return held;
+  }
+
+  private tallying(sift: Sift, rows: SiftRows, begin: number): Tallying<Sift> {
+    const kind = kindOf(sift);
+    const key = JSON.stringify([sift.kind, sift.of, sift.table, kind.tallies(sift)]);
+    let held = this.counts.get(key);
+    if (!held) {
+      const all =
+        sift.of === 'records' ? this.used.subarray(begin, begin + rows.size) : new Uint8Array(rows.size).fill(1);
+      held = kind.tally(rows, sift, all);
+      if (this.counts.size > 20) this.counts.delete(this.counts.keys().next().value ?? '');
+      this.counts.set(key, held);
     }
     return held;
   }
@@ -230,13 +221,18 @@ export class Sifter {
   /** Each weight by the share that the records have which pass: of their number, or of what ties weigh by. */
   private weights(edges: Uint8Array, recordBits: Int32Array): Float64Array {
     const { net, weight } = this.ground;
-    const found = Float64Array.from(net.weight);
+    const found = net.weight.slice();
     const { offsets, tables = [] } = net.edgeRecords ?? {};
     if (!offsets) return found;
     const values = weight && tables.length === 1 ? numbers(this.column(tables[0], weight.column)) : undefined;
     for (let e = 0; e < edges.length; e++) {
       if (!edges[e]) continue;
-      let [sum, passed, count, left, top, most] = [0, 0, 0, 0, -Infinity, -Infinity];
+      let sum = 0;
+      let passed = 0;
+      let count = 0;
+      let left = 0;
+      let top = -Infinity;
+      let most = -Infinity;
       for (let k = offsets[e]; k < offsets[e + 1]; k++) {
         const value = values ? values[this.behind[k]] : 1;
         if (Number.isNaN(value)) continue;
@@ -263,6 +259,11 @@ export class Sifter {
     if (!found) throw new Fault(`“${table.name}” has no column “${name}”.`);
     return found;
   }
+}
+
+/** What makes a sift pass what it passes. */
+function settingsOf({ id: _id, on: _on, ...settings }: Sift): string {
+  return JSON.stringify(settings);
 }
 
 const said = (error: unknown): string => {

@@ -23,15 +23,18 @@ export const chosen: SiftKind<'chosen', Chosen> = {
     const wanted = new Set(named);
     return Uint8Array.from(ids, (id) => (wanted.has(id) === none ? 0 : 1));
   },
-  tally(rows, sift, marks) {
+  tallies: (sift) => sift,
+  tally(rows, sift, all) {
     const hit = chosen.passes(rows, sift);
-    const count = { inView: 0, all: 0 };
-    for (let r = 0; r < rows.size; r++) {
-      if (!hit[r]) continue;
-      count.all++;
-      if (marks.inView[r]) count.inView++;
-    }
-    return { kind: 'count', count };
+    return (inView) => {
+      const count = { inView: 0, all: 0 };
+      for (let r = 0; r < rows.size; r++) {
+        if (!hit[r] || !all[r]) continue;
+        count.all++;
+        if (inView[r]) count.inView++;
+      }
+      return { kind: 'count', count };
+    };
   },
   words: ({ name, none }) => (none ? `not ${name}` : name),
 };

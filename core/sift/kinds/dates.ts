@@ -1,17 +1,8 @@
 import * as z from 'zod';
 import { type Times, barOf, barsBetween, durations, timesOf, unitFor, windowWords } from '../dates';
 import { entriesOf } from '../entries';
-import { counter } from '../measure';
-import {
-  type Bar,
-  type Marks,
-  type SiftKind,
-  type SiftRows,
-  type Tally,
-  dateUnits,
-  measureSchema,
-  siftBase,
-} from '../sift';
+import { type Grouping, counting } from '../measure';
+import { type Bar, type SiftKind, type SiftRows, type Tallying, dateUnits, measureSchema, siftBase } from '../sift';
 
 /** How much of a row's time must lie in the window. */
 export const lies = ['overlaps', 'begins', 'ends', 'within'] as const;
@@ -72,19 +63,25 @@ export const dates: SiftKind<'dates', Dates> = {
     }
     return marks;
   },
-  tally: (rows, sift, marks) => tallied(rows, sift, times(rows, sift), marks),
+  tallies: ({ column, until, unit, split, measure }) => [column, until, unit, split, measure],
+  tally: (rows, sift, all) => tallying(rows, sift, times(rows, sift), all),
   words: ({ from, to, column, uncertain }) =>
     from === undefined && to === undefined ? (uncertain ? column : `${column} to the day`) : windowWords(from, to),
 };
 
-function tallied(rows: SiftRows, sift: Dates, found: Times, marks: Marks): Tally {
+function tallying(rows: SiftRows, sift: Dates, found: Times, all: Uint8Array): Tallying<Dates> {
   let [low, high] = [Infinity, -Infinity];
   for (let r = 0; r < rows.size; r++) {
-    if (!marks.all[r]) continue;
-    for (const day of [found.from[r], found.until[r] - 1e-6]) {
-      if (!Number.isFinite(day)) continue;
-      if (day < low) low = day;
-      if (day > high) high = day;
+    if (!all[r]) continue;
+    const from = found.from[r];
+    const until = found.until[r] - 1e-6;
+    if (Number.isFinite(from)) {
+      low = Math.min(low, from);
+      high = Math.max(high, from);
+    }
+    if (Number.isFinite(until)) {
+      low = Math.min(low, until);
+      high = Math.max(high, until);
     }
   }
   const none = low > high;
@@ -92,55 +89,85 @@ function tallied(rows: SiftRows, sift: Dates, found: Times, marks: Marks): Tally
   const unit = sift.unit ?? unitFor(low, high);
   const begins = barsBetween(unit, low, high);
   const many = begins.length - 1;
-  const counts = counter(rows, sift.measure, many + 1, marks);
-  const light = new Float64Array(many);
-  const parts = sift.split === undefined ? undefined : partsBy(rows, sift.split, marks);
-  const split = parts && counter(rows, sift.measure, many * parts.names.length, marks);
+  // What lasts is counted in every bar that it runs through; a time that is only not known better, where it begins.
   const lasting = sift.until !== undefined;
+  const rowBegins = new Uint32Array(rows.size + 1);
+  const places: number[] = [];
+  const light = new Uint8Array(rows.size);
   for (let r = 0; r < rows.size; r++) {
-    if (!marks.all[r]) continue;
     const from = found.from[r];
-    if (Number.isNaN(from)) {
-      counts.add(many, r);
+    if (!all[r]) {
+      rowBegins[r + 1] = places.length;
       continue;
     }
-    const first = Math.min(many - 1, barOf(begins, Math.max(from, low)));
-    // What lasts is counted in every bar that it runs through; a time that is only not known better, where it begins.
-    const last = lasting ? Math.min(many - 1, barOf(begins, Math.min(found.until[r] - 1e-6, high))) : first;
-    for (let bar = first; bar <= last; bar++) {
-      const before = counts.inView[bar];
-      counts.add(bar, r);
-      if (!lasting && (found.doubtful[r] || found.until[r] > begins[bar + 1]))
-        light[bar] += counts.inView[bar] - before;
-      if (split) split.add(bar * parts.names.length + parts.of(r), r);
+    if (Number.isNaN(from)) places.push(many);
+    else {
+      const first = Math.min(many - 1, barOf(begins, Math.max(from, low)));
+      const last = lasting ? Math.min(many - 1, barOf(begins, Math.min(found.until[r] - 1e-6, high))) : first;
+      for (let bar = first; bar <= last; bar++) places.push(bar);
+      if (!lasting && (found.doubtful[r] || found.until[r] > begins[first + 1])) light[r] = 1;
     }
+    rowBegins[r + 1] = places.length;
   }
-  const bars = Array.from({ length: none ? 0 : many }, (_, i): Bar => {
-    const bar = { from: begins[i], to: begins[i + 1], inView: counts.inView[i], all: counts.all[i], light: light[i] };
-    if (!split) return bar;
-    const width = parts.names.length;
-    return { ...bar, parts: Array.from(split.inView.subarray(i * width, (i + 1) * width)) };
-  });
-  return {
-    kind: 'bars',
-    bars,
-    low,
-    high,
-    unit,
-    empty: { inView: counts.inView[many], all: counts.all[many] },
-    ...(parts ? { parts: parts.names } : {}),
+  const grouping = lasting
+    ? { many: many + 1, offsets: rowBegins, places: Uint32Array.from(places) }
+    : { many: many + 1, places: alone(rowBegins, places) };
+  const count = counting(rows, sift.measure, grouping);
+  const total = count(all);
+  const parts = sift.split === undefined ? undefined : partsBy(rows, sift.split, all);
+  const width = parts?.names.length ?? 0;
+  const split =
+    parts &&
+    counting(rows, sift.measure, {
+      ...grouping,
+      many: (many + 1) * width,
+      places: withParts(grouping, rows.size, parts),
+    });
+  return (inView) => {
+    const here = count(inView);
+    const lightInView = new Uint8Array(rows.size);
+    for (let r = 0; r < rows.size; r++) lightInView[r] = inView[r] & light[r];
+    const lighter = light.includes(1) ? count(lightInView) : new Float64Array(many);
+    const byPart = split?.(inView);
+    const bars = Array.from({ length: none ? 0 : many }, (_, i): Bar => {
+      const bar = { from: begins[i], to: begins[i + 1], inView: here[i], all: total[i], light: lighter[i] };
+      return byPart ? { ...bar, parts: Array.from(byPart.subarray(i * width, (i + 1) * width)) } : bar;
+    });
+    const empty = { inView: here[many], all: total[many] };
+    return { kind: 'bars', bars, low, high, unit, empty, ...(parts ? { parts: parts.names } : {}) };
   };
 }
 
+/** The one place of each row, −1 where it has none. */
+function alone(begins: Uint32Array, places: readonly number[]): Int32Array {
+  return Int32Array.from({ length: begins.length - 1 }, (_, r) => (begins[r] < begins[r + 1] ? places[begins[r]] : -1));
+}
+
+/** The places of a grouping, each parted by what its row is. */
+function withParts({ offsets, places }: Grouping, size: number, { names, of }: Parts): Int32Array {
+  const found = Int32Array.from(places);
+  for (let r = 0; r < size; r++) {
+    for (let k = offsets ? offsets[r] : r; k < (offsets ? offsets[r + 1] : r + 1); k++) {
+      if (places[k] >= 0) found[k] = places[k] * names.length + of(r);
+    }
+  }
+  return found;
+}
+
+interface Parts {
+  names: string[];
+  of(row: number): number;
+}
+
 /** The values that most rows have, and which of them, or the others, each row has. */
-function partsBy(rows: SiftRows, name: string, marks: Marks): { names: string[]; of(row: number): number } {
+function partsBy(rows: SiftRows, name: string, all: Uint8Array): Parts {
   const { dictionary, offsets, codes } = entriesOf(rows.column(name));
   const code = (row: number): number => {
     if (!offsets) return codes[row];
     return offsets[row] < offsets[row + 1] ? codes[offsets[row]] : -1;
   };
   const counts = new Uint32Array(dictionary.length);
-  for (let r = 0; r < rows.size; r++) if (marks.all[r] && code(r) >= 0) counts[code(r)]++;
+  for (let r = 0; r < rows.size; r++) if (all[r] && code(r) >= 0) counts[code(r)]++;
   const order = Array.from(counts.keys())
     .filter((at) => counts[at] > 0)
     .sort((a, b) => counts[b] - counts[a] || a - b)

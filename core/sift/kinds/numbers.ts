@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { numbers as numbersOf } from '../../amounts';
 import { shortNumber } from '../../style';
-import { counter } from '../measure';
+import { counting } from '../measure';
 import { type Bar, type SiftKind, measureSchema, siftBase } from '../sift';
 
 const bars = 28;
@@ -34,32 +34,34 @@ export const numbers: SiftKind<'numbers', Numbers> = {
     }
     return found;
   },
-  tally(rows, sift, marks) {
+  tallies: ({ column, measure }) => [column, measure],
+  tally(rows, sift, all) {
     const values = numbersOf(rows.column(sift.column));
     let [low, high] = [Infinity, -Infinity];
     for (let r = 0; r < rows.size; r++) {
-      if (!marks.all[r] || !Number.isFinite(values[r])) continue;
+      if (!all[r] || !Number.isFinite(values[r])) continue;
       if (values[r] < low) low = values[r];
       if (values[r] > high) high = values[r];
     }
     if (low > high) [low, high] = [0, 0];
     let whole = Number.isInteger(low) && Number.isInteger(high) && high - low < bars;
-    for (let r = 0; whole && r < rows.size; r++) if (marks.all[r] && values[r] % 1) whole = false;
+    for (let r = 0; whole && r < rows.size; r++) if (all[r] && values[r] % 1) whole = false;
     // Few whole numbers have a bar each. Parts before differences: the range itself may be larger than a number can be.
     const many = whole ? high - low + 1 : low < high ? bars : 1;
     const width = whole ? 1 : high / many - low / many || 1;
-    const counts = counter(rows, sift.measure, many + 1, marks);
-    for (let r = 0; r < rows.size; r++) {
-      if (!marks.all[r]) continue;
-      const value = values[r];
-      const place = Number.isNaN(value) ? many : Math.floor(value / width - low / width);
-      counts.add(Number.isNaN(value) ? many : Math.max(0, Math.min(many - 1, place)), r);
-    }
-    const found = Array.from({ length: many }, (_, i): Bar => {
-      const from = low + i * width;
-      return { from, to: i === many - 1 && !whole ? high : from + width, inView: counts.inView[i], all: counts.all[i] };
-    });
-    return { kind: 'bars', bars: found, low, high, empty: { inView: counts.inView[many], all: counts.all[many] } };
+    const places = Int32Array.from(values, (value) =>
+      Number.isNaN(value) ? many : Math.max(0, Math.min(many - 1, Math.floor(value / width - low / width))),
+    );
+    const count = counting(rows, sift.measure, { many: many + 1, places });
+    const total = count(all);
+    return (inView) => {
+      const here = count(inView);
+      const found = Array.from({ length: many }, (_, i): Bar => {
+        const from = low + i * width;
+        return { from, to: i === many - 1 && !whole ? high : from + width, inView: here[i], all: total[i] };
+      });
+      return { kind: 'bars', bars: found, low, high, empty: { inView: here[many], all: total[many] } };
+    };
   },
   words({ column, from, to }) {
     if (from === undefined) return `${column} up to ${shortNumber(to ?? 0)}`;

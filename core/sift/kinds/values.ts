@@ -1,8 +1,7 @@
 import * as z from 'zod';
-import type { Entries } from '../entries';
-import { entriesOf } from '../entries';
-import { counter } from '../measure';
-import { type SiftKind, measureSchema, siftBase } from '../sift';
+import { type Entries, entriesOf } from '../entries';
+import { type Grouping, counting } from '../measure';
+import { type SiftKind, type Tally, measureSchema, siftBase } from '../sift';
 
 export const valueOrders = ['most in view', 'most in all', 'by name'] as const;
 
@@ -45,48 +44,12 @@ export const values: SiftKind<'values', Values> = {
     }
     return found;
   },
-  tally(rows, sift, marks) {
-    const entries = entriesOf(rows.column(sift.column));
-    const { dictionary, offsets, codes } = entries;
-    const none = dictionary.length;
-    const counts = counter(rows, sift.measure, none + 1, marks);
-    for (let r = 0; r < rows.size; r++) {
-      if (!marks.all[r]) continue;
-      if (!offsets) counts.add(codes[r] < 0 ? none : codes[r], r);
-      else if (offsets[r] === offsets[r + 1]) counts.add(none, r);
-      else for (let k = offsets[r]; k < offsets[r + 1]; k++) if (first(codes, offsets[r], k)) counts.add(codes[k], r);
-    }
-    const wanted = sift.search.trim().toLocaleLowerCase();
-    const there: number[] = [];
-    let distinct = 0;
-    for (let code = 0; code <= none; code++) {
-      if (counts.all[code] === 0) continue;
-      if (code < none) distinct++;
-      const text = code === none ? '' : dictionary[code];
-      if (wanted === '' || text.toLocaleLowerCase().includes(wanted)) there.push(code);
-    }
-    const name = (code: number): string => (code === none ? '' : dictionary[code]);
-    const byName = (a: number, b: number): number => compare(name(a), name(b));
-    const byCount = sift.order === 'most in all' ? counts.all : counts.inView;
-    there.sort(
-      sift.order === 'by name' ? byName : (a, b) => byCount[b] - byCount[a] || counts.all[b] - counts.all[a] || a - b,
-    );
-    const listed = there.slice(0, sift.most);
-    // What was chosen stays to be seen, and let go, wherever it stands in the order.
-    const places = new Map(sift.values.length ? dictionary.map((text, code) => [text, code]) : []);
-    const missing = sift.values.filter((value) => !listed.some((code) => name(code) === value));
-    return {
-      kind: 'values',
-      distinct,
-      shown: there.length,
-      values: [
-        ...missing.map((value) => {
-          const code = value === '' ? none : (places.get(value) ?? -1);
-          return { value, inView: code < 0 ? 0 : counts.inView[code], all: code < 0 ? 0 : counts.all[code] };
-        }),
-        ...listed.map((code) => ({ value: name(code), inView: counts.inView[code], all: counts.all[code] })),
-      ],
-    };
+  tallies: ({ column, measure }) => [column, measure],
+  tally(rows, { column, measure }, all) {
+    const entries = entriesOf(rows.column(column));
+    const count = counting(rows, measure, groupingOf(entries, rows.size));
+    const total = count(all);
+    return (inView, sift) => listed(entries.dictionary, sift, total, count(inView));
   },
   words({ column, values: named, none }) {
     const said = named.slice(0, 2).map((value) => (value === '' ? `no ${column}` : value));
@@ -101,10 +64,65 @@ function marked({ dictionary }: Entries, named: readonly string[]): Uint8Array {
   return Uint8Array.from(dictionary, (text) => (wanted.has(text) ? 1 : 0));
 }
 
-/** Whether a value stands in a cell for the first time: one that is written twice counts once. */
-function first(codes: Int32Array | Uint32Array, from: number, at: number): boolean {
-  for (let k = from; k < at; k++) if (codes[k] === codes[at]) return false;
-  return true;
+/** Each row at the values of its cell, at one place more where it is empty. A value that is written twice in a cell counts once. */
+function groupingOf({ dictionary, offsets, codes }: Entries, size: number): Grouping {
+  const none = dictionary.length;
+  if (!offsets) return { many: none + 1, places: Int32Array.from(codes, (code) => (code < 0 ? none : code)) };
+  const begins = new Uint32Array(size + 1);
+  const places = new Uint32Array(codes.length + size);
+  let at = 0;
+  for (let r = 0; r < size; r++) {
+    if (offsets[r] === offsets[r + 1]) places[at++] = none;
+    for (let k = offsets[r]; k < offsets[r + 1]; k++) {
+      let again = false;
+      for (let i = begins[r]; i < at; i++) if (places[i] === codes[k]) again = true;
+      if (!again) places[at++] = codes[k];
+    }
+    begins[r + 1] = at;
+  }
+  return { many: none + 1, offsets: begins, places: places.slice(0, at) };
+}
+
+/** The values that a card lists; those that were chosen stay to be seen, and let go, wherever they stand in the order. */
+function listed(dictionary: readonly string[], sift: Values, all: Float64Array, inView: Float64Array): Tally {
+  const none = dictionary.length;
+  const name = (code: number): string => (code === none ? '' : dictionary[code]);
+  const wanted = sift.search.trim().toLocaleLowerCase();
+  const there: number[] = [];
+  let distinct = 0;
+  for (let code = 0; code <= none; code++) {
+    if (all[code] === 0) continue;
+    if (code < none) distinct++;
+    if (wanted === '' || name(code).toLocaleLowerCase().includes(wanted)) there.push(code);
+  }
+  const byCount = sift.order === 'most in all' ? all : inView;
+  const order =
+    sift.order === 'by name'
+      ? (a: number, b: number): number => compare(name(a), name(b))
+      : (a: number, b: number): number => byCount[b] - byCount[a] || all[b] - all[a] || a - b;
+  const first = (sift.order === 'by name' ? there : likely(there, byCount, sift.most)).sort(order).slice(0, sift.most);
+  const shown = new Set(first.map(name));
+  const places = new Map<string, number>();
+  if (sift.values.some((value) => !shown.has(value))) dictionary.forEach((text, code) => places.set(text, code));
+  const missing = sift.values.flatMap((value) => {
+    if (shown.has(value)) return [];
+    const code = value === '' ? none : places.get(value);
+    return [{ value, inView: code === undefined ? 0 : inView[code], all: code === undefined ? 0 : all[code] }];
+  });
+  return {
+    kind: 'values',
+    distinct,
+    shown: there.length,
+    values: [...missing, ...first.map((code) => ({ value: name(code), inView: inView[code], all: all[code] }))],
+  };
+}
+
+/** Those among which the greatest so many are: few enough to be put in order. */
+function likely(codes: number[], by: Float64Array, most: number): number[] {
+  if (codes.length <= most) return codes;
+  const least = Float64Array.from(codes, (code) => by[code]).sort()[codes.length - most];
+  const above = codes.filter((code) => by[code] > least);
+  return [...above, ...codes.filter((code) => by[code] === least)];
 }
 
 const collator = new Intl.Collator('en', { numeric: true });

@@ -40,15 +40,18 @@ export const words: SiftKind<'words', Words> = {
     }
     return found;
   },
-  tally(rows, sift, marks) {
-    const hit = words.open(sift) ? marks.all : words.passes(rows, sift);
-    const count = { inView: 0, all: 0 };
-    for (let r = 0; r < rows.size; r++) {
-      if (!hit[r] || !marks.all[r]) continue;
-      count.all++;
-      if (marks.inView[r]) count.inView++;
-    }
-    return { kind: 'count', count };
+  tallies: (sift) => sift,
+  tally(rows, sift, all) {
+    const hit = words.open(sift) ? all : words.passes(rows, sift);
+    return (inView) => {
+      const count = { inView: 0, all: 0 };
+      for (let r = 0; r < rows.size; r++) {
+        if (!hit[r] || !all[r]) continue;
+        count.all++;
+        if (inView[r]) count.inView++;
+      }
+      return { kind: 'count', count };
+    };
   },
   words: ({ text }) => `“${text.trim()}”`,
 };
