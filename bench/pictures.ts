@@ -5,6 +5,7 @@ import { forceLayout } from '@/core/arrange/force';
 import { stressLayout } from '@/core/arrange/stress';
 import { type Network, network } from '@/core/graph';
 import { atOnce } from '@/core/measure';
+import { alone } from '@/worker/questions/question';
 import { seeded } from '@/core/random';
 import { placeLabels, sceneOf } from '@/core/scene';
 import { type StyleSettings, dress, plainStyle } from '@/core/style';
@@ -42,7 +43,7 @@ export async function pictureLines(): Promise<Line[]> {
   const small = planted(125, 830);
   const wanted = Object.values(layouts).map(({ key, schema }) => ({ key, settings: schema.parse({}) }));
   const pictures = await milliseconds(
-    () => gallery({ ...small, directed: true }, { layouts: wanted }, atOnce, () => undefined),
+    () => gallery({ ...small, directed: true }, { layouts: wanted }, alone, () => undefined),
     2,
   );
 

@@ -240,7 +240,13 @@ export class TrailRunner implements TrailService {
         breathe: (_step, share) => breathe(share),
       });
       if (!state) throw new Fault(reports.find(({ fault }) => fault)?.fault ?? 'The trail is empty.');
-      return await answer(kind, state.network, ask, { breathe, crew: this.crew }, (news) => heard?.(news));
+      const [first] = trail.steps;
+      const weighs =
+        first?.kind === 'ties' && 'weight' in first && first.weight
+          ? { column: first.weight, by: first.weightBy }
+          : undefined;
+      const around = { breathe, crew: this.crew, table: source.table, ...(weighs ? { weighs } : {}) };
+      return await answer(kind, state.network, ask, around, (news) => heard?.(news));
     }, undefined);
   }
 

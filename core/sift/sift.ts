@@ -53,7 +53,16 @@ export interface Bar extends Count {
 /** What a card shows, counted under the other sifts. */
 export type Tally =
   | { kind: 'values'; values: (Count & { value: string })[]; distinct: number; shown: number }
-  | { kind: 'bars'; bars: Bar[]; low: number; high: number; empty: Count; unit?: DateUnit; parts?: string[] }
+  | {
+      kind: 'bars';
+      bars: Bar[];
+      low: number;
+      high: number;
+      empty: Count;
+      unit?: DateUnit;
+      parts?: string[];
+      uncertain?: number;
+    }
   | { kind: 'count'; count: Count };
 
 export const dateUnits = ['day', 'week', 'month', 'year', 'decade'] as const;

@@ -2,6 +2,7 @@
 import { useEffect } from 'react';
 import { isTyping } from '@/ui/kit/typing';
 import { tabs } from '@/ui/views/registry';
+import { siftStep } from '@/ui/state/in-view';
 import { isSelected, nothing } from '@/ui/state/selection';
 import { useWorkbenchStore } from '@/ui/state/context';
 
@@ -16,6 +17,7 @@ export const keyHelp: readonly { keys: string; does: string }[] = [
   { keys: '+ −', does: 'closer, farther' },
   { keys: 'Space', does: 'hold to move the map' },
   { keys: 'Shift', does: 'hold to draw a box around nodes, or to add to the selection' },
+  { keys: 'S', does: 'sift' },
   { keys: 'L', does: 'selection into a shortlist' },
   { keys: 'Delete', does: 'leave the selection out, as a Keep step' },
   { keys: 'N, Shift N', does: 'next, previous node of the graph, largest first' },
@@ -51,6 +53,10 @@ export function useWorkbenchKeys(): void {
       if (event.key === 'l' || event.key === 'L') {
         event.preventDefault();
         store.setState({ lists: true });
+      }
+      if (event.key === 's' || event.key === 'S') {
+        event.preventDefault();
+        store.setState({ step: siftStep, lists: false });
       }
       if (event.key === 'Delete' && state.selection.nodes.length) {
         state.addStep('keep', { rule: { by: 'nodes', nodes: [...state.selection.nodes], leave: true } });

@@ -8,6 +8,7 @@ import { TrailStrip } from '@/ui/trail/trail-strip';
 import { Panes } from '@/ui/views/panes';
 import { views } from '@/ui/views/registry';
 import { ViewBar } from '@/ui/views/view-bar';
+import { siftStep } from '@/ui/state/in-view';
 import { type WorkbenchStart, createWorkbench } from '@/ui/state/store';
 import { type Session, startSession } from '@/ui/state/session';
 import { WorkbenchBar } from './workbench-bar';
@@ -21,6 +22,9 @@ import { useFailed } from '@/ui/state/failed';
 const ShortlistsPanel = dynamic(() => import('@/ui/shortlists/panel').then((it) => it.ShortlistsPanel), {
   loading: nothing,
 });
+const SiftPanel = dynamic(() => import('@/ui/sift/panel').then((it) => it.SiftPanel), { loading: nothing });
+const SiftChips = dynamic(() => import('@/ui/sift/chips').then((it) => it.SiftChips), { loading: nothing });
+const SiftWork = dynamic(() => import('@/ui/sift/work').then((it) => it.SiftWork), { loading: nothing });
 const NoNetwork = dynamic(() => import('./no-network').then((it) => it.NoNetwork), { loading: nothing });
 const FollowLook = dynamic(() => import('@/ui/state/follow-look').then((it) => it.FollowLook), { loading: nothing });
 const Conflict = dynamic(() => import('./conflict').then((it) => it.Conflict), { loading: nothing });
@@ -37,6 +41,9 @@ export function WorkbenchPage({ start }: { start: WorkbenchStart }) {
       started = startSession(store);
       session.current = started;
     });
+    const sifts = `nunatak sifts ${start.network.id}`;
+    const kept = stored(sifts);
+    if (kept) void import('@/ui/sift/kept').then(({ readSifting }) => store.getState().sift(() => readSifting(kept)));
     const first = store.getInitialState().step;
     store.setState(
       lookedAt(
@@ -46,6 +53,8 @@ export function WorkbenchPage({ start }: { start: WorkbenchStart }) {
       ),
     );
     const unsubscribe = store.subscribe((state, before) => {
+      if (state.sifting !== before.sifting)
+        stored(sifts, state.sifting.sifts.length ? JSON.stringify(state.sifting) : null);
       if (
         state.panes === before.panes &&
         state.step === before.step &&
@@ -78,6 +87,8 @@ function Frame() {
   const panes = useWorkbench((state) => state.panes);
   const editing = useWorkbench((state) => state.step !== undefined);
   const lists = useWorkbench((state) => state.lists);
+  const sifting = useWorkbench((state) => state.step === siftStep);
+  const sifted = useWorkbench((state) => state.sifting.sifts.length > 0);
   const reading = useWorkbench((state) => state.reading);
   const name = useWorkbench((state) => state.network.name);
   const lost = useWorkbench((state) => !state.net);
@@ -99,9 +110,11 @@ function Frame() {
         <TrailStrip />
       </Suspense>
       <div className="flex min-h-0 grow">
-        <Suspense>{lists ? <ShortlistsPanel /> : editing && <StepEditor />}</Suspense>
+        <Suspense>{lists ? <ShortlistsPanel /> : sifting ? <SiftPanel /> : editing && <StepEditor />}</Suspense>
         <main id="views" tabIndex={-1} aria-label="Views" className="relative flex min-w-0 grow flex-col">
           <ViewBar />
+          {sifted && <SiftChips />}
+          {sifted && <SiftWork />}
           {conflict && <Conflict />}
           {follows && <FollowLook />}
           <div
@@ -116,4 +129,16 @@ function Frame() {
       </div>
     </div>
   );
+}
+
+/** What the browser keeps under a name, for whoever looks here; put there, or taken away, where something is given. Nothing where it keeps nothing. */
+function stored(key: string, value?: string | null): string | null {
+  try {
+    if (value === undefined) return localStorage.getItem(key);
+    if (value === null) localStorage.removeItem(key);
+    else localStorage.setItem(key, value);
+  } catch {
+    // Full, or forbidden: sifts are then gone with the page.
+  }
+  return null;
 }

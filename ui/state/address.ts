@@ -1,5 +1,6 @@
 /** What is looked at, in the page's address: so that it survives a reload and can be linked to. */
 import { createLoader, createSerializer, parseAsArrayOf, parseAsBoolean, parseAsString } from 'nuqs/server';
+import { siftStep } from './in-view';
 import type { Workbench } from './store';
 
 type Looked = Pick<Workbench, 'panes' | 'step' | 'selection' | 'reading' | 'lists'>;
@@ -32,7 +33,11 @@ export function lookedAt(query: string, steps: readonly { id: string }[], views:
     reading,
     lists,
     ...(chosen.length ? { selection: { nodes: chosen } } : {}),
-    ...(step === none ? { step: undefined } : step !== null && steps.some(({ id }) => id === step) ? { step } : {}),
+    ...(step === none
+      ? { step: undefined }
+      : step !== null && (step === siftStep || steps.some(({ id }) => id === step))
+        ? { step }
+        : {}),
   };
 }
 

@@ -3,6 +3,7 @@ import { useShallow } from 'zustand/react/shallow';
 import type { Network } from '@/core/graph';
 import type { Looks } from '@/core/style';
 import { useWorkbench } from './context';
+import { type InView, shownLooks, viewOf } from './in-view';
 import type { Selection } from './selection';
 
 /** What a view shows: the network, its looks, which part of it is in view, and what is selected. */
@@ -10,11 +11,18 @@ export interface Shown {
   net: Network | undefined;
   looks: Looks | undefined;
   /** Marks of the nodes and edges in view; undefined: everything. */
-  inView: { nodes: Uint8Array; edges: Uint8Array } | undefined;
+  inView: InView | undefined;
   selection: Selection;
 }
 
 /** All views read what they show from here. */
 export function useShown(): Shown {
-  return useWorkbench(useShallow(({ net, looks, selection }): Shown => ({ net, looks, inView: undefined, selection })));
+  return useWorkbench(
+    useShallow((state): Shown => ({
+      net: state.net,
+      looks: shownLooks(state),
+      inView: viewOf(state),
+      selection: state.selection,
+    })),
+  );
 }

@@ -15,11 +15,13 @@ import type { Network } from '@/core/graph';
 import type { FigureValue } from '@/core/measure';
 import type { Looks } from '@/core/style';
 import type { TableAddress } from '@/worker/client';
+import type { Sifting } from '@/core/sift';
 import type { KeptRow } from '@/server/kept';
 import type { ShortlistRow } from '@/server/shortlists';
 import { type ChanceState, freshChance } from './chance';
 import { type PathsState, freshPaths } from './paths';
 import { type Selection, nothing } from './selection';
+import type { InView } from './in-view';
 
 export interface WorkbenchStart {
   study: { id: string; name: string };
@@ -61,7 +63,12 @@ export interface Workbench extends Omit<WorkbenchStart, 'trail'> {
   layout?: string;
   fault?: string;
 
+  /** What all views pass over for now, and what that leaves in view; the trail knows nothing of it. */
+  sifting: Sifting;
+  inView?: InView;
+
   selection: Selection;
+  /** The step whose editor stands at the left; `sift` for the sifts. */
   step?: string;
   /** Whether the shortlists stand at the left, in place of the step's editor. */
   lists: boolean;
@@ -81,6 +88,7 @@ export interface Workbench extends Omit<WorkbenchStart, 'trail'> {
   undo(): void;
   redo(): void;
   select(selection: Selection): void;
+  sift(change: (sifting: Sifting) => Sifting): void;
   /** Shows a view in the pane that is worked in; Chance with the Measure step beside it, where there is one. */
   show(view: string): void;
   setChance(change: Partial<ChanceState>): void;
@@ -117,6 +125,7 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
       figuresBefore: false,
       partial: false,
       stale: false,
+      sifting: { sifts: [], untied: 'dimmed' },
       selection: nothing,
       step: (start.trail.steps.find(({ kind }) => kind === 'groups') ?? start.trail.steps[0])?.id,
       lists: false,
@@ -173,6 +182,10 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
       undo: () => travel('past', 'future'),
       redo: () => travel('future', 'past'),
       select: (selection) => set({ selection }),
+      sift(change) {
+        const sifting = change(get().sifting);
+        set({ sifting, ...(sifting.sifts.length ? {} : { inView: undefined }) });
+      },
       show(view) {
         const measuring = get().trail.steps.find(({ kind, on }) => kind === 'measure' && on);
         const { panes, pane } = get();

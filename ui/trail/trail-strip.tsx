@@ -24,10 +24,11 @@ import { type Step, firstSettings, newStep, stepKinds, summaryOf } from '@/core/
 import { scopeOf } from '@/core/graph';
 import { Button, Menu, counted, grouped } from '@/ui/kit';
 import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/state/context';
+import { SiftTile } from '@/ui/sift/tile';
 import { elevationPath } from './elevation';
 import { own } from '@/core/own';
 
-const tileWidth = 128;
+const tileWidth = 112;
 const profileHeight = 46;
 
 /** The strip of steps, over the profile of what is left at each. */
@@ -65,7 +66,7 @@ export function TrailStrip() {
       aria-label="Trail"
       className="relative shrink-0 overflow-x-auto overflow-y-hidden border-b border-line bg-ground [scrollbar-width:thin]"
     >
-      <div className="relative flex h-[91px]" style={{ width: `max(100%, ${(steps.length + 2) * tileWidth + 118}px)` }}>
+      <div className="relative flex h-[91px]" style={{ width: `max(100%, ${(steps.length + 3) * tileWidth + 118}px)` }}>
         <svg
           className="absolute bottom-0 left-0"
           width={profile.length * tileWidth}
@@ -98,6 +99,7 @@ export function TrailStrip() {
             ))}
           </SortableContext>
         </DndContext>
+        <SiftTile />
         <div className="flex items-center px-4">
           <Menu
             trigger={
@@ -122,7 +124,7 @@ export function TrailStrip() {
 /** A tile that leads to what the trail begins with. */
 function PlaceTile({ title, href, line, foot }: { title: string; href: string; line: string; foot: string }) {
   return (
-    <Link href={href} className="relative w-32 shrink-0 border-r border-line px-3 pt-2 hover:bg-panel/40">
+    <Link href={href} className="relative w-28 shrink-0 border-r border-line px-3 pt-2 hover:bg-panel/40">
       <b className="block font-semibold">{title}</b>
       <span className="block text-sm text-quiet">{line}</span>
       <span className="absolute bottom-1.5 left-3 text-sm font-semibold text-accent">{foot}</span>
@@ -161,7 +163,7 @@ function TileBody({ step, drag }: { step: Step; drag?: object }) {
     <div
       ref={tile}
       className={clsx(
-        'group relative h-full w-32 shrink-0 border-r border-line',
+        'group relative h-full w-28 shrink-0 border-r border-line',
         active
           ? 'bg-panel before:absolute before:inset-x-0 before:top-0 before:h-[3px] before:bg-accent'
           : 'hover:bg-panel/40',

@@ -1,6 +1,5 @@
 /** All questions that the page asks of a network. */
 import type { Network } from '@/core/graph';
-import type { Breath } from '@/core/split';
 import { agreement } from './agreement';
 import { chance, shuffle } from './chance';
 import { contacts, touching } from './contacts';
@@ -14,8 +13,10 @@ import { readable } from './readable';
 import { relate } from './relate';
 import { aim, explore } from './resolutions';
 import { rows } from './rows';
-import type { Question } from './question';
+import { sift } from './sift';
+import type { Question, Surroundings } from './question';
 
+export { alone } from './question';
 export type { ContactAnswer } from './contacts';
 export type { PathAnswer, PathAsk } from './paths';
 export type { GalleryPicture } from './gallery';
@@ -38,6 +39,7 @@ const questions = {
   gallery,
   quality,
   readable,
+  sift,
 };
 
 /** By question: what is asked, what is answered, and what is told on the way. */
@@ -52,7 +54,7 @@ export async function answer<K extends keyof Questions>(
   kind: K,
   net: Network,
   ask: Questions[K]['ask'],
-  breath: Breath,
+  breath: Surroundings,
   tell: (news: Questions[K]['news']) => void,
 ): Promise<Questions[K]['answer']> {
   const asked = questions[kind] as Question<Questions[K]['ask'], Questions[K]['answer'], Questions[K]['news']>;

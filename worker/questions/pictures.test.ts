@@ -1,7 +1,7 @@
 /** The gallery, and how well a picture tells the distances. */
 import { layouts } from '@/core/arrange';
 import { network } from '@/core/graph';
-import { atOnce } from '@/core/split';
+import { alone } from './question';
 import { plainStyle } from '@/core/style';
 import { type GalleryPicture, answer } from '.';
 
@@ -16,7 +16,7 @@ async function picturesOf(net: ReturnType<typeof network>): Promise<Record<strin
     ...plainStyle,
     nodeColour: { by: 'category', column: 'gone', palette: 'moraine', colours: {} } as const,
   };
-  await answer('gallery', net, { layouts: wanted, style }, atOnce, (news) => {
+  await answer('gallery', net, { layouts: wanted, style }, alone, (news) => {
     if (typeof news !== 'number') found[news.key] = news;
   });
   return found;
@@ -47,8 +47,8 @@ test('how well a picture tells the distances is asked of the network as it is dr
   const line = network({ nodes: 3, edges: [[0, 1], [1, 2]] }); // prettier-ignore
   const drawn = { ...line, positions: Float32Array.of(0, 0, 50, 0, 100, 0) };
   const big = { ...plainStyle, nodeSize: { by: 'all', radius: 30 } as const };
-  const ask = (style = plainStyle) => answer('quality', drawn, { style }, atOnce, () => undefined);
+  const ask = (style = plainStyle) => answer('quality', drawn, { style }, alone, () => undefined);
   expect(await ask()).toMatchObject({ stress: 0, kept: 1, over: 0 });
   expect(await ask(big)).toMatchObject({ over: 3 });
-  expect(await answer('quality', line, {}, atOnce, () => undefined)).toBeUndefined();
+  expect(await answer('quality', line, {}, alone, () => undefined)).toBeUndefined();
 });

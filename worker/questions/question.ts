@@ -1,12 +1,30 @@
 /** What a question is: something that the page asks of a network beside the trail's own results. To add one: a file beside this and a line in the index. */
 import type { Network } from '@/core/graph';
-import type { Breath } from '@/core/split';
+import { Fault } from '@/core/fault';
+import { type Breath, atOnce } from '@/core/split';
+import type { Table } from '@/core/tables';
+
+/** What a question may look at beside the network. */
+export interface Surroundings extends Breath {
+  /** The tables of the records behind it. */
+  table(key: string): Table;
+  /** The number column that its ties weigh by, and how; absent: by the number of records. */
+  weighs?: { column: string; by: 'sum' | 'mean' | 'max' };
+}
+
+/** No tables, and no interruption. */
+export const alone: Surroundings = {
+  ...atOnce,
+  table() {
+    throw new Fault('There are no records here.');
+  },
+};
 
 /** Answers it, telling news on the way. A Fault with the reason where there is no answer. */
 export type Question<Ask, Answer, News = number> = (
   net: Network,
   ask: Ask,
-  breath: Breath,
+  breath: Surroundings,
   tell: (news: News) => void,
 ) => Promise<Answer> | Answer;
 

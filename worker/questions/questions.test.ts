@@ -1,12 +1,12 @@
 import { type Network, network } from '@/core/graph';
-import { atOnce } from '@/core/split';
+import { alone } from './question';
 import { type Questions, answer } from '.';
 
 const ask = <K extends keyof Questions>(
   kind: K,
   net: Network,
   what: Questions[K]['ask'],
-): Promise<Questions[K]['answer']> => answer(kind, net, what, atOnce, () => undefined);
+): Promise<Questions[K]['answer']> => answer(kind, net, what, alone, () => undefined);
 
 /** Two triangles and a tie between them; islands and ages. */
 const net: Network = {

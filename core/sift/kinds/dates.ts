@@ -94,6 +94,7 @@ function tallying(rows: SiftRows, sift: Dates, found: Times, all: Uint8Array): T
   const rowBegins = new Uint32Array(rows.size + 1);
   const places: number[] = [];
   const light = new Uint8Array(rows.size);
+  let uncertain = 0;
   for (let r = 0; r < rows.size; r++) {
     const from = found.from[r];
     if (!all[r]) {
@@ -102,6 +103,7 @@ function tallying(rows: SiftRows, sift: Dates, found: Times, all: Uint8Array): T
     }
     if (Number.isNaN(from)) places.push(many);
     else {
+      if (lasting ? found.doubtful[r] : isUncertain(found, r)) uncertain++;
       const first = Math.min(many - 1, barOf(begins, Math.max(from, low)));
       const last = lasting ? Math.min(many - 1, barOf(begins, Math.min(found.until[r] - 1e-6, high))) : first;
       for (let bar = first; bar <= last; bar++) places.push(bar);
@@ -134,7 +136,7 @@ function tallying(rows: SiftRows, sift: Dates, found: Times, all: Uint8Array): T
       return byPart ? { ...bar, parts: Array.from(byPart.subarray(i * width, (i + 1) * width)) } : bar;
     });
     const empty = { inView: here[many], all: total[many] };
-    return { kind: 'bars', bars, low, high, unit, empty, ...(parts ? { parts: parts.names } : {}) };
+    return { kind: 'bars', bars, low, high, unit, empty, uncertain, ...(parts ? { parts: parts.names } : {}) };
   };
 }
 

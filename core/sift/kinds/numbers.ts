@@ -48,7 +48,8 @@ export const numbers: SiftKind<'numbers', Numbers> = {
     for (let r = 0; whole && r < rows.size; r++) if (all[r] && values[r] % 1) whole = false;
     // Few whole numbers have a bar each. Parts before differences: the range itself may be larger than a number can be.
     const many = whole ? high - low + 1 : low < high ? bars : 1;
-    const width = whole ? 1 : high / many - low / many || 1;
+    const top = whole ? high : heldAt(values, all, low, high);
+    const width = whole ? 1 : top / many - low / many || 1;
     const places = Int32Array.from(values, (value) =>
       Number.isNaN(value) ? many : Math.max(0, Math.min(many - 1, Math.floor(value / width - low / width))),
     );
@@ -69,3 +70,10 @@ export const numbers: SiftKind<'numbers', Numbers> = {
     return `${column} ${shortNumber(from)}–${shortNumber(to)}`;
   },
 };
+
+/** Where the last bar begins to hold all that is above: where a few values are far above the others, they would be one bar and the rest empty. */
+function heldAt(values: Float64Array, all: Uint8Array, low: number, high: number): number {
+  const sorted = values.filter((value, r) => all[r] && Number.isFinite(value)).sort();
+  const most = sorted[Math.floor(0.98 * (sorted.length - 1))];
+  return sorted.length >= 50 && most > low && high / 4 - low / 4 > most - low ? most : high;
+}

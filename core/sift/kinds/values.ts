@@ -16,7 +16,7 @@ const schema = z.object({
   /** What the card lists: values with these letters, in this order, so many. */
   search: z.string().default(''),
   order: z.enum(valueOrders).default('most in view'),
-  most: z.number().int().min(1).max(10_000).default(12),
+  most: z.number().int().min(1).max(10_000).default(8),
   measure: measureSchema,
 });
 type Values = z.infer<typeof schema>;

@@ -4,6 +4,7 @@ import type { Sheet } from '@/core/figure';
 import { type Looks, inks, rgb } from '@/core/style';
 import { type Bounds, type Camera, type Scene, boundsOf, boundsOfScene, fit } from '@/core/scene';
 import type { Theme } from '@/ui/kit/theme';
+import { shownLooks, viewOf } from '@/ui/state/in-view';
 import type { Workbench, WorkbenchStore } from '@/ui/state/store';
 import type { Backend } from './scene/backend';
 import { type Director, direct } from './scene/director';
@@ -129,12 +130,15 @@ export class Stage {
   }
 
   private follow(state: Workbench, before: Workbench): void {
-    if (state.looks !== before.looks || state.net !== before.net) this.newScene(state);
+    if (state.looks !== before.looks || state.net !== before.net || viewOf(state) !== viewOf(before))
+      this.newScene(state);
     else if (state.positions !== before.positions) this.newPositions(state.positions);
     if (state.selection !== before.selection) this.showFocus();
   }
 
-  private newScene({ net, looks, positions }: Workbench): void {
+  private newScene(state: Workbench): void {
+    const { net, positions } = state;
+    const looks = shownLooks(state);
     if (!net || !looks || looks.radius.length !== net.ids.length) return;
     const first = this.scene === undefined || this.scene.labels.length === 0;
     const ground = this.theme === 'dark' ? onNight(looks) : looks.edgeColour;
@@ -280,7 +284,10 @@ export class Stage {
     const { net, selection, select } = this.store.getState();
     const { scene, camera } = this;
     if (!net || !scene?.labels.length) return;
-    const order = Array.from(net.ids.keys()).sort((a, b) => scene.radius[b] - scene.radius[a] || a - b);
+    // What is out of view is passed over.
+    const order = Array.from(net.ids.keys()).filter((v) => scene.opacity[v] > 0);
+    if (!order.length) return;
+    order.sort((a, b) => scene.radius[b] - scene.radius[a] || a - b);
     const at = order.findIndex((v) => net.ids[v] === selection.nodes[0]);
     const next = order[at < 0 ? (by > 0 ? 0 : order.length - 1) : (at + by + order.length) % order.length];
     select({ nodes: [net.ids[next]] });

@@ -1,10 +1,9 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import type { Network } from '@/core/graph';
-import { atOnce } from '@/core/split';
 import type { Session } from '@/ui/state/session';
 import { inWorkbench, keepers } from '@/ui/testing';
-import { type Questions, answer } from '@/worker/questions';
+import { type Questions, alone, answer } from '@/worker/questions';
 import { TableView } from './table-view';
 
 // All rows are drawn, as there is no height to draw some of them in.
@@ -22,7 +21,7 @@ const session = (net: Network): Partial<Session> => ({
   service: {
     ask: (kind: 'rows', _trail: unknown, _at: string, what: Questions['rows']['ask']) => {
       asked.push(what);
-      return Promise.resolve(answer(kind, net, what, atOnce, () => undefined));
+      return Promise.resolve(answer(kind, net, what, alone, () => undefined));
     },
     hush: () => undefined,
   } as unknown as Session['service'],

@@ -10,7 +10,7 @@ import { type Column, cellText } from '@/core/tables';
 import { cellNumber, counted } from '@/ui/kit';
 import { useQuestion } from '@/ui/science/use-question';
 import { Picture } from '@/ui/reading/parts';
-import { useShown } from '@/ui/state/shown';
+import { type Shown, useShown } from '@/ui/state/shown';
 import { useWorkbenchStore } from '@/ui/state/context';
 import { edgesAlone } from '@/ui/state/selection';
 
@@ -19,7 +19,7 @@ const columnWidth = 132;
 
 /** Nodes or edges as rows: sorted by a click on a column, searched, with the selection shared with the graph. */
 export function TableView() {
-  const { net } = useShown();
+  const { net, inView } = useShown();
   const [of, setOf] = useState<'nodes' | 'edges'>('nodes');
   const [search, setSearch] = useState('');
   const { columns, rows: count } = useMemo(() => (net ? readingTable(net, of) : { columns: [], rows: 0 }), [net, of]);
@@ -44,7 +44,7 @@ export function TableView() {
         </div>
         <input
           aria-label={`Search the ${of}`}
-          placeholder={`Search ${counted(count, of.slice(0, -1))}`}
+          placeholder={`Search ${counted(inView ? inView.counts[of].inView : count, of.slice(0, -1))}`}
           value={search}
           onChange={(event) => setSearch(event.target.value)}
           className="h-7 w-56 rounded-md border border-line bg-panel px-2.5"
@@ -55,9 +55,10 @@ export function TableView() {
   );
 }
 
-/** The rows to show in their order: all as they are, or as the worker searched and sorted them. Until it has, the rows before stay. */
+/** The rows in view in their order: as they are, or as the worker searched and sorted them. Until it has, the rows before stay. */
 function useRows(
   net: Network | undefined,
+  view: Shown['inView'],
   of: 'nodes' | 'edges',
   count: number,
   search: string,
@@ -73,10 +74,11 @@ function useRows(
         (rows) => rows && setFound(rows),
       );
   }, [net, of, search, sort, plain, ask]);
-  return useMemo(
-    () => (found && !plain ? found.filter((row) => row < count) : Uint32Array.from({ length: count }, (_, row) => row)),
-    [found, plain, count],
-  );
+  return useMemo(() => {
+    const rows =
+      found && !plain ? found.filter((row) => row < count) : Uint32Array.from({ length: count }, (_, row) => row);
+    return view ? rows.filter((row) => view[of][row] === 1) : rows;
+  }, [found, plain, count, view, of]);
 }
 
 function Rows({
@@ -90,11 +92,11 @@ function Rows({
   count: number;
   search: string;
 }) {
-  const { net, selection } = useShown();
+  const { net, inView, selection } = useShown();
   const store = useWorkbenchStore();
   const [sort, setSort] = useState<{ name: string; descending: boolean }>();
   const scroller = useRef<HTMLDivElement>(null);
-  const rows = useRows(net, of, count, search, sort);
+  const rows = useRows(net, inView, of, count, search, sort);
   const virtual = useVirtualizer({
     count: rows.length,
     getScrollElement: () => scroller.current,

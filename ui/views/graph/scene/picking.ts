@@ -1,4 +1,4 @@
-/** Which node or edge is under the pointer, from the same positions that are drawn. */
+/** Which node or edge is under the pointer, from the same positions that are drawn; what is not to be seen is passed over. */
 import KDBush from 'kdbush';
 import { type Camera, type Scene, bend, wayOf } from '@/core/scene';
 import { lineScale, pixelRadius } from '@/core/scene';
@@ -35,6 +35,7 @@ export function picker(scene: Scene): Picker {
       let best = -1;
       let nearest = Infinity;
       for (const v of index().within((x - camera.x) / camera.scale, (y - camera.y) / camera.scale, far)) {
+        if (scene.opacity[v] === 0) continue;
         const dx = positions[2 * v] * camera.scale + camera.x - x;
         const dy = positions[2 * v + 1] * camera.scale + camera.y - y;
         const over = Math.sqrt(dx * dx + dy * dy) - pixelRadius(radius[v], camera);
@@ -46,12 +47,13 @@ export function picker(scene: Scene): Picker {
       return best;
     },
     edge(x, y, camera) {
-      const { source, target, edgeWidth } = scene;
+      const { source, target, edgeWidth, edgeColour } = scene;
       const mx = (x - camera.x) / camera.scale;
       const my = (y - camera.y) / camera.scale;
       let best = -1;
       let nearest = Infinity;
       for (let e = 0; e < source.length; e++) {
+        if (edgeColour[4 * e + 3] === 0) continue;
         const ax = positions[2 * source[e]];
         const ay = positions[2 * source[e] + 1];
         const bx = positions[2 * target[e]];
@@ -82,12 +84,14 @@ export function picker(scene: Scene): Picker {
     inside(x1, y1, x2, y2, camera) {
       if (n === 0) return [];
       const map = (x: number, from: number): number => (x - from) / camera.scale;
-      return index().range(
-        map(Math.min(x1, x2), camera.x),
-        map(Math.min(y1, y2), camera.y),
-        map(Math.max(x1, x2), camera.x),
-        map(Math.max(y1, y2), camera.y),
-      );
+      return index()
+        .range(
+          map(Math.min(x1, x2), camera.x),
+          map(Math.min(y1, y2), camera.y),
+          map(Math.max(x1, x2), camera.x),
+          map(Math.max(y1, y2), camera.y),
+        )
+        .filter((v) => scene.opacity[v] > 0);
     },
   };
 }

@@ -1,0 +1,39 @@
+'use client';
+import { X } from 'lucide-react';
+import { kindOf, narrows } from '@/core/sift';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
+import { lifted } from './changes';
+
+/** What is sifted by, over every view; each is lifted by its cross. */
+export function SiftChips() {
+  const sifts = useWorkbench((state) => state.sifting.sifts);
+  const store = useWorkbenchStore();
+  const on = sifts.filter(narrows);
+  if (!on.length) return null;
+  return (
+    <ul
+      aria-label="Sifted by"
+      className="pointer-events-none absolute top-12 right-3 z-10 flex max-w-[62%] flex-wrap justify-end gap-1.5"
+    >
+      {on.map((sift) => {
+        const words = kindOf(sift).words(sift);
+        return (
+          <li
+            key={sift.id}
+            className="pointer-events-auto flex items-center rounded-md border border-amber-line bg-amber text-sm"
+          >
+            <span className="max-w-56 truncate py-0.5 pl-2">{words}</span>
+            <button
+              type="button"
+              aria-label={`Lift ${words}`}
+              onClick={() => store.getState().sift((sifting) => lifted(sifting, sift.id))}
+              className="flex size-6 items-center justify-center rounded-md hover:bg-ink/8"
+            >
+              <X size={13} aria-hidden />
+            </button>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
