@@ -1,7 +1,7 @@
 /** Rules by name: chosen nodes, shortlists, a column's values; and by chance, and without isolates. */
 import * as z from 'zod';
 import { cellText } from '../tables';
-import { nodeColumn, nodeCount } from '../graph';
+import { edgesAt, nodeColumn, nodeCount } from '../graph';
 import { seeded } from '../random';
 import { Fault, counted } from '../fault';
 import { type KeepKind, markEdges, markNodes } from './rule';
@@ -41,21 +41,36 @@ export const nodesSchema = z.object({
   leave: z.boolean().default(false),
   /** Only the edges between these pairs stay, as ids of their ends, whichever way they run; absent: all among the nodes. */
   ties: z.array(z.tuple([z.string(), z.string()])).optional(),
+  /** Only these edges stay, each as it runs; of parallel ones that with the record. */
+  edges: z
+    .array(
+      z.object({
+        from: z.string(),
+        to: z.string(),
+        record: z.object({ table: z.string(), row: z.number().int().min(0) }).optional(),
+      }),
+    )
+    .optional(),
 });
 export const byNodes: KeepKind<z.infer<typeof nodesSchema>> = {
   by: 'nodes',
   title: 'chosen nodes, or all but them',
   help: 'Nodes chosen by hand, by their ids.',
   schema: nodesSchema,
-  summary: ({ nodes, leave, ties }) =>
+  summary: ({ nodes, leave, ties, edges = ties }) =>
     leave
       ? `without ${counted(nodes.length, 'node')}`
-      : `${counted(nodes.length, 'chosen node')}${ties ? `, ${counted(ties.length, 'tie')}` : ''}`,
-  marks(net, { nodes, leave, ties }, { step }) {
+      : `${counted(nodes.length, 'chosen node')}${edges ? `, ${counted(edges.length, 'tie')}` : ''}`,
+  marks(net, { nodes, leave, ties, edges }, { step }) {
     if (!nodes.length && !leave)
       throw new Fault('No nodes are chosen yet. Find some by name, or take the selection into the step.', step, true);
     const wanted = new Set(nodes);
     const stay = markNodes(net, (v) => wanted.has(net.ids[v]) !== leave);
+    if (edges && !leave) {
+      const marks = new Uint8Array(net.source.length);
+      for (const e of edgesAt(net, edges)) marks[e] = 1;
+      return { nodes: stay, edges: marks };
+    }
     if (!ties || leave) return { nodes: stay };
     const pairs = new Set(ties.flatMap(([a, b]) => [JSON.stringify([a, b]), JSON.stringify([b, a])]));
     return {

@@ -47,6 +47,11 @@ describe('numbers', () => {
     const bands = of(0, 0.5, 100);
     expect([bands.bars.length, bands.bars[0].all, bands.bars.at(-1)?.all]).toEqual([28, 2, 1]);
   });
+  test('whole numbers share bars evenly', () => {
+    const { bars, whole } = of(...Array.from({ length: 100 }, (_, i) => i + 1));
+    expect([whole, bars.length, bars[0].to - bars[0].from, bars.at(-1)?.to]).toEqual([true, 25, 4, 101]);
+    expect(bars.every(({ all }) => all === 4)).toBe(true);
+  });
   test('a few that are far above all others share the last bar', () => {
     const { bars, high } = of(...Array.from({ length: 200 }, (_, i) => i / 10), 5000);
     expect(bars.map(({ all }) => all).filter((count) => count > 0).length).toBeGreaterThan(20);

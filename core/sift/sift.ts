@@ -62,6 +62,8 @@ export type Tally =
       unit?: DateUnit;
       parts?: string[];
       uncertain?: number;
+      /** Of numbers: whether all are whole; the last number of a bar is then one under its end. */
+      whole?: boolean;
     }
   | { kind: 'count'; count: Count };
 

@@ -1,6 +1,7 @@
 'use client';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { toast } from '@/ui/kit/toast';
+import { type EdgeId, type Network, edgeIdOf } from '@/core/graph';
 import { grouped } from '@/ui/kit';
 import { viewOf } from '@/ui/state/in-view';
 
@@ -24,7 +25,7 @@ export function KeepThese() {
       );
       return;
     }
-    const ties = ofTies && { ties: kept.map((e) => [net.ids[net.source[e]], net.ids[net.target[e]]]) };
+    const ties = ofTies && { edges: idsOf(net, kept) };
     addStep('keep', { rule: { by: 'nodes', nodes, leave: false, ...ties } });
     sift((now) => ({ ...now, sifts: [] }));
     if (view.weight) toast('The step keeps these nodes and ties; ties count all their records again.');
@@ -34,4 +35,18 @@ export function KeepThese() {
       Keep these as a step
     </button>
   ) : null;
+}
+
+/** Names of edges by their ends; by a record as well only where others run beside them. */
+function idsOf(net: Network, edges: readonly number[]): EdgeId[] {
+  const beside = new Map<string, number>();
+  const keyOf = (a: number, b: number): string => (net.directed || a < b ? `${a} ${b}` : `${b} ${a}`);
+  for (let e = 0; e < net.source.length; e++) {
+    const key = keyOf(net.source[e], net.target[e]);
+    beside.set(key, (beside.get(key) ?? 0) + 1);
+  }
+  return edges.map((e) => {
+    const { record, ...ends } = edgeIdOf(net, e);
+    return record && (beside.get(keyOf(net.source[e], net.target[e])) ?? 0) > 1 ? { ...ends, record } : ends;
+  });
 }

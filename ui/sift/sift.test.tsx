@@ -188,7 +188,7 @@ test('these are kept as a step of the same nodes and ties, and the sifts are gon
   await it.user.click(await screen.findByRole('checkbox', { name: 'oats' }));
   await waitFor(() => expect(status()).toContain('1 of 4 ties'));
   await it.user.click(screen.getByRole('button', { name: 'Keep these as a step' }));
-  expect(it.store.getState().trail.steps.at(-1)).toMatchObject({ kind: 'keep', rule: { by: 'nodes', nodes: ['k2', 'k3'], leave: false, ties: [['k3', 'k2']] } }); // prettier-ignore
+  expect(it.store.getState().trail.steps.at(-1)).toMatchObject({ kind: 'keep', rule: { by: 'nodes', nodes: ['k2', 'k3'], leave: false, edges: [{ from: 'k3', to: 'k2' }] } }); // prettier-ignore
   expect(it.store.getState().sifting.sifts).toEqual([]);
   expect(mockSaid).toEqual([expect.stringMatching(/count all their records again/)]);
 });

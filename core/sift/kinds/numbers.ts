@@ -44,12 +44,13 @@ export const numbers: SiftKind<'numbers', Numbers> = {
       if (values[r] > high) high = values[r];
     }
     if (low > high) [low, high] = [0, 0];
-    let whole = Number.isInteger(low) && Number.isInteger(high) && high - low < bars;
+    let whole = Number.isInteger(low) && Number.isInteger(high);
     for (let r = 0; whole && r < rows.size; r++) if (all[r] && values[r] % 1) whole = false;
-    // Few whole numbers have a bar each. Parts before differences: the range itself may be larger than a number can be.
-    const many = whole ? high - low + 1 : low < high ? bars : 1;
-    const top = whole ? high : heldAt(values, all, low, high);
-    const width = whole ? 1 : top / many - low / many || 1;
+    const top = heldAt(values, all, low, high);
+    // Whole numbers share bars evenly, else some bars would hold more of them than others. Parts before differences: the range itself may be larger than a number can be.
+    const step = whole ? Math.max(1, Math.ceil((top - low + 1) / bars)) : 0;
+    const many = whole && Number.isFinite(step) ? Math.ceil((top - low + 1) / step) : low < high ? bars : 1;
+    const width = whole && Number.isFinite(step) ? step : top / many - low / many || 1;
     const places = Int32Array.from(values, (value) =>
       Number.isNaN(value) ? many : Math.max(0, Math.min(many - 1, Math.floor(value / width - low / width))),
     );
@@ -59,9 +60,9 @@ export const numbers: SiftKind<'numbers', Numbers> = {
       const here = count(inView);
       const found = Array.from({ length: many }, (_, i): Bar => {
         const from = low + i * width;
-        return { from, to: i === many - 1 && !whole ? high : from + width, inView: here[i], all: total[i] };
+        return { from, to: i === many - 1 ? (whole ? high + 1 : high) : from + width, inView: here[i], all: total[i] };
       });
-      return { kind: 'bars', bars: found, low, high, empty: { inView: here[many], all: total[many] } };
+      return { kind: 'bars', bars: found, low, high, whole, empty: { inView: here[many], all: total[many] } };
     };
   },
   words({ column, from, to }) {

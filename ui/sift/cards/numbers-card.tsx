@@ -8,7 +8,7 @@ import { MeasureField } from './measure-field';
 /** A range over the bars; its ends can be written as well. */
 export function NumbersCard({ sift, tally, set }: CardProps<SiftOf<'numbers'>, 'bars'>) {
   const bars = tally?.bars ?? [];
-  const whole = bars.length > 0 && bars.every(({ from, to }) => Number.isInteger(from) && to - from === 1);
+  const whole = tally?.whole ?? false;
   const { from, to } = sift;
   const span = spanOf(bars, from, to, whole);
   const given = (text: string): number | undefined => {
@@ -28,7 +28,7 @@ export function NumbersCard({ sift, tally, set }: CardProps<SiftOf<'numbers'>, '
         onChange={(next) =>
           set(
             next
-              ? { from: bars[next.first].from, to: whole ? bars[next.last].from : bars[next.last].to }
+              ? { from: bars[next.first].from, to: whole ? bars[next.last].to - 1 : bars[next.last].to }
               : { from: undefined, to: undefined },
           )
         }
@@ -67,7 +67,7 @@ function spanOf(
   whole: boolean,
 ): Span | undefined {
   if (!bars.length || (from === undefined && to === undefined)) return undefined;
-  const first = bars.findIndex((bar) => (whole ? bar.from >= (from ?? -Infinity) : bar.to > (from ?? -Infinity)));
+  const first = bars.findIndex((bar) => bar.to > (from ?? -Infinity));
   const last = bars.findLastIndex((bar) => (whole ? bar.from <= (to ?? Infinity) : bar.from < (to ?? Infinity)));
   return first < 0 || last < first ? undefined : { first, last };
 }
