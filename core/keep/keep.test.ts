@@ -278,7 +278,7 @@ test('chosen edges alone, each as it runs, parallel ones by their record', () =>
     ...network({ nodes: 3, directed: true, edges: [[0, 1], [1, 0], [0, 1], [1, 2]] }), // prettier-ignore
     edgeRecords: { tables: ['t'], offsets: Uint32Array.of(0, 1, 2, 3, 4), items: Uint32Array.of(7, 8, 9, 10) },
   };
-  const edges = (...ids: object[]) => keepKindOf(keepRuleSchema.parse({ by: 'nodes', nodes: ['0', '1', '2'], edges: ids })).marks(both, keepRuleSchema.parse({ by: 'nodes', nodes: ['0', '1', '2'], edges: ids }) as never, context).edges; // prettier-ignore
+  const edges = (...ids: object[]) => keepKindOf(keepRuleSchema.parse({ by: 'nodes', nodes: ['0', '1', '2'], edges: ids })).marks(both, keepRuleSchema.parse({ by: 'nodes', nodes: ['0', '1', '2'], edges: ids }), context).edges; // prettier-ignore
   expect([...(edges({ from: '1', to: '0' }) ?? [])]).toEqual([0, 1, 0, 0]);
   expect([...(edges({ from: '0', to: '1', record: { table: 't', row: 9 } }, { from: '1', to: '2' }) ?? [])]).toEqual([0, 0, 1, 1]); // prettier-ignore
   expect([...(edges({ from: '2', to: '0' }) ?? [])]).toEqual([0, 0, 0, 0]);

@@ -68,7 +68,7 @@ const shown = (state: object = {}): Shown =>
       <SiftWork />
       <TableView />
     </>,
-    { net, tables, looks: dress(net, plainStyle), step: 'sift', ...state } as never,
+    { net, tables, looks: dress(net, plainStyle), step: 'sift', ...state },
     session,
   );
 const firsts = (): (string | null)[] =>

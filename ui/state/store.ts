@@ -19,6 +19,7 @@ import type { Sifting } from '@/core/sift';
 import type { KeptRow } from '@/server/kept';
 import type { ShortlistRow } from '@/server/shortlists';
 import { type ChanceState, freshChance } from './chance';
+import { type CardsState, freshCards } from './cards';
 import { type PathsState, freshPaths } from './paths';
 import { type Selection, nothing } from './selection';
 import type { InView } from './in-view';
@@ -77,6 +78,7 @@ export interface Workbench extends Omit<WorkbenchStart, 'trail'> {
   pane: number;
   chance: ChanceState;
   paths: PathsState;
+  cards: CardsState;
   reading: boolean;
 
   /** Replaces the trail; edits with the same `merge` in quick succession are one to undo. */
@@ -93,6 +95,7 @@ export interface Workbench extends Omit<WorkbenchStart, 'trail'> {
   show(view: string): void;
   setChance(change: Partial<ChanceState>): void;
   setPaths(change: Partial<PathsState>): void;
+  setCards(change: Partial<CardsState>): void;
 }
 
 /** The view that is worked in. */
@@ -133,6 +136,7 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
       pane: 0,
       chance: freshChance,
       paths: freshPaths,
+      cards: freshCards,
       reading: true,
 
       edit(change, merge) {
@@ -196,6 +200,7 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
       },
       setChance: (change) => set({ chance: { ...get().chance, ...change } }),
       setPaths: (change) => set({ paths: { ...get().paths, ...change } }),
+      setCards: (change) => set({ cards: { ...get().cards, ...change } }),
     };
   });
 }

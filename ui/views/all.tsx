@@ -14,6 +14,12 @@ export const views: readonly View[] = [
     component: dynamic(() => import('./table/table-view').then((it) => it.TableView), { loading: nothing }),
   },
   {
+    key: 'cards',
+    title: 'Cards',
+    does: 'Show the nodes as cards',
+    component: dynamic(() => import('./cards/cards-view').then((it) => it.CardsView), { loading: nothing }),
+  },
+  {
     key: 'measures',
     title: 'Measures',
     does: 'Show measures side by side',

@@ -30,7 +30,7 @@ export function ViewBar() {
               aria-selected={view === key}
               onClick={() => store.getState().show(key)}
               className={clsx(
-                'h-7 px-2.5 font-medium whitespace-nowrap',
+                'h-7 px-2 font-medium whitespace-nowrap',
                 view === key ? 'bg-ink font-semibold text-paper' : 'hover:bg-ground',
               )}
             >
