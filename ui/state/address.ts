@@ -5,8 +5,8 @@ import type { Workbench } from './store';
 
 type Looked = Pick<Workbench, 'panes' | 'step' | 'selection' | 'reading' | 'lists'>;
 
-/** Views side by side: today one. */
-const mostPanes = 1;
+/** Views side by side. */
+const mostPanes = 2;
 /** Longer selections are not written: an address has no room for them. */
 const mostNodes = 40;
 const longestId = 500;
@@ -27,7 +27,7 @@ const serialize = createSerializer(parts);
 export function lookedAt(query: string, steps: readonly { id: string }[], views: readonly string[]): Partial<Looked> {
   const { view, step, nodes, reading, lists } = load(new URLSearchParams(query));
   const chosen = nodes.filter((id) => id.length <= longestId).slice(0, mostNodes);
-  const panes = view.filter((name) => views.includes(name)).slice(0, mostPanes);
+  const panes = [...new Set(view)].filter((name) => views.includes(name)).slice(0, mostPanes);
   return {
     panes: panes.length ? panes : ['graph'],
     reading,

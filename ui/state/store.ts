@@ -76,6 +76,8 @@ export interface Workbench extends Omit<WorkbenchStart, 'trail'> {
   /** Names of the views that are open, side by side, and the place of the one that is worked in. */
   panes: readonly string[];
   pane: number;
+  /** What the first of two views takes of the width. */
+  divide: number;
   chance: ChanceState;
   paths: PathsState;
   cards: CardsState;
@@ -92,7 +94,11 @@ export interface Workbench extends Omit<WorkbenchStart, 'trail'> {
   select(selection: Selection): void;
   sift(change: (sifting: Sifting) => Sifting): void;
   /** Shows a view in the pane that is worked in; Chance with the Measure step beside it, where there is one. */
-  show(view: string): void;
+  show(view: string, pane?: number): void;
+  /** Another view beside the one that is shown. */
+  split(): void;
+  /** Closes one of two views. */
+  unsplit(pane: number): void;
   setChance(change: Partial<ChanceState>): void;
   setPaths(change: Partial<PathsState>): void;
   setCards(change: Partial<CardsState>): void;
@@ -134,6 +140,7 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
       lists: false,
       panes: ['graph'],
       pane: 0,
+      divide: 0.5,
       chance: freshChance,
       paths: freshPaths,
       cards: freshCards,
@@ -190,11 +197,20 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
         const sifting = change(get().sifting);
         set({ sifting, ...(sifting.sifts.length ? {} : { inView: undefined }) });
       },
-      show(view) {
+      split() {
+        const [first] = get().panes;
+        set({ panes: [first, first === 'table' ? 'graph' : 'table'], pane: 1 });
+      },
+      unsplit: (pane) => set({ panes: get().panes.filter((_, i) => i !== pane), pane: 0 }),
+      show(view, at) {
         const measuring = get().trail.steps.find(({ kind, on }) => kind === 'measure' && on);
-        const { panes, pane } = get();
+        const { panes } = get();
+        const pane = at ?? get().pane;
+        // No view stands beside itself: it is gone to instead.
+        const there = panes.indexOf(view);
         set({
-          panes: panes.with(pane, view),
+          pane: there < 0 ? pane : there,
+          panes: there < 0 ? panes.with(pane, view) : panes,
           ...(view === 'chance' && measuring ? { step: measuring.id, lists: false } : {}),
         });
       },

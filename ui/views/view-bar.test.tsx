@@ -1,29 +1,39 @@
 /** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
 import { inWorkbench } from '@/ui/testing';
+import { PaneTabs } from './pane-tabs';
+import { Panes } from './panes';
 import { ViewBar } from './view-bar';
 
-jest.mock('./registry', () => ({
-  views: [
-    { key: 'graph', title: 'Graph' },
-    { key: 'table', title: 'Table' },
-    { key: 'compare', title: 'Compare', asked: true },
-  ],
-}));
+jest.mock('./registry', () => {
+  const views = [
+    { key: 'graph', title: 'Graph', component: () => 'a graph' },
+    { key: 'table', title: 'Table', component: () => 'a table' },
+    { key: 'cards', title: 'Cards', component: () => 'some cards' },
+    { key: 'compare', title: 'Compare', asked: true, component: () => 'compared' },
+  ];
+  return { views, viewOf: (name: string) => views.find(({ key }) => key === name) };
+});
+const bar = (
+  <>
+    <PaneTabs pane={0} />
+    <ViewBar />
+  </>
+);
 
 const tabs = (): (string | null)[] => screen.getAllByRole('tab').map((one) => one.textContent);
 
 test('a tab for each view; one that is asked for has its own only while it is shown', () => {
-  const first = inWorkbench(<ViewBar />);
-  expect(tabs()).toEqual(['Graph', 'Table']);
+  const first = inWorkbench(bar);
+  expect(tabs()).toEqual(['Graph', 'Table', 'Cards']);
   expect(screen.getByRole('tab', { selected: true }).textContent).toBe('Graph');
   first.unmount();
-  inWorkbench(<ViewBar />, { panes: ['compare'] });
-  expect(tabs()).toEqual(['Graph', 'Table', 'Compare']);
+  inWorkbench(bar, { panes: ['compare'] });
+  expect(tabs()).toEqual(['Graph', 'Table', 'Cards', 'Compare']);
 });
 
 test('a tab shows its view; the shortlists and the reading panel come and go', async () => {
-  const { user, store } = inWorkbench(<ViewBar />, { reading: false });
+  const { user, store } = inWorkbench(bar, { reading: false });
   await user.click(screen.getByRole('tab', { name: 'Table' }));
   await user.click(screen.getByRole('button', { name: 'Shortlists' }));
   expect(store.getState()).toMatchObject({ panes: ['table'], lists: true });
@@ -57,4 +67,25 @@ describe('selecting', () => {
     document.body.replaceChildren();
     expect((await choose('Into a shortlist', ['k1'])).lists).toBe(true);
   });
+});
+
+test('two views stand side by side, none beside itself; each is changed and closed, and the divider is moved by keys', async () => {
+  const { user, store, container } = inWorkbench(<Panes />);
+  await user.click(screen.getByRole('button', { name: 'Two views side by side' }));
+  expect(screen.getAllByRole('region').map((one) => one.getAttribute('aria-label'))).toEqual(['Graph', 'Table']);
+  await user.click(screen.getByRole('button', { name: 'View 2: Table' }));
+  expect(screen.getAllByRole('menuitem').map(({ textContent }) => textContent)).toEqual(['Table', 'Cards']);
+  await user.click(screen.getByRole('menuitem', { name: 'Cards' }));
+  expect(store.getState()).toMatchObject({ panes: ['graph', 'cards'], pane: 1 });
+  // Asked for where it stands already, a view is gone to.
+  store.getState().show('graph');
+  expect(store.getState()).toMatchObject({ panes: ['graph', 'cards'], pane: 0 });
+  screen.getByRole('separator').focus();
+  await user.keyboard('{ArrowRight}{ArrowRight}');
+  expect(store.getState().divide).toBeCloseTo(0.6);
+  await user.keyboard('{ArrowLeft>12}');
+  expect(store.getState().divide).toBeCloseTo(0.2);
+  await user.click(screen.getByRole('button', { name: 'Close Graph' }));
+  expect(container.textContent).toContain('some cards');
+  expect(store.getState()).toMatchObject({ panes: ['cards'], pane: 0 });
 });

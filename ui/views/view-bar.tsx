@@ -1,44 +1,16 @@
 'use client';
-import { clsx } from 'clsx';
 import { ListChecks, MousePointerClick, PanelRightOpen } from 'lucide-react';
 import { inverted, withNeighbours } from '@/core/graph';
 import { Button, IconButton, Menu, grouped } from '@/ui/kit';
-import { shownView } from '@/ui/state/store';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
-import { views } from './registry';
 
-/** Which view is shown, what is selected, and the shortlists. */
+/** What is selected, the shortlists, and the way back to the reading panel; over the views, at the right. */
 export function ViewBar() {
-  const view = useWorkbench(shownView);
   const reading = useWorkbench((state) => state.reading);
   const lists = useWorkbench((state) => state.lists);
   const store = useWorkbenchStore();
   return (
-    <div className="pointer-events-none absolute top-2.5 right-3 left-3 z-10 flex items-start gap-1.5">
-      <div
-        role="tablist"
-        aria-label="View"
-        className="pointer-events-auto flex overflow-hidden rounded-lg border border-line bg-panel"
-      >
-        {views
-          .filter((one) => !one.asked || one.key === view)
-          .map(({ key, title }) => (
-            <button
-              key={key}
-              type="button"
-              role="tab"
-              aria-selected={view === key}
-              onClick={() => store.getState().show(key)}
-              className={clsx(
-                'h-7 px-2 font-medium whitespace-nowrap',
-                view === key ? 'bg-ink font-semibold text-paper' : 'hover:bg-ground',
-              )}
-            >
-              {title}
-            </button>
-          ))}
-      </div>
-      <span className="grow" />
+    <div className="pointer-events-none absolute top-2.5 right-3 z-10 flex items-start gap-1.5">
       <span className="pointer-events-auto flex gap-1.5">
         <SelectMenu />
         <Button
@@ -74,7 +46,7 @@ function SelectMenu() {
       align="end"
       trigger={
         <Button>
-          <MousePointerClick size={15} aria-hidden /> {count ? `${grouped(count)} selected` : 'Select'}
+          <MousePointerClick size={15} aria-hidden /> {count === 0 ? 'Select' : count < 1000 ? `${count} selected` : grouped(count)}
         </Button>
       }
       entries={[

@@ -11,7 +11,7 @@ jest.mock('@tanstack/react-virtual', () => ({
 }));
 
 const picture = { ...text('portrait', 'data:image/png;base64,AAAA', 'portrait.jpg', '', ''), as: 'picture' as const };
-const net = { ...keepers, nodeColumns: [...keepers.nodeColumns, picture] } as typeof keepers;
+const net = { ...keepers, nodeColumns: [...keepers.nodeColumns, picture] };
 const shown = (state: object = {}) => inWorkbench(<CardsView />, { net, ...state });
 const names = (): (string | null)[] => screen.getAllByRole('button', { pressed: undefined }).filter((one) => one.hasAttribute('data-card')).map((one) => one.getAttribute('aria-label')); // prettier-ignore
 const choose = async ({ user }: ReturnType<typeof shown>, list: string, entry: string): Promise<void> => {

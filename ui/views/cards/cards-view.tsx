@@ -7,7 +7,8 @@ import { type KeyboardEvent, useLayoutEffect, useMemo, useRef, useState } from '
 import type { Network } from '@/core/graph';
 import { columnTitle } from '@/core/measure';
 import { cardGroups } from '@/core/read/cards';
-import { type Column, cellText, holdsPicture } from '@/core/tables';
+import { type Column, cellText, distribution, holdsPicture } from '@/core/tables';
+import type { Looks } from '@/core/style';
 import { Button, Choose, IconButton, cellNumber, counted } from '@/ui/kit';
 import { type CardsState, cardSizes } from '@/ui/state/cards';
 import { useShown } from '@/ui/state/shown';
@@ -15,7 +16,7 @@ import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { ColumnsMenu } from './columns-menu';
 
 /** Least width of a card, and its picture's side, in pixels. */
-const widths = { small: 168, middle: 216, large: 296 };
+const widths = { small: 168, middle: 196, large: 296 };
 const sides = { small: 36, middle: 54, large: 96 };
 const gap = 8;
 
@@ -28,9 +29,12 @@ export function plainColumns(net: Network): string[] {
   );
   const groups = telling.filter(({ name }) => name === 'group');
   const measures = telling.filter((col) => col.computed && col.type === 'number').slice(0, 1);
-  const given = telling.filter((col) => !col.computed && col.type !== 'list').slice(0, 3);
-  return [...given, ...groups, ...measures].slice(0, 4).map(({ name }) => name);
+  // What most of them have, and the group and a measure.
+  const given = telling.filter((col) => !col.computed && col.type !== 'list' && 2 * filled(col) > net.ids.length);
+  return [...given.slice(0, 2), ...groups, ...measures].map(({ name }) => name);
 }
+
+const filled = (col: Column): number => distribution(col).filled;
 
 export function CardsView() {
   const { net, inView } = useShown();
@@ -47,7 +51,7 @@ export function CardsView() {
   return (
     <div className="flex min-h-0 grow flex-col bg-paper pt-12">
       <div className="flex flex-wrap items-center gap-2 border-b border-line px-3 pb-2">
-        <span className="w-36">
+        <span className="w-32">
           <Choose compact label="Cards by" value={settings.sort} choices={columns} onChange={(sort) => set({ sort })} />
         </span>
         <IconButton
@@ -56,7 +60,7 @@ export function CardsView() {
         >
           {settings.descending ? <ArrowDown size={15} aria-hidden /> : <ArrowUp size={15} aria-hidden />}
         </IconButton>
-        <span className="w-36">
+        <span className="w-32">
           <Choose
             compact
             label="Cards under"
@@ -89,10 +93,10 @@ export function CardsView() {
             </button>
           ))}
         </div>
-        <span className="text-sm text-quiet" role="status">
-          {counted(shown, 'card')}
-        </span>
       </div>
+      <p className="sr-only" role="status">
+        {counted(shown, 'card')}
+      </p>
       {shown === 0 ? (
         <p className="p-4 text-quiet">
           No node is in view. Lift a sift, or widen a step of the trail.{' '}
@@ -154,7 +158,7 @@ function Grid({
     getItemKey: (i) => `${settings.size} ${across} ${shown.length} ${i}`,
     overscan: 4,
   });
-  const { selection } = useShown();
+  const { selection, looks } = useShown();
   const chosen = useMemo(() => new Set(selection.nodes), [selection]);
   const store = useWorkbenchStore();
   const choose = (v: number, adding: boolean): void => {
@@ -197,6 +201,7 @@ function Grid({
                   <OneCard
                     key={v}
                     net={net}
+                    looks={looks}
                     v={v}
                     columns={shown}
                     picture={picture}
@@ -217,6 +222,7 @@ function Grid({
 
 function OneCard({
   net,
+  looks,
   v,
   columns,
   picture,
@@ -226,6 +232,7 @@ function OneCard({
   onChoose,
 }: {
   net: Network;
+  looks: Looks | undefined;
   v: number;
   columns: readonly Column[];
   picture: Column | undefined;
@@ -258,6 +265,13 @@ function OneCard({
         <b className="block truncate font-semibold">{net.labels[v]}</b>
         {columns.map((col) => (
           <span key={col.name} className="block truncate text-sm text-quiet">
+            {looks?.groupColumn === col.name && cellText(col, v) !== '' && (
+              <span
+                className="mr-1.5 inline-block size-2.5 rounded-sm"
+                style={{ background: colourOf(looks, v) }}
+                aria-hidden
+              />
+            )}
             {said(col, v)}
           </span>
         ))}
@@ -265,6 +279,8 @@ function OneCard({
     </button>
   );
 }
+
+const colourOf = ({ fill }: Looks, v: number): string => `rgb(${fill.subarray(3 * v, 3 * v + 3).join(' ')})`;
 
 /** What a column says of a node, with its name where a number stands alone. */
 function said(col: Column, v: number): string {

@@ -1,0 +1,69 @@
+'use client';
+import { clsx } from 'clsx';
+import { ChevronDown, Columns2, X } from 'lucide-react';
+import { IconButton, Menu } from '@/ui/kit';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
+import { viewOf, views } from './registry';
+
+/** Which view a pane shows: as tabs while there is one, as a list beside another. */
+export function PaneTabs({ pane }: { pane: number }) {
+  const panes = useWorkbench((state) => state.panes);
+  const store = useWorkbenchStore();
+  const view = panes[pane];
+  // No view stands beside itself.
+  const offered = views.filter(({ key, asked }) => (!asked || key === view) && !panes.some((other, i) => i !== pane && other === key)); // prettier-ignore
+  if (panes.length > 1) {
+    return (
+      <div className="pointer-events-auto flex overflow-hidden rounded-lg border border-line bg-panel">
+        <Menu
+          trigger={
+            <button
+              type="button"
+              aria-label={`View ${pane + 1}: ${viewOf(view).title}`}
+              className="flex h-7 items-center gap-1 bg-ink px-2.5 font-semibold text-paper"
+            >
+              {viewOf(view).title} <ChevronDown size={14} aria-hidden />
+            </button>
+          }
+          entries={offered.map(({ key, title }) => ({
+            label: title,
+            onSelect: () => store.getState().show(key, pane),
+          }))}
+        />
+        <IconButton name={`Close ${viewOf(view).title}`} onClick={() => store.getState().unsplit(pane)}>
+          <X size={14} aria-hidden />
+        </IconButton>
+      </div>
+    );
+  }
+  return (
+    <>
+      <div
+        role="tablist"
+        aria-label="View"
+        className="pointer-events-auto flex overflow-hidden rounded-lg border border-line bg-panel"
+      >
+        {offered.map(({ key, title }) => (
+          <button
+            key={key}
+            type="button"
+            role="tab"
+            aria-selected={view === key}
+            onClick={() => store.getState().show(key)}
+            className={clsx(
+              'h-7 px-2 font-medium whitespace-nowrap',
+              view === key ? 'bg-ink font-semibold text-paper' : 'hover:bg-ground',
+            )}
+          >
+            {title}
+          </button>
+        ))}
+      </div>
+      <span className="pointer-events-auto rounded-lg border border-line bg-panel">
+        <IconButton name="Two views side by side" onClick={() => store.getState().split()}>
+          <Columns2 size={15} aria-hidden />
+        </IconButton>
+      </span>
+    </>
+  );
+}
