@@ -112,18 +112,20 @@ function Frame() {
       <div className="flex min-h-0 grow">
         <Suspense>{lists ? <ShortlistsPanel /> : sifting ? <SiftPanel /> : editing && <StepEditor />}</Suspense>
         <main id="views" tabIndex={-1} aria-label="Views" className="relative flex min-w-0 grow flex-col">
-          <ViewBar />
           {sifted && <SiftChips />}
-          {sifted && <SiftWork />}
-          {conflict && <Conflict />}
-          {follows && <FollowLook />}
-          <div
-            className={`pointer-events-none absolute inset-x-0 z-10 flex justify-center empty:hidden ${panes.includes('graph') ? 'top-14' : 'bottom-3'}`}
-          >
-            <OfBefore />
+          <div className="relative flex min-h-0 grow flex-col">
+            <ViewBar />
+            {sifted && <SiftWork />}
+            {conflict && <Conflict />}
+            {follows && <FollowLook />}
+            <div
+              className={`pointer-events-none absolute inset-x-0 z-10 flex justify-center empty:hidden ${panes.includes('graph') ? 'top-14' : 'bottom-3'}`}
+            >
+              <OfBefore />
+            </div>
+            {lost && failed && <NoNetwork />}
+            <Panes />
           </div>
-          {lost && failed && <NoNetwork />}
-          <Panes />
         </main>
         <Suspense>{reading && <ReadingPanel />}</Suspense>
       </div>

@@ -13,15 +13,12 @@ export function SiftChips() {
   return (
     <ul
       aria-label="Sifted by"
-      className="pointer-events-none absolute top-12 right-3 z-10 flex max-w-[62%] flex-wrap justify-end gap-1.5"
+      className="flex shrink-0 flex-wrap justify-end gap-1.5 border-b border-line bg-paper px-3 py-1.5"
     >
       {on.map((sift) => {
         const words = kindOf(sift).words(sift);
         return (
-          <li
-            key={sift.id}
-            className="pointer-events-auto flex items-center rounded-md border border-amber-line bg-amber text-sm"
-          >
+          <li key={sift.id} className="flex items-center rounded-md border border-amber-line bg-amber text-sm">
             <span className="max-w-56 truncate py-0.5 pl-2">{words}</span>
             <button
               type="button"

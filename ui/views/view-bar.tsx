@@ -46,7 +46,8 @@ function SelectMenu() {
       align="end"
       trigger={
         <Button>
-          <MousePointerClick size={15} aria-hidden /> {count === 0 ? 'Select' : count < 1000 ? `${count} selected` : grouped(count)}
+          <MousePointerClick size={15} aria-hidden />{' '}
+          {count === 0 ? 'Select' : count < 1000 ? `${count} selected` : grouped(count)}
         </Button>
       }
       entries={[

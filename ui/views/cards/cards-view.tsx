@@ -150,7 +150,7 @@ function Grid({
     [net, settings.columns],
   );
   const picture = useMemo(() => net.nodeColumns.find(isPicture), [net]);
-  const tall = 18 + Math.max(picture ? sides[settings.size] + 8 : 0, 22 + 19 * shown.length) + gap;
+  const tall = 18 + Math.max(picture ? sides[settings.size] : 0, 20 + 17 * shown.length) + gap;
   const virtual = useVirtualizer({
     count: lines.length,
     getScrollElement: () => scroller.current,

@@ -1,5 +1,5 @@
 'use client';
-import { useMemo } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { edgeIdOf } from '@/core/graph';
 import { type LegendMark, type LegendSpot, layLegend, legendLetters, legendRow } from '@/core/scene';
 import { corners, dashes } from '@/core/style';
@@ -19,7 +19,18 @@ export function Legend() {
   const { net, looks } = useShown();
   const store = useWorkbenchStore();
   const legend = looks?.legend;
-  const laid = useMemo(() => layLegend(legend ?? [], most), [legend]);
+  const box = useRef<HTMLDivElement>(null);
+  const [room, setRoom] = useState(most);
+  // Beside another view there is less room.
+  const shown = (legend?.length ?? 0) > 0;
+  useEffect(() => {
+    const pane = box.current?.closest('section');
+    if (!pane) return;
+    const watch = new ResizeObserver(() => setRoom(Math.max(150, Math.min(most, pane.clientWidth - 110))));
+    watch.observe(pane);
+    return () => watch.disconnect();
+  }, [shown]);
+  const laid = useMemo(() => layLegend(legend ?? [], room), [legend, room]);
   if (!laid.marks.length) return null;
   const choose = async ({ part, stands, label }: LegendSpot): Promise<void> => {
     const { standsFor } = await import('@/core/style/standing');
@@ -36,6 +47,7 @@ export function Legend() {
   const texts = laid.marks.flatMap((mark) => (mark.kind === 'text' ? [mark.text] : []));
   return (
     <div
+      ref={box}
       aria-label="Legend"
       role="group"
       className="pointer-events-auto relative rounded-lg border border-line bg-paper px-2.5 py-1"
