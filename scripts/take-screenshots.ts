@@ -48,9 +48,6 @@ try {
   await driver.findElement(By.xpath('//aside//button[@aria-expanded][span[1]="Size"]')).click();
   await shows(driver, 'Will it read?', 'Reversed');
   await picture('style');
-  await (await named(driver, 'button', 'Dark theme')).click();
-  await picture('dark');
-  await (await named(driver, 'button', 'Light theme')).click();
   await (await button(driver, 'Arrange')).click();
   await driver.wait(
     async () => (await driver.findElements(By.css('ul[aria-label="Layouts"] img'))).length >= 11,
@@ -79,13 +76,34 @@ try {
   await picture('compare');
   await driver.get(home);
   await (await button(driver, 'Orrin Sound seed circle')).click();
-  await (await named(driver, 'a[href]', 'Societies and their members', true)).click();
-  await shows(driver, 'settled', 'legend on');
-  await picture('two-mode');
-  await driver.get(home);
-  await (await button(driver, 'Orrin Sound seed circle')).click();
   await (await named(driver, 'a[href]', 'Who sent seed to whom', true)).click();
   await shows(driver, 'settled', 'legend on');
+  await driver.findElement(By.xpath('//nav[@aria-label="Trail"]//button[b="Sift"]')).click();
+  for (const [column, value] of [['varieties', 'bere barley'], ['sent_on'], ['certainty']]) {
+    await (await button(driver, 'Sift by')).click();
+    await (await named(driver, '[aria-label="What to sift by"] button', column, true)).click();
+    await driver.sleep(700);
+    if (value) await (await named(driver, 'aside label', value)).click();
+  }
+  const bars = await driver.findElement(By.css('svg[aria-label="sent_on over time"]'));
+  await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', bars);
+  await driver.actions().move({ origin: bars, x: -30 }).press().move({ origin: bars, x: 30 }).release().perform();
+  await driver.sleep(800);
+  await picture('sift');
+  await driver.executeScript(
+    'document.querySelectorAll(\'ul[aria-label="Sifted by"] button\').forEach((one) => one.click())',
+  );
+  await (await named(driver, 'button', 'Remove the sift by certainty')).click();
+  await (await button(driver, 'Two views side by side')).click();
+  await (await button(driver, 'View 2: Table')).click();
+  await (await named(driver, '[role="menuitem"]', 'Cards')).click();
+  await choose(driver, 'Cards by', 'Degree');
+  await (await named(driver, 'button', 'Lowest first')).click();
+  await (await named(driver, 'button', 'Close the sifts')).click();
+  await (await named(driver, 'button[data-card]', 'Hesper Sandison')).click();
+  await picture('cards');
+  await (await named(driver, 'button', 'Close Cards')).click();
+  await driver.actions().sendKeys(Key.ESCAPE).perform();
   const view = async (name: string): Promise<void> => (await named(driver, '[role="tab"]', name)).click();
   await (await button(driver, 'Measure')).click();
   await view('Measures');

@@ -1,4 +1,4 @@
-export { type Bar, type Count, type DateUnit, type SiftMeasure, type Tally, type Whose, dateUnits } from './sift';
+export { type Bar, type DateUnit, type SiftMeasure, type Tally, dateUnits } from './sift';
 export {
   type Sift,
   type SiftKindName,
@@ -12,5 +12,5 @@ export {
   siftingSchema,
   untied,
 } from './registry';
-export { type SiftAnswer, type SiftGround, Sifter, inView, outOfView, withoutTies } from './sifter';
+export { type SiftAnswer, Sifter, inView, outOfView, withoutTies } from './sifter';
 export { unitBegin, unitLater, windowWords } from './dates';

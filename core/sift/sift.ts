@@ -4,7 +4,6 @@ import type { Column } from '../tables';
 
 /** What a sift narrows: the records behind ties, nodes, or ties. */
 export const whose = ['records', 'nodes', 'edges'] as const;
-export type Whose = (typeof whose)[number];
 
 /** What counts are of: the rows themselves, the sum of a number column, or how many different values of a column. */
 export const measureSchema = z
