@@ -222,10 +222,13 @@ describe('looks and palettes', () => {
     const look = await createKept(id, 'look', ' Paper ', { ...plainStyle, curve: 0.4, byHand: { nodeSize: { a: 9 } } });
     expect(look).toMatchObject({ name: 'Paper', version: 1 });
     await createKept(id, 'palette', 'Sea', colours);
+    const sifts = [{ id: 's1', kind: 'values', of: 'nodes', column: 'island', values: ['Ness'] }];
+    await createKept(id, 'sift', 'Only Ness', { sifts });
     const rows = await listKept(id);
     expect(rows).toMatchObject([
       { kind: 'look', name: 'Paper', value: { curve: 0.4, byHand: {} } },
       { kind: 'palette', name: 'Sea', value: colours },
+      { kind: 'sift', name: 'Only Ness', value: { sifts, untied: 'dimmed' } },
     ]);
     expect(await changeKept(id, look.id, 1, { value: { ...plainStyle, curve: 0.5 } })).toEqual({
       kind: 'saved',
@@ -234,10 +237,10 @@ describe('looks and palettes', () => {
     expect(await changeKept(id, look.id, 1, { name: 'Late' })).toEqual({ kind: 'conflict', version: 2 });
     expect((await listKept(id))[0]).toMatchObject({ name: 'Paper', version: 2, value: { curve: 0.5 } });
     await deleteKept(id, look.id);
-    expect(await listKept(id)).toHaveLength(1);
+    expect(await listKept(id)).toHaveLength(2);
     await expect(changeKept(id, look.id, 2, { name: 'x' })).rejects.toThrow(/not kept any more/);
     await restoreKept(id, look.id);
-    expect(await listKept(id)).toHaveLength(2);
+    expect(await listKept(id)).toHaveLength(3);
     await expect(restoreKept(id, look.id)).rejects.toThrow(/nothing deleted/);
     await expect(deleteKept(id, 'no id')).rejects.toThrow(/not kept any more/);
   });
@@ -252,6 +255,7 @@ describe('looks and palettes', () => {
     await expect(createKept(id, 'palette', 'One', ['#112233'])).rejects.toThrow(/two to sixty colours/);
     await expect(createKept(id, 'palette', 'Odd', ['red', 'blue'])).rejects.toThrow(/two to sixty colours/);
     await expect(createKept(id, 'look', 'Odd', { ...plainStyle, curve: 'much' })).rejects.toThrow(/cannot be kept/);
+    await expect(createKept(id, 'sift', 'Odd', { sifts: [{ kind: 'values' }] })).rejects.toThrow(/cannot be kept/);
     await expect(createKept(id, 'look', '  ', plainStyle)).rejects.toThrow(/a name/);
     await expect(changeKept(id, look.id, 1, { value: 7 })).rejects.toThrow(/cannot be kept/);
     expect(await listKept(id)).toHaveLength(2);

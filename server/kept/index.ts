@@ -1,20 +1,22 @@
-/** What is kept under a name in a study, to be used in its networks: looks, and palettes. */
+/** What is kept under a name in a study, to be used in its networks: looks, palettes, and what is sifted by. */
 import { and, asc, eq, isNotNull, isNull, ne, sql } from 'drizzle-orm';
 import * as z from 'zod';
 import { colourSchema } from '@/core/colour';
 import { Fault } from '@/core/fault';
+import { siftingSchema } from '@/core/sift';
 import { lookOfStyle, lookSchema } from '@/core/style/look-file';
 import { NotFound, studyFor } from '@/server/access';
 import { database, kept } from '@/server/db';
 import { cleanName, touchStudy } from '@/server/studies';
 
-export const kindSchema = z.enum(['look', 'palette']);
+export const kindSchema = z.enum(['look', 'palette', 'sift']);
 type Kind = z.infer<typeof kindSchema>;
 
 const values = {
   look: lookSchema.transform(lookOfStyle),
   /** From the first value to the last, or from low to high. */
   palette: z.array(colourSchema).min(2).max(60),
+  sift: siftingSchema,
 };
 
 interface Named {
@@ -23,7 +25,11 @@ interface Named {
   version: number;
 }
 export type KeptRow = Named &
-  ({ kind: 'look'; value: z.infer<typeof values.look> } | { kind: 'palette'; value: string[] });
+  (
+    | { kind: 'look'; value: z.infer<typeof values.look> }
+    | { kind: 'palette'; value: string[] }
+    | { kind: 'sift'; value: z.infer<typeof siftingSchema> }
+  );
 
 export const keptChangeSchema = z.object({ name: z.string().max(1000).optional(), value: z.unknown().optional() });
 export type KeptSaved = { kind: 'saved'; version: number } | { kind: 'conflict'; version: number };
@@ -32,12 +38,12 @@ export type KeptSaved = { kind: 'saved'; version: number } | { kind: 'conflict';
 function valueOf(kind: Kind, value: unknown): unknown {
   const read = values[kind].safeParse(value);
   if (read.success) return read.data;
-  throw new Fault(
-    kind === 'look'
-      ? 'This look cannot be kept: a setting of it is none. Load the page anew and try again.'
-      : 'A palette has two to sixty colours, each written #rrggbb.',
-    'value',
-  );
+  const reasons: Record<Kind, string> = {
+    look: 'This look cannot be kept: a setting of it is none. Load the page anew and try again.',
+    palette: 'A palette has two to sixty colours, each written #rrggbb.',
+    sift: 'These sifts cannot be kept: a setting of them is none. Load the page anew and try again.',
+  };
+  throw new Fault(reasons[kind], 'value');
 }
 
 const gone = 'This is not kept any more. It may have been deleted.';

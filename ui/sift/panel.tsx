@@ -14,6 +14,7 @@ import { ChosenCard, WordsCard } from './cards/plain-cards';
 import { ValuesCard } from './cards/values-card';
 import { changed } from './changes';
 import { KeepThese } from './keep-these';
+import { KeptSifts } from './kept-sifts';
 
 const cards = { values: ValuesCard, numbers: NumbersCard, dates: DatesCard, words: WordsCard, chosen: ChosenCard };
 
@@ -45,8 +46,9 @@ export function SiftPanel() {
             <OneCard key={sift.id} sift={sift} />
           ))}
         </ol>
-        <div className="mt-3">
+        <div className="mt-3 flex flex-wrap gap-2">
           <AddSift />
+          <KeptSifts />
         </div>
         {ofTies && (
           <div className="mt-3">

@@ -21,6 +21,17 @@ const mockSaid: string[] = [];
 jest.mock('@/ui/kit/toast', () => ({
   toast: Object.assign((text: string) => mockSaid.push(text), { error: (text: string) => mockSaid.push(text) }),
 }));
+const mockKept: { id: string; kind: string; name: string; version: number; value: unknown }[] = [];
+jest.mock('@/server/actions', () => {
+  const done = (value?: unknown) => Promise.resolve({ ok: true, value });
+  return {
+    listKept: () => done(JSON.parse(JSON.stringify(mockKept))),
+    createKept: (_study: string, kind: string, name: string, value: unknown) => {
+      mockKept.push({ id: `k${mockKept.length}`, kind, name, version: 1, value });
+      return done({ id: `k${mockKept.length - 1}`, name, version: 1 });
+    },
+  };
+});
 jest.mock('@tanstack/react-virtual', () => ({
   useVirtualizer: ({ count }: { count: number }) => ({
     getTotalSize: () => 28 * count,
@@ -191,6 +202,24 @@ test('these are kept as a step of the same nodes and ties, and the sifts are gon
   expect(it.store.getState().trail.steps.at(-1)).toMatchObject({ kind: 'keep', rule: { by: 'nodes', nodes: ['k2', 'k3'], leave: false, edges: [{ from: 'k3', to: 'k2' }] } }); // prettier-ignore
   expect(it.store.getState().sifting.sifts).toEqual([]);
   expect(mockSaid).toEqual([expect.stringMatching(/count all their records again/)]);
+});
+
+test('sifts are kept in the study under a name, and put on again', async () => {
+  const it = shown();
+  await put(it, 'variety');
+  await it.user.click(await screen.findByRole('checkbox', { name: 'oats' }));
+  const menu = async (entry: RegExp): Promise<void> => {
+    await it.user.click(screen.getByRole('button', { name: 'Kept sifts' }));
+    await it.user.click(await screen.findByRole('menuitem', { name: entry }));
+  };
+  await menu(/^Keep these sifts/);
+  await it.user.type(screen.getByLabelText('Name of these sifts'), 'Only oats{Enter}');
+  await waitFor(() => expect(mockSaid).toEqual(['“Only oats” is kept in the study.']));
+  expect(mockKept).toMatchObject([{ kind: 'sift', value: { sifts: [{ column: 'variety', values: ['oats'] }] } }]);
+  await it.user.click(screen.getByRole('button', { name: 'Lift oats' }));
+  expect(it.store.getState().sifting.sifts).toEqual([]);
+  await menu(/^Only oats/);
+  await waitFor(() => expect(firsts()).toEqual(['Tove Lorne', 'Ragna Wick']));
 });
 
 test('a sift on a column that is gone says so at its card', async () => {

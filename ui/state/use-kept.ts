@@ -1,5 +1,5 @@
 'use client';
-/** The looks and palettes that are kept in the study, and what can be done with them. */
+/** The looks, palettes and sifts that are kept in the study, and what can be done with them. */
 import { useCallback, useEffect, useMemo } from 'react';
 import { notReached } from '@/ui/kit/not-reached';
 import { toast } from '@/ui/kit/toast';
@@ -69,5 +69,9 @@ export function useKept() {
     () => (rows ?? []).flatMap((row) => (row.kind === 'palette' ? [{ ...row, colours: row.value }] : [])),
     [rows],
   );
-  return { rows, looks, palettes, reload, create, change, remove };
+  const sifts = useMemo(
+    () => (rows ?? []).flatMap((row) => (row.kind === 'sift' ? [{ ...row, sifting: row.value }] : [])),
+    [rows],
+  );
+  return { rows, looks, palettes, sifts, reload, create, change, remove };
 }

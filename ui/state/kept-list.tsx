@@ -2,7 +2,7 @@
 /** What is kept under names, to be renamed or deleted. */
 import { X } from 'lucide-react';
 import { TextField } from '@/ui/kit';
-import type { useKept } from '@/ui/state/use-kept';
+import type { useKept } from './use-kept';
 
 export function KeptList({
   title,
