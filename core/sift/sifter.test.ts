@@ -244,3 +244,16 @@ test('nodes one by one, words in any of several columns, and values that are not
   expect(ask([{ ...chosen, none: true }]).counts.nodes).toEqual({ inView: 10, all: 12 });
   expect(ask([{ ...pool[4], values: ['Atlantis'], most: 1 }]).cards.e).toMatchObject({ tally: { values: [{ value: 'Atlantis', inView: 0, all: 0 }, {}], distinct: 2 } }); // prettier-ignore
 });
+
+test('the records behind what is in view, or behind some ties of it', () => {
+  const sifter = new Sifter({ net: small.net, table: () => small.table });
+  const oats = sifting([{ ...pool[0], values: ['oats'] }]);
+  sifter.answer(oats);
+  const rows = (edges?: Uint32Array): number[] => Array.from(sifter.rowsBehind('sent', edges).keys()).filter((r) => sifter.rowsBehind('sent', edges)[r]); // prettier-ignore
+  const used = [...new Set(small.behind.flat())].sort((a, b) => a - b);
+  expect(rows()).toEqual(used.filter((r) => small.kinds[r] === 'oats'));
+  expect(rows(Uint32Array.of(2, 3))).toEqual([...new Set([...small.behind[2], ...small.behind[3]])].filter((r) => small.kinds[r] === 'oats').sort((a, b) => a - b)); // prettier-ignore
+  sifter.answer(sifting([]));
+  expect(rows()).toEqual(used);
+  expect(() => sifter.rowsBehind('letters')).toThrow(/no longer rest/);
+});

@@ -107,6 +107,23 @@ export class Sifter {
     };
   }
 
+  /** 1 for each row of a table that the last answer left in view; where edges are named, of those behind them. A Fault where no tie rests on the table. */
+  rowsBehind(table: string, edges?: Uint32Array): Uint8Array {
+    const begin = this.beginOf({ table });
+    const { rows } = this.ground.table(table);
+    const found = markedWith(this.recordMarks, all, begin, rows);
+    if (!edges) return found;
+    const { offsets } = this.ground.net.edgeRecords ?? { offsets: new Uint32Array(edges.length + 1) };
+    const behind = new Uint8Array(rows);
+    for (const e of edges) {
+      for (let k = offsets[e]; k < offsets[e + 1]; k++) {
+        const row = this.behind[k] - begin;
+        if (row >= 0 && row < rows) behind[row] = found[row];
+      }
+    }
+    return behind;
+  }
+
   /** For each row a bit for every sift that it does not pass; only those of sifts that changed are set anew. */
   private failing(sifts: readonly Sift[], cards: SiftAnswer['cards']): { ofRecords: number; ofTies: number } {
     const wanted = sifts.filter(narrows);
@@ -188,7 +205,7 @@ export class Sifter {
     return held;
   }
 
-  private beginOf({ table }: Sift): number {
+  private beginOf({ table }: Pick<Sift, 'table'>): number {
     const place = this.ground.net.edgeRecords?.tables.indexOf(table ?? '') ?? -1;
     if (place < 0)
       throw new Fault(

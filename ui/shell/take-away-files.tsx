@@ -7,6 +7,7 @@ import { writtenFormats } from '@/core/formats/write/registry';
 import type { Taken } from '@/worker/client';
 import { useFailed } from '@/ui/state/failed';
 import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/state/context';
+import { viewOf } from '@/ui/state/in-view';
 
 const shapes = [
   { value: '1200x900', label: '4 : 3, 1200 × 900' },
@@ -38,6 +39,7 @@ export function TakeAwayFiles({ wishes, onWish }: { wishes: PageWishes; onWish: 
   const [busy, setBusy] = useState(false);
   const [width, height] = shape.split('x').map(Number);
   const failed = useFailed();
+  const sifted = useWorkbench((state) => viewOf(state) !== undefined);
   const [anyway, setAnyway] = useState<string>();
   // Files of a trail that failed are handed out only where that is asked for, and say so.
   const withheld = failed !== undefined && anyway !== failed.id;
@@ -71,6 +73,12 @@ export function TakeAwayFiles({ wishes, onWish }: { wishes: PageWishes; onWish: 
         </div>
       )}
       <p className="mt-1 text-sm text-quiet">The map as it is drawn, with its title and legend; the network as data.</p>
+      {sifted && (
+        <p className="mt-1.5 rounded-md bg-amber px-2.5 py-1.5 text-sm" role="status">
+          Files hold the whole network: what is sifted out is passed over on the screen alone. Keep it as a step to take
+          only what is in view.
+        </p>
+      )}
       <TextField label="Title" value={title ?? name} onCommit={(title) => onWish({ title })} />
       <Choose label="Page" value={shape} choices={shapes} onChange={(shape) => onWish({ shape })} />
       <div className="mt-3.5 grid grid-cols-2 gap-2">

@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { screen, waitFor } from '@testing-library/react';
-import { inWorkbench, trail } from '@/ui/testing';
+import { inWorkbench, keepers, trail } from '@/ui/testing';
 import type { Taken } from '@/worker/client';
 import { TakeAwayFiles } from './take-away-files';
 
@@ -55,6 +55,14 @@ test('pictures have the page’s size and title, a PNG its factor', async () => 
     { kind: 'svg', ...page },
     { kind: 'png', ...page, factor: 2, transparent: false },
   ]);
+});
+
+test('while something is sifted the files hold the whole network, and that is said', () => {
+  const plain = opened();
+  expect(screen.queryByText(/hold the whole network/)).toBeNull();
+  plain.unmount();
+  opened({ inView: { nodes: new Uint8Array(4), edges: new Uint8Array(4), counts: {}, cards: {}, net: keepers, untied: 'dimmed', narrows: true } }); // prettier-ignore
+  expect(screen.getByText(/hold the whole network/)).toBeTruthy();
 });
 
 test('what cannot be had is told', async () => {

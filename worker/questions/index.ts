@@ -10,6 +10,7 @@ import { merges, parts } from './parts';
 import { paths } from './paths';
 import { quality } from './quality';
 import { readable } from './readable';
+import { records } from './records';
 import { relate } from './relate';
 import { aim, explore } from './resolutions';
 import { rows } from './rows';
@@ -40,6 +41,7 @@ const questions = {
   quality,
   readable,
   sift,
+  records,
 };
 
 /** By question: what is asked, what is answered, and what is told on the way. */

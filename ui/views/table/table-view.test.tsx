@@ -2,7 +2,8 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import type { Network } from '@/core/graph';
 import type { Session } from '@/ui/state/session';
-import { inWorkbench, keepers } from '@/ui/testing';
+import { type Table, cellText } from '@/core/tables';
+import { inWorkbench, keepers, number, text } from '@/ui/testing';
 import { type Questions, alone, answer } from '@/worker/questions';
 import { TableView } from './table-view';
 
@@ -80,4 +81,67 @@ test('by keys: arrows go from row to row, Enter chooses, Space adds', async () =
   expect(store.getState().selection.nodes).toEqual(['k2', 'k4']);
   await user.keyboard('{Home}{Enter}');
   expect(store.getState().selection.nodes).toEqual(['k1']);
+});
+
+describe('records', () => {
+  const table: Table = {
+    name: 'consignments',
+    rows: 4,
+    columns: [text('variety', 'kale', 'bere', 'bere', 'oats'), number('packets', 2, 4, 8, 16)],
+    misfits: [],
+  };
+  const rested: Network = {
+    ...keepers,
+    edgeRecords: { tables: ['consignments'], offsets: Uint32Array.of(0, 1, 2, 3, 3), items: Uint32Array.of(2, 0, 1) },
+  };
+  const cells = (rows: number[]) => ({
+    columns: ['variety', 'packets'],
+    rows: rows.map((row) => ({ row, cells: table.columns.map((col) => cellText(col, row)) })),
+  });
+  const behind: Partial<Session> = {
+    service: {
+      ask: (kind: 'records', _trail: unknown, _at: string, what: Questions['records']['ask']) =>
+        Promise.resolve(answer(kind, rested, what, { ...alone, table: () => table }, () => undefined)),
+      records: (_table: string, rows: number[]) => Promise.resolve(cells(rows)),
+      hush: () => undefined,
+    } as unknown as Session['service'],
+  };
+  const tables = [{ key: 'consignments', name: 'consignments', version: 1, rows: 4, columns: [{ name: 'variety', type: 'text' as const }, { name: 'packets', type: 'number' as const }] }]; // prettier-ignore
+  const records = async (state: object = {}, net = rested) => {
+    const it = inWorkbench(<TableView />, { net, tables, ...state }, behind);
+    await it.user.click(screen.getByRole('button', { name: 'Records' }));
+    return it;
+  };
+
+  test('those behind the ties in view, sorted by a column, searched; one that is chosen is selected in every view', async () => {
+    const it = await records();
+    await waitFor(() => expect(firsts()).toEqual(['kale', 'bere', 'bere']));
+    expect(screen.getByRole('status').textContent).toBe('3 records in view');
+    await it.user.click(screen.getByRole('button', { name: 'packets' }));
+    await waitFor(() => expect(firsts()).toEqual(['bere', 'bere', 'kale']));
+    await it.user.type(screen.getByLabelText('Search the records'), 'kal');
+    await waitFor(() => expect(firsts()).toEqual(['kale']));
+    await it.user.click(screen.getByText('kale'));
+    expect(it.store.getState().selection).toEqual({ nodes: [], records: [{ table: 'consignments', row: 0 }] });
+    await waitFor(() => expect(screen.getAllByRole('row', { selected: true })).toHaveLength(1));
+  });
+
+  test('those behind a node, among several nodes, behind a tie; and what the sifts leave', async () => {
+    const one = await records({ selection: { nodes: ['k2'] } });
+    await waitFor(() => expect(screen.getByRole('status').textContent).toBe('2 records behind the selection'));
+    one.unmount();
+    const several = await records({ selection: { nodes: ['k1', 'k3'] } });
+    await waitFor(() => expect(firsts()).toEqual(['kale']));
+    several.unmount();
+    const tie = await records({ selection: { nodes: [], edges: [{ from: 'k2', to: 'k1' }] } });
+    await waitFor(() => expect(firsts()).toEqual(['bere']));
+    tie.unmount();
+    await records({ sifting: { sifts: [{ id: 's', kind: 'numbers', on: true, of: 'records', table: 'consignments', column: 'packets', from: 4, empty: false, measure: { by: 'rows' } }], untied: 'dimmed' } }); // prettier-ignore
+    await waitFor(() => expect(screen.getByRole('status').textContent).toBe('2 records in view'));
+  });
+
+  test('a network that rests on none says so', async () => {
+    await records({}, keepers);
+    expect(screen.getByText(/rest on no records/)).toBeTruthy();
+  });
 });

@@ -12,22 +12,27 @@ import { useQuestion } from '@/ui/science/use-question';
 import { Picture } from '@/ui/reading/parts';
 import { type Shown, useShown } from '@/ui/state/shown';
 import { useWorkbenchStore } from '@/ui/state/context';
+import { RecordsTable } from './records-table';
 import { edgesAlone } from '@/ui/state/selection';
 
+const titles = { nodes: 'Nodes', edges: 'Edges', records: 'Records' };
 const rowHeight = 28;
 const columnWidth = 132;
 
 /** Nodes or edges as rows: sorted by a click on a column, searched, with the selection shared with the graph. */
 export function TableView() {
   const { net, inView } = useShown();
-  const [of, setOf] = useState<'nodes' | 'edges'>('nodes');
+  const [of, setOf] = useState<'nodes' | 'edges' | 'records'>('nodes');
   const [search, setSearch] = useState('');
-  const { columns, rows: count } = useMemo(() => (net ? readingTable(net, of) : { columns: [], rows: 0 }), [net, of]);
+  const { columns, rows: count } = useMemo(
+    () => (net && of !== 'records' ? readingTable(net, of) : { columns: [], rows: 0 }),
+    [net, of],
+  );
   return (
     <div className="flex min-h-0 grow flex-col bg-paper pt-12">
       <div className="flex items-center gap-3 border-b border-line px-3 pb-2">
         <div role="group" aria-label="Rows" className="flex rounded-lg bg-ground p-[3px]">
-          {(['nodes', 'edges'] as const).map((key) => (
+          {(['nodes', 'edges', 'records'] as const).map((key) => (
             <button
               key={key}
               type="button"
@@ -38,19 +43,27 @@ export function TableView() {
                 of === key ? 'bg-panel font-semibold' : 'text-quiet',
               )}
             >
-              {key === 'nodes' ? 'Nodes' : 'Edges'}
+              {titles[key]}
             </button>
           ))}
         </div>
         <input
           aria-label={`Search the ${of}`}
-          placeholder={`Search ${counted(inView ? inView.counts[of].inView : count, of.slice(0, -1))}`}
+          placeholder={
+            of === 'records'
+              ? 'Search the records'
+              : `Search ${counted(inView ? inView.counts[of].inView : count, of.slice(0, -1))}`
+          }
           value={search}
           onChange={(event) => setSearch(event.target.value)}
           className="h-7 w-56 rounded-md border border-line bg-panel px-2.5"
         />
       </div>
-      <Rows key={of} of={of} columns={columns} count={count} search={search} />
+      {of === 'records' ? (
+        <RecordsTable search={search} />
+      ) : (
+        <Rows key={of} of={of} columns={columns} count={count} search={search} />
+      )}
     </div>
   );
 }

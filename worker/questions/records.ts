@@ -1,0 +1,32 @@
+import { type EdgeId, edgesAt } from '@/core/graph';
+import { edgesOf } from '@/core/read';
+import type { Sifting } from '@/core/sift';
+import { viewRows } from '@/core/tables';
+import type { Question } from './question';
+import { sifterFor } from './sift';
+
+export interface RecordsAsk {
+  sifting: Sifting;
+  table: string;
+  /** Only those behind ties of a single node, among several, or behind these ties. */
+  nodes: readonly string[];
+  edges?: readonly EdgeId[];
+  search?: string;
+  sort?: string;
+  descending?: boolean;
+}
+
+/** Rows of a table that stand behind ties in view, or behind those of what is selected, in their order. */
+export const records: Question<RecordsAsk, Uint32Array> = async (net, ask, around) => {
+  const sifter = await sifterFor(net, around);
+  const { edges } = sifter.answer((await import('@/core/sift')).siftingSchema.parse(ask.sifting));
+  let chosen: Uint32Array | undefined;
+  if (ask.edges?.length) chosen = edgesAt(net, ask.edges);
+  else if (ask.nodes.length === 1) chosen = edgesOf(net, net.ids.indexOf(ask.nodes[0]));
+  else if (ask.nodes.length > 1) {
+    const wanted = new Set(ask.nodes);
+    chosen = Uint32Array.from(edges.keys()).filter((e) => wanted.has(net.ids[net.source[e]]) && wanted.has(net.ids[net.target[e]])); // prettier-ignore
+  }
+  const marks = sifter.rowsBehind(ask.table, chosen);
+  return viewRows(around.table(ask.table), ask).filter((row) => marks[row] === 1);
+};
