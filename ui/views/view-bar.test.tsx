@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
-import { screen } from '@testing-library/react';
-import { inWorkbench } from '@/ui/testing';
+import { act, screen } from '@testing-library/react';
+import { inWorkbench, keepers } from '@/ui/testing';
 import { PaneTabs } from './pane-tabs';
 import { Panes } from './panes';
 import { ViewBar } from './view-bar';
@@ -69,6 +69,19 @@ describe('selecting', () => {
   });
 });
 
+test('while something is sifted, all are all in view, and inverted within it', async () => {
+  const inView = { nodes: Uint8Array.of(1, 0, 1, 2), edges: new Uint8Array(4), counts: {}, cards: {}, net: keepers, untied: 'dimmed', narrows: true } as never; // prettier-ignore
+  const { user, store } = inWorkbench(bar, { inView });
+  const choose = async (entry: string): Promise<readonly string[]> => {
+    await user.click(screen.getByRole('button', { name: /^(Select|\d selected)$/ }));
+    await user.click(await screen.findByRole('menuitem', { name: entry }));
+    return store.getState().selection.nodes;
+  };
+  expect(await choose('All')).toEqual(['k1', 'k3']);
+  act(() => store.getState().select({ nodes: ['k1'] }));
+  expect(await choose('Invert')).toEqual(['k3']);
+});
+
 test('two views stand side by side, none beside itself; each is changed and closed, and the divider is moved by keys', async () => {
   const { user, store, container } = inWorkbench(<Panes />);
   await user.click(screen.getByRole('button', { name: 'Two views side by side' }));
@@ -78,7 +91,7 @@ test('two views stand side by side, none beside itself; each is changed and clos
   await user.click(screen.getByRole('menuitem', { name: 'Cards' }));
   expect(store.getState()).toMatchObject({ panes: ['graph', 'cards'], pane: 1 });
   // Asked for where it stands already, a view is gone to.
-  store.getState().show('graph');
+  act(() => store.getState().show('graph'));
   expect(store.getState()).toMatchObject({ panes: ['graph', 'cards'], pane: 0 });
   screen.getByRole('separator').focus();
   await user.keyboard('{ArrowRight}{ArrowRight}');

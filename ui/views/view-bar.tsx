@@ -2,6 +2,7 @@
 import { ListChecks, MousePointerClick, PanelRightOpen } from 'lucide-react';
 import { inverted, withNeighbours } from '@/core/graph';
 import { Button, IconButton, Menu, grouped } from '@/ui/kit';
+import { viewOf } from '@/ui/state/in-view';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 
 /** What is selected, the shortlists, and the way back to the reading panel; over the views, at the right. */
@@ -38,8 +39,14 @@ function SelectMenu() {
   const change = (
     next: (net: NonNullable<ReturnType<typeof store.getState>['net']>, ids: readonly string[]) => string[],
   ): void => {
-    const { net, selection, select } = store.getState();
-    if (net) select({ nodes: next(net, selection.nodes) });
+    const state = store.getState();
+    const { net, selection, select } = state;
+    if (!net) return;
+    // Of what is sifted out nothing is selected.
+    const view = viewOf(state);
+    const places = view && new Map(net.ids.map((id, v) => [id, v]));
+    const nodes = next(net, selection.nodes);
+    select({ nodes: view ? nodes.filter((id) => view.nodes[places?.get(id) ?? -1] === 1) : nodes });
   };
   return (
     <Menu

@@ -2,6 +2,8 @@
 import { createWorkbench } from '@/ui/state/store';
 import { keepers, trail } from '@/ui/testing';
 import { sceneOf } from '@/core/scene';
+import { dress, plainStyle } from '@/core/style';
+import { shownLooks } from '@/ui/state/in-view';
 import { Pointer } from './pointer';
 import { picker } from './scene/picking';
 import type { Stage } from './stage';
@@ -140,6 +142,25 @@ test('the map is moved where nothing lies; a small slip is a click', () => {
   ]);
   expect(chosen().nodes).toEqual([]);
   pointer.dispose();
+});
+
+test('what is sifted out is neither pointed at nor taken by box or lasso', () => {
+  const { store, stage, drag, chosen, pointer } = opened();
+  const looks = dress(net, plainStyle);
+  const inView = { nodes: Uint8Array.of(0, 1, 1, 1), edges: Uint8Array.of(0, 0, 0, 1), counts: {}, cards: {}, net, untied: 'dimmed', narrows: true } as never; // prettier-ignore
+  store.setState({ looks, inView });
+  stage.pick = picker({ ...sceneOf(net), ...shownLooks(store.getState()) });
+  drag([[51, 51]]);
+  expect(chosen().nodes).toEqual([]);
+  // The tie between the two at the top is gone as well.
+  drag([[150, 50]]);
+  expect(chosen()).toEqual({ nodes: [] });
+  pointer.tool = 'box';
+  drag([[0, 0], [280, 100]]); // prettier-ignore
+  expect(chosen().nodes).toEqual(['k2']);
+  pointer.tool = 'lasso';
+  drag([[0, 0], [290, 0], [290, 290], [0, 290]]); // prettier-ignore
+  expect(chosen().nodes).toEqual(['k2', 'k3', 'k4']);
 });
 
 test('Shift draws a box around nodes, the lasso a line', () => {

@@ -2,6 +2,7 @@
 import { putAt } from '@/core/arrange';
 import { insideLine } from '@/core/graph';
 import type { Stage } from './stage';
+import { shownLooks } from '@/ui/state/in-view';
 import { isTyping } from '@/ui/kit/typing';
 import { own } from '@/core/own';
 import { edgeIdOf } from '@/core/graph';
@@ -226,9 +227,12 @@ export class Pointer {
   }
 
   private take(places: readonly number[], adding: boolean): void {
-    const { net, selection, select } = this.stage.store.getState();
+    const state = this.stage.store.getState();
+    const { net, selection, select } = state;
     if (!net) return;
-    const inside = places.map((v) => net.ids[v]);
+    // What is not to be seen is not taken either.
+    const opacity = shownLooks(state)?.opacity;
+    const inside = places.filter((v) => opacity?.[v] !== 0).map((v) => net.ids[v]);
     select({ nodes: adding ? [...new Set([...selection.nodes, ...inside])] : inside });
   }
 

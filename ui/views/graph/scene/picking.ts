@@ -84,14 +84,12 @@ export function picker(scene: Scene): Picker {
     inside(x1, y1, x2, y2, camera) {
       if (n === 0) return [];
       const map = (x: number, from: number): number => (x - from) / camera.scale;
-      return index()
-        .range(
-          map(Math.min(x1, x2), camera.x),
-          map(Math.min(y1, y2), camera.y),
-          map(Math.max(x1, x2), camera.x),
-          map(Math.max(y1, y2), camera.y),
-        )
-        .filter((v) => scene.opacity[v] > 0);
+      return index().range(
+        map(Math.min(x1, x2), camera.x),
+        map(Math.min(y1, y2), camera.y),
+        map(Math.max(x1, x2), camera.x),
+        map(Math.max(y1, y2), camera.y),
+      );
     },
   };
 }
