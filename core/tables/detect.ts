@@ -3,7 +3,8 @@ import { isLink, isPicture, readYesNo } from './cell';
 import { orderOf, readDate } from './date';
 import { listEvidence } from './list-evidence';
 import { decimalOf, losesDigits, readNumber } from './number';
-import { isSurePlace, namesLatitude, namesLongitude, namesPlaces, readPlace } from './place';
+import { namesLatitude, namesLongitude } from './degrees';
+import { isSurePlace, namesPlaces, readPlace } from './place';
 import { type RawColumn, entryCounts } from './raw';
 import type { ColumnSpec } from './spec';
 

@@ -5,6 +5,7 @@ export * from './cell';
 export * from './date';
 export * from './number';
 export * from './place';
+export * from './degrees';
 export * from './raw';
 export * from './build';
 export * from './detect';

@@ -137,13 +137,13 @@ describe('keys', () => {
     expect(store.getState().lists).toBe(true);
   });
 
-  test('the help lists them, opened by a question mark', () => {
+  test('the help lists them, opened by a question mark', async () => {
     const opened = jest.fn();
     const { rerender } = inWorkbench(<KeysHelp open={false} onOpen={opened} />);
     press('?');
     expect(opened).toHaveBeenCalledWith(true);
     rerender(<KeysHelp open onOpen={opened} />);
-    expect(screen.getByRole('dialog').textContent).toContain('Graph, Table');
+    expect((await screen.findByRole('dialog')).textContent).toContain('Graph, Table');
   });
 });
 

@@ -6,27 +6,7 @@ import { siftStep } from '@/ui/state/in-view';
 import { isSelected, nothing } from '@/ui/state/selection';
 import { useWorkbenchStore } from '@/ui/state/context';
 
-/** The keys of the workbench, as the help lists them. Those of the graph are its own affair. */
-export const keyHelp: readonly { keys: string; does: string }[] = [
-  { keys: 'Ctrl K', does: 'find or do' },
-  { keys: 'Ctrl Z', does: 'undo' },
-  { keys: 'Shift Ctrl Z', does: 'redo' },
-  { keys: `1 … ${tabs.length}`, does: tabs.map(({ title }) => title).join(', ') },
-  { keys: '[ ]', does: 'previous, next step' },
-  { keys: 'F', does: 'fit the network to the view' },
-  { keys: '+ −', does: 'closer, farther' },
-  { keys: 'Space', does: 'hold to move the map' },
-  { keys: 'Shift', does: 'hold to draw a box around nodes, or to add to the selection' },
-  { keys: 'S', does: 'sift' },
-  { keys: 'L', does: 'selection into a shortlist' },
-  { keys: 'Delete', does: 'leave the selection out, as a Keep step' },
-  { keys: 'N, Shift N', does: 'next, previous node of the graph, largest first' },
-  { keys: 'Enter', does: 'in the graph: closer to the selected node' },
-  { keys: 'Arrows', does: 'nudge the selected nodes' },
-  { keys: 'Esc', does: 'step back: menu, selection, editor' },
-  { keys: '?', does: 'these keys' },
-];
-
+/** The keys of the workbench; the help lists them in `keys-dialog`. Those of the graph are its own affair. */
 export function useWorkbenchKeys(): void {
   const store = useWorkbenchStore();
   useEffect(() => {

@@ -1,9 +1,13 @@
 'use client';
 /** Asks what is in view whenever the sifts, or the network, change. */
 import { useEffect } from 'react';
-import { narrows } from '@/core/sift';
+import type { Network } from '@/core/graph';
+import { type SiftAnswer, type Sifting, narrows } from '@/core/sift';
+import { looksInView } from '@/core/sift/in-view';
+import type { Looks } from '@/core/style';
 import { Trouble } from '@/ui/kit';
 import { useQuestion } from '@/ui/science/use-question';
+import type { InView } from '@/ui/state/in-view';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 
 export function SiftWork() {
@@ -17,7 +21,7 @@ export function SiftWork() {
     void ask('end', sifting).then((answer) => {
       // What was asked of another network, or of other sifts, is not shown; the next answer comes.
       if (!answer || answer.nodes.length !== net.ids.length || store.getState().sifting.sifts.length === 0) return;
-      store.setState({ inView: { ...answer, net, untied: sifting.untied, narrows: sifting.sifts.some(narrows) } });
+      store.setState({ inView: inViewOf(answer, net, sifting) });
     });
   }, [ask, net, running, sifting, store]);
   return fault ? (
@@ -25,4 +29,10 @@ export function SiftWork() {
       <Trouble>{fault}</Trouble>
     </div>
   ) : null;
+}
+
+/** What the views are told of an answer. */
+export function inViewOf(answer: SiftAnswer, net: Network, { sifts, untied }: Sifting): InView {
+  const dress = (looks: Looks, byWeight: boolean): Looks => looksInView(net, looks, answer, untied, byWeight);
+  return { ...answer, net, untied, narrows: sifts.some(narrows), dress };
 }

@@ -1,5 +1,4 @@
 /** What is in view while something is sifted. */
-import { looksInView } from '@/core/sift/in-view';
 import type { Network } from '@/core/graph';
 import type { Looks } from '@/core/style';
 import type { Sifting, SiftAnswer } from '@/core/sift';
@@ -12,6 +11,8 @@ export interface InView extends SiftAnswer {
   /** The network it was asked of. */
   net: Network;
   untied: Sifting['untied'];
+  /** The looks of what is in view, out of those of the style; it comes with the sifts, so that a page without any need not load it. */
+  dress?(looks: Looks, byWeight: boolean): Looks;
   /** Whether anything is narrowed: counts are told also where nothing is. */
   narrows: boolean;
 }
@@ -29,12 +30,12 @@ const made = new WeakMap<Looks, { view: InView; looks: Looks }>();
 /** The looks that are drawn: those of the style, or of what is in view. */
 export function shownLooks({ net, looks, inView, trail }: Shown): Looks | undefined {
   const view = viewOf({ net, inView });
-  if (!net || !looks || !view || looks.radius.length !== net.ids.length) return looks;
+  if (!net || !looks || !view?.dress || looks.radius.length !== net.ids.length) return looks;
   let held = made.get(looks);
   if (held?.view !== view) {
     const style = trail.steps.findLast(({ kind, on }) => kind === 'style' && on);
     const byWeight = style?.kind === 'style' && style.edgeWidth.by === 'amount' && style.edgeWidth.column === 'weight';
-    made.set(looks, (held = { view, looks: looksInView(net, looks, view, view.untied, byWeight) }));
+    made.set(looks, (held = { view, looks: view.dress(looks, byWeight) }));
   }
   return held.looks;
 }

@@ -1,8 +1,12 @@
 'use client';
-import { type KeyboardEvent, type PointerEvent, Suspense, useRef } from 'react';
+import dynamic from 'next/dynamic';
+import { Suspense, useRef } from 'react';
+import { nothing } from '@/ui/kit';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { PaneTabs } from './pane-tabs';
 import { viewOf } from './registry';
+
+const Divider = dynamic(() => import('./divider').then((it) => it.Divider), { loading: nothing });
 
 /** The views that are open, side by side, with a divider between them that can be moved. */
 export function Panes() {
@@ -36,40 +40,5 @@ function Pane({ view, at, share }: { view: string; at: number; share: number }) 
         <PaneTabs pane={at} />
       </div>
     </section>
-  );
-}
-
-/** Neither view is made narrower than this share. */
-const least = 0.2;
-
-function Divider({ box }: { box: React.RefObject<HTMLDivElement | null> }) {
-  const share = useWorkbench((state) => state.divide);
-  const store = useWorkbenchStore();
-  const put = (next: number): void => store.setState({ divide: Math.max(least, Math.min(1 - least, next)) });
-  const move = (event: PointerEvent<HTMLDivElement>): void => {
-    const at = box.current?.getBoundingClientRect();
-    if (at && event.currentTarget.hasPointerCapture(event.pointerId)) put((event.clientX - at.left) / at.width);
-  };
-  const key = (event: KeyboardEvent): void => {
-    const by = new Map([['ArrowLeft', -0.05], ['ArrowRight', 0.05]]).get(event.key); // prettier-ignore
-    if (by === undefined) return;
-    event.preventDefault();
-    event.stopPropagation();
-    put(share + by);
-  };
-  return (
-    <div
-      role="separator"
-      aria-orientation="vertical"
-      aria-label="Between the two views"
-      aria-valuenow={Math.round(100 * share)}
-      aria-valuemin={100 * least}
-      aria-valuemax={100 * (1 - least)}
-      tabIndex={0}
-      onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
-      onPointerMove={move}
-      onKeyDown={key}
-      className="w-1.5 shrink-0 cursor-col-resize touch-none border-x border-line bg-ground hover:bg-tint"
-    />
   );
 }

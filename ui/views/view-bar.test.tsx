@@ -93,7 +93,7 @@ test('two views stand side by side, none beside itself; each is changed and clos
   // Asked for where it stands already, a view is gone to.
   act(() => store.getState().show('graph'));
   expect(store.getState()).toMatchObject({ panes: ['graph', 'cards'], pane: 0 });
-  screen.getByRole('separator').focus();
+  (await screen.findByRole('separator')).focus();
   await user.keyboard('{ArrowRight}{ArrowRight}');
   expect(store.getState().divide).toBeCloseTo(0.6);
   await user.keyboard('{ArrowLeft>12}');
