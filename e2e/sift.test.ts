@@ -60,10 +60,10 @@ test('every view shows what is in view, after a reload too, until it is lifted',
     (await named(driver, 'input', 'Search the nodes')).getAttribute('placeholder');
   await driver.wait(async () => /^Search \d\d? nodes$/.test((await search()) ?? ''), wait, 'all rows are listed');
   const before = await search();
-  await (await button(driver, 'Records')).click();
+  await (await named(driver, '[aria-label="Rows"] button', 'Records')).click();
   await shows(driver, 'records in view');
   expect(await violations(driver)).toEqual([]);
-  await (await button(driver, 'Nodes')).click();
+  await (await named(driver, '[aria-label="Rows"] button', 'Nodes')).click();
   await driver.navigate().refresh();
   await shows(driver, 'settled');
   await driver.wait(async () => (await search()) === before, wait, 'the sifts are gone after a reload');
