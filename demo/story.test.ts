@@ -33,7 +33,15 @@ beforeAll(async () => {
   const net = state.network;
   // Only what stands behind ties of this network is in its ledger.
   const used = new Set(net.edgeRecords?.items);
-  ledger = Array.from({ length: table.rows }, (_, row) => row).filter((row) => used.has(row)).map((row) => ({ from: from(row), to: to(row), year: Number(/\d{4}/.exec(sent(row))?.[0]), varieties: varieties(row).split('; '), certainty: certainty(row) })); // prettier-ignore
+  ledger = Array.from({ length: table.rows }, (_, row) => row)
+    .filter((row) => used.has(row))
+    .map((row) => ({
+      from: from(row),
+      to: to(row),
+      year: Number(/\d{4}/.exec(sent(row))?.[0]),
+      varieties: varieties(row).split('; '),
+      certainty: certainty(row),
+    }));
   const island = net.nodeColumns.find(({ name }) => name === 'island');
   const at = (v: number): string => (island ? cellText(island, v) : '');
   pairs = Array.from(net.source, (s, e) => [at(s), at(net.target[e])].sort().join() === 'Lunder,Skerry');
@@ -41,7 +49,8 @@ beforeAll(async () => {
 });
 
 const records = { of: 'records', table: 'consignments' };
-const ask = (...sifts: object[]): SiftAnswer => sifter.answer(siftingSchema.parse({ sifts: sifts.map((sift, i) => ({ id: `s${i}`, ...sift })) })); // prettier-ignore
+const ask = (...sifts: object[]): SiftAnswer =>
+  sifter.answer(siftingSchema.parse({ sifts: sifts.map((sift, i) => ({ id: `s${i}`, ...sift })) }));
 const values = (answer: SiftAnswer, id: string): Map<string, { inView: number; all: number }> => {
   const card = answer.cards[id];
   if (!('tally' in card) || card.tally.kind !== 'values') throw new Error('no values');
@@ -82,7 +91,11 @@ test('the fire of 1921: who sends before it, and after', () => {
 });
 
 test('the grey bere: one sender, three islands', () => {
-  const found = ask({ ...records, kind: 'values', column: 'varieties', values: ['grey bere'] }, senders, { of: 'nodes', kind: 'values', column: 'island' }); // prettier-ignore
+  const found = ask({ ...records, kind: 'values', column: 'varieties', values: ['grey bere'] }, senders, {
+    of: 'nodes',
+    kind: 'values',
+    column: 'island',
+  });
   const bere = ledger.filter(({ varieties }) => varieties.includes('grey bere'));
   expect(found.counts.records.inView).toBe(bere.length);
   expect([...values(found, 's1')].filter(([, { inView }]) => inView > 0).map(([name]) => name)).toEqual([

@@ -21,7 +21,11 @@ afterAll(async () => browser.close());
 const put = async (column: string): Promise<void> => {
   await (await button(driver, 'Sift by')).click();
   await (await named(driver, '[aria-label="What to sift by"] button', column, true)).click();
-  await driver.wait(async () => (await driver.findElements(By.css(`aside li[aria-label="Sift by ${column}"]`))).length > 0, wait, `no card of ${column}`); // prettier-ignore
+  await driver.wait(
+    async () => (await driver.findElements(By.css(`aside li[aria-label="Sift by ${column}"]`))).length > 0,
+    wait,
+    `no card of ${column}`,
+  );
 };
 const write = async (label: string, text: string): Promise<void> => {
   const field = await named(driver, 'aside input', label, true);
@@ -47,14 +51,23 @@ test('the fire of 1921 is found by who sends before it and after', async () => {
   await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', bars);
   await driver.actions().doubleClick(bars).perform();
   await driver.actions().move({ origin: bars, x: -60 }).press().move({ origin: bars, x: -10 }).release().perform();
-  await driver.wait(async () => /^19\d\d – 19\d\d$/.test(await driver.findElement(By.css('ul[aria-label="Sifted by"] li span')).getText()), wait, 'no window'); // prettier-ignore
+  await driver.wait(
+    async () =>
+      /^19\d\d – 19\d\d$/.test(await driver.findElement(By.css('ul[aria-label="Sifted by"] li span')).getText()),
+    wait,
+    'no window',
+  );
 });
 
 test('every view shows what is in view, after a reload too, until it is lifted', async () => {
   await driver.findElement(By.xpath('//nav[@aria-label="Trail"]//button[b="Sift"]')).click();
   await put('Island');
   await (await named(driver, 'aside label', 'Ness')).click();
-  await driver.wait(async () => (await driver.findElements(By.css('ul[aria-label="Sifted by"] li'))).length === 2, wait, 'no second chip'); // prettier-ignore
+  await driver.wait(
+    async () => (await driver.findElements(By.css('ul[aria-label="Sifted by"] li'))).length === 2,
+    wait,
+    'no second chip',
+  );
   await (await named(driver, '[role="tab"]', 'Table')).click();
   const search = async (): Promise<string | null> =>
     (await named(driver, 'input', 'Search the nodes')).getAttribute('placeholder');
@@ -68,7 +81,11 @@ test('every view shows what is in view, after a reload too, until it is lifted',
   await shows(driver, 'settled');
   await driver.wait(async () => (await search()) === before, wait, 'the sifts are gone after a reload');
   await (await button(driver, 'Lift Ness')).click();
-  await driver.wait(async () => (await driver.findElements(By.css('ul[aria-label="Sifted by"] li'))).length === 1, wait, 'two chips'); // prettier-ignore
+  await driver.wait(
+    async () => (await driver.findElements(By.css('ul[aria-label="Sifted by"] li'))).length === 1,
+    wait,
+    'two chips',
+  );
   expect(await violations(driver)).toEqual([]);
 });
 
@@ -79,6 +96,10 @@ test('what is in view is kept as a step with the same nodes and ties', async () 
   await (await button(driver, 'Keep these as a step')).click();
   await shows(driver, 'nothing sifted', counts);
   await driver.findElement(By.css('body')).sendKeys(Key.chord(Key.CONTROL, 'z'));
-  await driver.wait(async () => (await driver.findElements(By.xpath('//nav[@aria-label="Trail"]//button[b="Keep"]'))).length === 2, wait, 'not undone'); // prettier-ignore
+  await driver.wait(
+    async () => (await driver.findElements(By.xpath('//nav[@aria-label="Trail"]//button[b="Keep"]'))).length === 2,
+    wait,
+    'not undone',
+  );
   expect(await consoleErrors(driver)).toEqual([]);
 });

@@ -11,7 +11,10 @@ const net = {
   ] satisfies Column[],
 };
 const cards = (more: object, inView?: Uint8Array) =>
-  cardGroups(net, { sort: 'label', descending: false, ...more }, inView).map(({ title, nodes }) => [title, ...Array.from(nodes, (v) => net.labels[v])]); // prettier-ignore
+  cardGroups(net, { sort: 'label', descending: false, ...more }, inView).map(({ title, nodes }) => [
+    title,
+    ...Array.from(nodes, (v) => net.labels[v]),
+  ]);
 
 test('by name; by a column, equal ones by name, empty ones last in both directions', () => {
   expect(cards({})).toEqual([['', 'Alban', 'Ewan', 'Maud', 'Ragna', 'Tove']]);
@@ -20,11 +23,20 @@ test('by name; by a column, equal ones by name, empty ones last in both directio
 });
 
 test('grouped, the largest group first, those without a value last; a column that is gone groups and orders nothing', () => {
-  expect(cards({ group: 'island' })).toEqual([['Holm', 'Alban', 'Ewan', 'Ragna'], ['Ness', 'Tove'], ['', 'Maud']]); // prettier-ignore
+  expect(cards({ group: 'island' })).toEqual([
+    ['Holm', 'Alban', 'Ewan', 'Ragna'],
+    ['Ness', 'Tove'],
+    ['', 'Maud'],
+  ]);
   expect(cards({ group: 'town', sort: 'town' })).toEqual([['', 'Alban', 'Ewan', 'Maud', 'Ragna', 'Tove']]);
 });
 
 test('only what is in view; of an empty network nothing', () => {
-  expect(cards({ group: 'island' }, Uint8Array.of(1, 0, 1, 0, 2))).toEqual([['Holm', 'Ragna'], ['Ness', 'Tove']]); // prettier-ignore
-  expect(cardGroups(network({ nodes: 0, edges: [] }), { sort: 'label', descending: false })).toEqual([{ title: '', nodes: new Uint32Array(0) }]); // prettier-ignore
+  expect(cards({ group: 'island' }, Uint8Array.of(1, 0, 1, 0, 2))).toEqual([
+    ['Holm', 'Ragna'],
+    ['Ness', 'Tove'],
+  ]);
+  expect(cardGroups(network({ nodes: 0, edges: [] }), { sort: 'label', descending: false })).toEqual([
+    { title: '', nodes: new Uint32Array(0) },
+  ]);
 });

@@ -43,7 +43,14 @@ const passing = (more: object, size: number, ...columns: Column[]): number[] => 
 describe('numbers', () => {
   const of = (...values: number[]) => tallied({ kind: 'numbers', column: 'n' }, values.length, amounts(...values));
   test('few whole numbers have a bar each, others equal bands', () => {
-    expect(of(2, 4, 4, 7).bars.map(({ from, all }) => [from, all])).toEqual([[2, 1], [3, 0], [4, 2], [5, 0], [6, 0], [7, 1]]); // prettier-ignore
+    expect(of(2, 4, 4, 7).bars.map(({ from, all }) => [from, all])).toEqual([
+      [2, 1],
+      [3, 0],
+      [4, 2],
+      [5, 0],
+      [6, 0],
+      [7, 1],
+    ]);
     const bands = of(0, 0.5, 100);
     expect([bands.bars.length, bands.bars[0].all, bands.bars.at(-1)?.all]).toEqual([28, 2, 1]);
   });
@@ -90,7 +97,11 @@ describe('dates', () => {
     expect(pass({ from: dayNumber(1919, 1, 1), to: dayNumber(1920, 2, 1), how: 'ends' })[4]).toBe(0);
   });
   test('each bar is a unit; what is not known to it is lighter', () => {
-    const { bars, unit } = tallied({ kind: 'dates', column: 'sent', unit: 'month' }, 4, dated('1921', '1921-10', '1921-10-05', '1921-11-01?')); // prettier-ignore
+    const { bars, unit } = tallied(
+      { kind: 'dates', column: 'sent', unit: 'month' },
+      4,
+      dated('1921', '1921-10', '1921-10-05', '1921-11-01?'),
+    );
     expect([unit, bars.length]).toEqual(['month', 12]);
     expect(bars.filter(({ all }) => all > 0)).toMatchObject([
       { from: dayNumber(1921, 1, 1), all: 1, light: 1 },
@@ -100,13 +111,27 @@ describe('dates', () => {
   });
   test('bars are split by the values that most rows have', () => {
     const kind: Column = { type: 'text', name: 'kind', dictionary: ['x', 'y'], codes: Int32Array.of(0, 1, 1, -1) };
-    const { bars, parts } = tallied({ kind: 'dates', column: 'sent', unit: 'year', split: 'kind' }, 4, dated('1921', '1921-10', '1922', '1922'), kind); // prettier-ignore
+    const { bars, parts } = tallied(
+      { kind: 'dates', column: 'sent', unit: 'year', split: 'kind' },
+      4,
+      dated('1921', '1921-10', '1922', '1922'),
+      kind,
+    );
     expect(parts).toEqual(['y', 'x', '']);
-    expect(bars.map((bar) => bar.parts)).toEqual([[1, 1, 0], [1, 0, 1]]); // prettier-ignore
+    expect(bars.map((bar) => bar.parts)).toEqual([
+      [1, 1, 0],
+      [1, 0, 1],
+    ]);
   });
   test('before the year 1000 and after 9999 there are no more bars than can be drawn, and every row is in one', () => {
     const days = [dayNumber(-4000, 3, 1), dayNumber(50, 1, 1), dayNumber(12000, 1, 1)];
-    const far: Column = { type: 'date', name: 'sent', day: Float64Array.from(days), precision: new Uint8Array(3).fill(datePrecision.day), doubtful: new Uint8Array(3) }; // prettier-ignore
+    const far: Column = {
+      type: 'date',
+      name: 'sent',
+      day: Float64Array.from(days),
+      precision: new Uint8Array(3).fill(datePrecision.day),
+      doubtful: new Uint8Array(3),
+    };
     for (const unit of ['day', 'week', 'month', 'year', 'decade'] as const) {
       const { bars } = tallied({ kind: 'dates', column: 'sent', unit }, 3, far);
       expect(bars.length).toBeLessThanOrEqual(405);
@@ -132,14 +157,17 @@ describe('dates', () => {
     expect(passing({ ...lives, from: dayNumber(1904, 1, 1), to: dayNumber(1905, 1, 1) }, 4, begin, end)).toEqual([
       0, 1, 1, 0,
     ]);
-    expect(passing({ ...lives, from: dayNumber(1900, 1, 1), to: dayNumber(1904, 1, 1), how: 'within' }, 4, begin, end)).toEqual([1, 0, 0, 0]); // prettier-ignore
+    expect(
+      passing({ ...lives, from: dayNumber(1900, 1, 1), to: dayNumber(1904, 1, 1), how: 'within' }, 4, begin, end),
+    ).toEqual([1, 0, 0, 0]);
     const { bars, empty } = tallied({ ...lives, unit: 'year' }, 4, begin, end);
     expect(bars.map(({ all }) => all)).toEqual([1, 1, 2, 2, 2, 2]);
     expect(empty.all).toBe(1);
     expect(durations(begin, end).until[1]).toBe(Infinity);
   });
   test('a window is said as coarsely as it can be', () => {
-    const say = (from?: [number, number, number], to?: [number, number, number]) => windowWords(from && dayNumber(...from), to && dayNumber(...to)); // prettier-ignore
+    const say = (from?: [number, number, number], to?: [number, number, number]) =>
+      windowWords(from && dayNumber(...from), to && dayNumber(...to));
     expect(say([1921, 1, 1], [1922, 1, 1])).toBe('1921');
     expect(say([1921, 10, 1], [1922, 12, 1])).toBe('Oct 1921 – Nov 1922');
     expect(say([1921, 10, 3], [1921, 10, 4])).toBe('1921-10-03');
@@ -152,14 +180,34 @@ describe('dates', () => {
 
 describe('values', () => {
   test('of 100,000 different ones the first are listed; letters find the others', () => {
-    const many: Column = { type: 'text', name: 'v', dictionary: Array.from({ length: 100_000 }, (_, i) => `N${i}`), codes: Int32Array.from({ length: 100_000 }, (_, i) => i) }; // prettier-ignore
-    expect(tallied({ kind: 'values', column: 'v' }, 100_000, many)).toMatchObject({ distinct: 100_000, shown: 100_000, values: { length: 8 } }); // prettier-ignore
+    const many: Column = {
+      type: 'text',
+      name: 'v',
+      dictionary: Array.from({ length: 100_000 }, (_, i) => `N${i}`),
+      codes: Int32Array.from({ length: 100_000 }, (_, i) => i),
+    };
+    expect(tallied({ kind: 'values', column: 'v' }, 100_000, many)).toMatchObject({
+      distinct: 100_000,
+      shown: 100_000,
+      values: { length: 8 },
+    });
     const found = tallied({ kind: 'values', column: 'v', search: 'n9999', order: 'by name', most: 2 }, 100_000, many);
     expect(found).toMatchObject({ shown: 11, values: [{ value: 'N9999' }, { value: 'N99990' }] });
   });
   test('a value that stands twice in a cell counts once', () => {
-    const twice: Column = { type: 'list', name: 'v', dictionary: ['a'], offsets: Uint32Array.of(0, 2, 2), codes: Uint32Array.of(0, 0) }; // prettier-ignore
-    expect(tallied({ kind: 'values', column: 'v' }, 2, twice)).toMatchObject({ values: [{ value: 'a', all: 1 }, { value: '', all: 1 }] }); // prettier-ignore
+    const twice: Column = {
+      type: 'list',
+      name: 'v',
+      dictionary: ['a'],
+      offsets: Uint32Array.of(0, 2, 2),
+      codes: Uint32Array.of(0, 0),
+    };
+    expect(tallied({ kind: 'values', column: 'v' }, 2, twice)).toMatchObject({
+      values: [
+        { value: 'a', all: 1 },
+        { value: '', all: 1 },
+      ],
+    });
   });
   test('yes and no, and what its chip says', () => {
     const yes: Column = { type: 'yesno', name: 'v', values: Int8Array.of(1, 0, -1) };

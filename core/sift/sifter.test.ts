@@ -38,7 +38,11 @@ function study(seed: number) {
   const { below: draw } = seeded(seed);
   const records = 60;
   const kinds = Array.from({ length: records }, () => ['oats', 'bere', 'kale', ''][draw(4)]);
-  const words = Array.from({ length: records }, () => Array.from({ length: draw(3) }, () => ['frost', 'fire', 'gale'][draw(3)]).filter((one, i, every) => every.indexOf(one) === i)); // prettier-ignore
+  const words = Array.from({ length: records }, () =>
+    Array.from({ length: draw(3) }, () => ['frost', 'fire', 'gale'][draw(3)]).filter(
+      (one, i, every) => every.indexOf(one) === i,
+    ),
+  );
   const packets = Array.from({ length: records }, () => (draw(8) ? draw(20) : NaN));
   const sent = Array.from({ length: records }, () => (draw(9) ? 1900 + draw(20) : NaN));
   const table: Table = {
@@ -54,7 +58,9 @@ function study(seed: number) {
   };
   const nodes = 12;
   const edges = Array.from({ length: 25 }, () => [draw(nodes - 1), draw(nodes - 1)] as const);
-  const behind = edges.map((_, e) => (e === 0 ? [] : Array.from({ length: 1 + draw(4) }, () => draw(records)))).map((rows) => [...new Set(rows)]); // prettier-ignore
+  const behind = edges
+    .map((_, e) => (e === 0 ? [] : Array.from({ length: 1 + draw(4) }, () => draw(records))))
+    .map((rows) => [...new Set(rows)]);
   const offsets = new Uint32Array(edges.length + 1);
   behind.forEach((rows, e) => (offsets[e + 1] = offsets[e] + rows.length));
   const islands = Array.from({ length: nodes }, () => ['Ness', 'Voe'][draw(2)]);
@@ -72,7 +78,10 @@ type Study = ReturnType<typeof study>;
 /** Whether a row passes a sift, said anew. */
 function passes(of: Study, sift: Sift, i: number): boolean {
   if (sift.kind === 'values') {
-    const cells = { variety: [of.kinds[i]], remarks: of.words[i]?.length ? of.words[i] : [''], island: [of.islands[i]] }[sift.column] ?? []; // prettier-ignore
+    const cells =
+      { variety: [of.kinds[i]], remarks: of.words[i]?.length ? of.words[i] : [''], island: [of.islands[i]] }[
+        sift.column
+      ] ?? [];
     return cells.some((cell) => sift.values.includes(cell)) !== sift.none;
   }
   if (sift.kind === 'numbers') {
@@ -94,10 +103,17 @@ function plainly(of: Study, sifts: readonly Sift[], untied: Sifting['untied']) {
   const ofTies = sifts.some((sift) => sift.of !== 'nodes');
   const ofRecords = sifts.some((sift) => sift.of === 'records');
   const nodePass = of.islands.map((_, v) => pass('nodes', v));
-  const edges = of.edges.map(([s, t], e) => nodePass[s] && nodePass[t] && pass('edges', e) && (!ofRecords || of.behind[e].some((r) => pass('records', r)))); // prettier-ignore
+  const edges = of.edges.map(
+    ([s, t], e) =>
+      nodePass[s] && nodePass[t] && pass('edges', e) && (!ofRecords || of.behind[e].some((r) => pass('records', r))),
+  );
   const tied = of.islands.map((_, v) => of.edges.some(([s, t], e) => edges[e] && (s === v || t === v)));
   const nodes = nodePass.map((passed, v) => passed && (!ofTies || untied === 'kept' || tied[v]));
-  const records = new Set(of.edges.flatMap(([s, t], e) => nodePass[s] && nodePass[t] && pass('edges', e) ? of.behind[e].filter((r) => pass('records', r)) : [])); // prettier-ignore
+  const records = new Set(
+    of.edges.flatMap(([s, t], e) =>
+      nodePass[s] && nodePass[t] && pass('edges', e) ? of.behind[e].filter((r) => pass('records', r)) : [],
+    ),
+  );
   return { nodePass, edges, nodes, records };
 }
 
@@ -134,17 +150,35 @@ describe('what is left, and every count under the other sifts', () => {
     const on = asked.sifts.filter((sift) => sift.on);
     const whole = plainly(of, on, untied);
     expect(Array.from(found.edges, Boolean)).toEqual(whole.edges);
-    expect(Array.from(found.nodes)).toEqual(whole.nodes.map((here, v) => (here ? inView : whole.nodePass[v] ? withoutTies : outOfView))); // prettier-ignore
+    expect(Array.from(found.nodes)).toEqual(
+      whole.nodes.map((here, v) => (here ? inView : whole.nodePass[v] ? withoutTies : outOfView)),
+    );
     expect(found.counts.records.inView).toBe(whole.records.size);
     expect(found.counts.records.all).toBe(new Set(of.behind.flat()).size);
     for (const sift of on) {
-      const others = plainly(of, on.filter((one) => one !== sift), untied); // prettier-ignore
-      const here = { records: (i: number) => others.records.has(i), nodes: (i: number) => others.nodes[i], edges: (i: number) => others.edges[i] }[sift.of]; // prettier-ignore
-      const used = sift.of === 'records' ? [...new Set(of.behind.flat())] : sift.of === 'nodes' ? [...of.islands.keys()] : [...of.edges.keys()]; // prettier-ignore
+      const others = plainly(
+        of,
+        on.filter((one) => one !== sift),
+        untied,
+      );
+      const here = {
+        records: (i: number) => others.records.has(i),
+        nodes: (i: number) => others.nodes[i],
+        edges: (i: number) => others.edges[i],
+      }[sift.of];
+      const used =
+        sift.of === 'records'
+          ? [...new Set(of.behind.flat())]
+          : sift.of === 'nodes'
+            ? [...of.islands.keys()]
+            : [...of.edges.keys()];
       const card = found.cards[sift.id];
       if (!('tally' in card)) throw new Error(card.fault);
       if (sift.kind === 'values' && card.tally.kind === 'values') {
-        const cells = (i: number): string[] => ({ variety: [of.kinds[i]], remarks: of.words[i]?.length ? of.words[i] : [''], island: [of.islands[i]] })[sift.column] ?? []; // prettier-ignore
+        const cells = (i: number): string[] =>
+          ({ variety: [of.kinds[i]], remarks: of.words[i]?.length ? of.words[i] : [''], island: [of.islands[i]] })[
+            sift.column
+          ] ?? [];
         const counts = new Map<string, { inView: number; all: number }>();
         for (const i of used) {
           for (const cell of cells(i)) {
@@ -152,7 +186,13 @@ describe('what is left, and every count under the other sifts', () => {
             counts.set(cell, { inView: one.inView + (here(i) ? 1 : 0), all: one.all + 1 });
           }
         }
-        expect(new Map(card.tally.values.map(({ value, ...count }) => [value, count]).filter(([value]) => counts.has(value as string)) as [])).toEqual(counts); // prettier-ignore
+        expect(
+          new Map(
+            card.tally.values
+              .map(({ value, ...count }) => [value, count])
+              .filter(([value]) => counts.has(value as string)) as [],
+          ),
+        ).toEqual(counts);
       } else if (card.tally.kind === 'bars') {
         const { bars, empty } = card.tally;
         const sum = bars.reduce((total, bar) => total + bar.inView, empty.inView);
@@ -185,7 +225,10 @@ test('weights are of the records that pass: their number, or what ties weigh by'
   left.forEach((rows, e) => bySum.edges[e] && expect(bySum.weight?.[e]).toBeCloseTo(sum(packets(rows)), 9));
   const largest = { ...small.net, weight: Float64Array.from(small.behind, (rows) => Math.max(0, ...packets(rows))) };
   const byMax = ask([variety], { net: largest, weight: { column: 'packets', by: 'max' } });
-  left.forEach((rows, e) => byMax.edges[e] && packets(rows).length && expect(byMax.weight?.[e]).toBeCloseTo(Math.max(...packets(rows)), 9)); // prettier-ignore
+  left.forEach(
+    (rows, e) =>
+      byMax.edges[e] && packets(rows).length && expect(byMax.weight?.[e]).toBeCloseTo(Math.max(...packets(rows)), 9),
+  );
   // Sifts of nodes leave all records of a tie.
   expect(ask([pool[4]]).weight).toBeUndefined();
 });
@@ -195,9 +238,13 @@ test('sums and different values are counted as well', () => {
   const used = [...new Set(small.behind.flat())];
   const oats = used.filter((r) => small.kinds[r] === 'oats');
   const packets = oats.reduce((sum, r) => sum + (Number.isNaN(small.packets[r]) ? 0 : small.packets[r]), 0);
-  expect(by({ by: 'sum', column: 'packets' })).toMatchObject({ tally: { values: expect.arrayContaining([{ value: 'oats', inView: packets, all: packets }]) } }); // prettier-ignore
+  expect(by({ by: 'sum', column: 'packets' })).toMatchObject({
+    tally: { values: expect.arrayContaining([{ value: 'oats', inView: packets, all: packets }]) },
+  });
   const remarks = new Set(oats.flatMap((r) => small.words[r])).size;
-  expect(by({ by: 'distinct', column: 'remarks' })).toMatchObject({ tally: { values: expect.arrayContaining([{ value: 'oats', inView: remarks, all: remarks }]) } }); // prettier-ignore
+  expect(by({ by: 'distinct', column: 'remarks' })).toMatchObject({
+    tally: { values: expect.arrayContaining([{ value: 'oats', inView: remarks, all: remarks }]) },
+  });
   expect(by({ by: 'sum', column: 'variety' })).toHaveProperty('fault');
 });
 
@@ -223,10 +270,25 @@ test('nothing in view, an empty network, and one without records', () => {
   const nothing = ask([{ ...pool[2], from: 1e6 }], {}, 'hidden');
   expect(nothing.counts).toMatchObject({ nodes: { inView: 0 }, edges: { inView: 0 }, records: { inView: 0 } });
   const bare = network({ nodes: 0, edges: [] });
-  expect(new Sifter({ net: bare, table: () => small.table }).answer(sifting([pool[5]]))).toMatchObject({ counts: { nodes: { all: 0 } } }); // prettier-ignore
-  const without: Network = { ...network({ nodes: 3, edges: [[0, 1], [1, 2], [2, 2]] }), edgeColumns: [amount('strength', 1, 5, 5)] }; // prettier-ignore
+  expect(new Sifter({ net: bare, table: () => small.table }).answer(sifting([pool[5]]))).toMatchObject({
+    counts: { nodes: { all: 0 } },
+  });
+  const without: Network = {
+    ...network({
+      nodes: 3,
+      edges: [
+        [0, 1],
+        [1, 2],
+        [2, 2],
+      ],
+    }),
+    edgeColumns: [amount('strength', 1, 5, 5)],
+  };
   const found = new Sifter({ net: without, table: () => small.table }).answer(sifting([pool[5], pool[2]]));
-  expect([[...found.edges], [...found.nodes]]).toEqual([[0, 1, 1], [withoutTies, inView, inView]]); // prettier-ignore
+  expect([[...found.edges], [...found.nodes]]).toEqual([
+    [0, 1, 1],
+    [withoutTies, inView, inView],
+  ]);
   expect(found.cards.c).toHaveProperty('fault');
 });
 
@@ -242,17 +304,24 @@ test('nodes one by one, words in any of several columns, and values that are not
   const chosen = { id: 'n', kind: 'chosen', of: 'nodes', name: 'Founders', ids: ['1', '2', 'gone'] };
   expect(ask([chosen]).counts.nodes).toEqual({ inView: 2, all: 12 });
   expect(ask([{ ...chosen, none: true }]).counts.nodes).toEqual({ inView: 10, all: 12 });
-  expect(ask([{ ...pool[4], values: ['Atlantis'], most: 1 }]).cards.e).toMatchObject({ tally: { values: [{ value: 'Atlantis', inView: 0, all: 0 }, {}], distinct: 2 } }); // prettier-ignore
+  expect(ask([{ ...pool[4], values: ['Atlantis'], most: 1 }]).cards.e).toMatchObject({
+    tally: { values: [{ value: 'Atlantis', inView: 0, all: 0 }, {}], distinct: 2 },
+  });
 });
 
 test('the records behind what is in view, or behind some ties of it', () => {
   const sifter = new Sifter({ net: small.net, table: () => small.table });
   const oats = sifting([{ ...pool[0], values: ['oats'] }]);
   sifter.answer(oats);
-  const rows = (edges?: Uint32Array): number[] => Array.from(sifter.rowsBehind('sent', edges).keys()).filter((r) => sifter.rowsBehind('sent', edges)[r]); // prettier-ignore
+  const rows = (edges?: Uint32Array): number[] =>
+    Array.from(sifter.rowsBehind('sent', edges).keys()).filter((r) => sifter.rowsBehind('sent', edges)[r]);
   const used = [...new Set(small.behind.flat())].sort((a, b) => a - b);
   expect(rows()).toEqual(used.filter((r) => small.kinds[r] === 'oats'));
-  expect(rows(Uint32Array.of(2, 3))).toEqual([...new Set([...small.behind[2], ...small.behind[3]])].filter((r) => small.kinds[r] === 'oats').sort((a, b) => a - b)); // prettier-ignore
+  expect(rows(Uint32Array.of(2, 3))).toEqual(
+    [...new Set([...small.behind[2], ...small.behind[3]])]
+      .filter((r) => small.kinds[r] === 'oats')
+      .sort((a, b) => a - b),
+  );
   sifter.answer(sifting([]));
   expect(rows()).toEqual(used);
   expect(() => sifter.rowsBehind('letters')).toThrow(/no longer rest/);

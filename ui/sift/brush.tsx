@@ -43,7 +43,15 @@ export function Brush({
     event.currentTarget.setPointerCapture(event.pointerId);
     const x = at(event);
     const here = { first: place(x), last: place(x) };
-    const mode = !span ? 'new' : Math.abs(x - left) < edge ? 'first' : Math.abs(x - right) < edge ? 'last' : x > left && x < right ? 'move' : 'new'; // prettier-ignore
+    const mode = !span
+      ? 'new'
+      : Math.abs(x - left) < edge
+        ? 'first'
+        : Math.abs(x - right) < edge
+          ? 'last'
+          : x > left && x < right
+            ? 'move'
+            : 'new';
     drag.current = { at: here.first, mode, span: mode === 'new' || !span ? here : span };
     if (mode === 'new') onChange(here);
   };

@@ -62,7 +62,15 @@ const net: Network = {
     items: Uint32Array.of(0, 1, 2, 3, 4),
   },
 };
-const tables = [{ key: 'consignments', name: 'consignments', version: 1, rows: 5, columns: table.columns.map(({ name, type }) => ({ name, type })) }]; // prettier-ignore
+const tables = [
+  {
+    key: 'consignments',
+    name: 'consignments',
+    version: 1,
+    rows: 5,
+    columns: table.columns.map(({ name, type }) => ({ name, type })),
+  },
+];
 const session: Partial<Session> = {
   service: {
     ask: (kind: 'sift', _trail: unknown, _at: string, what: Questions['sift']['ask']) =>
@@ -154,7 +162,17 @@ test('a window of dates is drawn out, stepped, written and opened; what is known
 test('sifts of nodes, of ties, by words, by a shortlist and by what is selected work together; set aside they wait', async () => {
   const it = shown({
     selection: { nodes: ['k1', 'k2'] },
-    shortlists: [{ id: 'l', name: 'Founders', folder: '', nodes: [{ id: 'k2', label: '' }, { id: 'k3', label: '' }] }], // prettier-ignore
+    shortlists: [
+      {
+        id: 'l',
+        name: 'Founders',
+        folder: '',
+        nodes: [
+          { id: 'k2', label: '' },
+          { id: 'k3', label: '' },
+        ],
+      },
+    ],
   });
   await put(it, 'Founders');
   await waitFor(() => expect(status()).toContain('2 of 4 nodes and 1 of 4 ties'));
@@ -199,7 +217,10 @@ test('these are kept as a step of the same nodes and ties, and the sifts are gon
   await it.user.click(await screen.findByRole('checkbox', { name: 'oats' }));
   await waitFor(() => expect(status()).toContain('1 of 4 ties'));
   await it.user.click(screen.getByRole('button', { name: 'Keep these as a step' }));
-  expect(it.store.getState().trail.steps.at(-1)).toMatchObject({ kind: 'keep', rule: { by: 'nodes', nodes: ['k2', 'k3'], leave: false, edges: [{ from: 'k3', to: 'k2' }] } }); // prettier-ignore
+  expect(it.store.getState().trail.steps.at(-1)).toMatchObject({
+    kind: 'keep',
+    rule: { by: 'nodes', nodes: ['k2', 'k3'], leave: false, edges: [{ from: 'k3', to: 'k2' }] },
+  });
   expect(it.store.getState().sifting.sifts).toEqual([]);
   expect(mockSaid).toEqual([expect.stringMatching(/count all their records again/)]);
 });
@@ -224,7 +245,13 @@ test('sifts are kept in the study under a name, and put on again', async () => {
 
 test('a sift on a column that is gone says so at its card', async () => {
   const it = shown();
-  act(() => it.store.getState().sift((now) => added(now, { kind: 'values', of: 'records', table: 'consignments', column: 'colour', values: ['red'] }))); // prettier-ignore
+  act(() =>
+    it.store
+      .getState()
+      .sift((now) =>
+        added(now, { kind: 'values', of: 'records', table: 'consignments', column: 'colour', values: ['red'] }),
+      ),
+  );
   expect((await screen.findByRole('alert')).textContent).toMatch(/have no column “colour” here/);
   expect(firsts()).toHaveLength(4);
 });

@@ -15,7 +15,10 @@ export function Divider({ box }: { box: RefObject<HTMLDivElement | null> }) {
     if (at && event.currentTarget.hasPointerCapture(event.pointerId)) put((event.clientX - at.left) / at.width);
   };
   const key = (event: KeyboardEvent): void => {
-    const by = new Map([['ArrowLeft', -0.05], ['ArrowRight', 0.05]]).get(event.key); // prettier-ignore
+    const by = new Map([
+      ['ArrowLeft', -0.05],
+      ['ArrowRight', 0.05],
+    ]).get(event.key);
     if (by === undefined) return;
     event.preventDefault();
     event.stopPropagation();

@@ -11,7 +11,9 @@ export function PaneTabs({ pane }: { pane: number }) {
   const store = useWorkbenchStore();
   const view = panes[pane];
   // No view stands beside itself.
-  const offered = views.filter(({ key, asked }) => (!asked || key === view) && !panes.some((other, i) => i !== pane && other === key)); // prettier-ignore
+  const offered = views.filter(
+    ({ key, asked }) => (!asked || key === view) && !panes.some((other, i) => i !== pane && other === key),
+  );
   if (panes.length > 1) {
     return (
       <div className="pointer-events-auto flex overflow-hidden rounded-lg border border-line bg-panel">

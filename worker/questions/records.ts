@@ -25,7 +25,9 @@ export const records: Question<RecordsAsk, Uint32Array> = async (net, ask, aroun
   else if (ask.nodes.length === 1) chosen = edgesOf(net, net.ids.indexOf(ask.nodes[0]));
   else if (ask.nodes.length > 1) {
     const wanted = new Set(ask.nodes);
-    chosen = Uint32Array.from(edges.keys()).filter((e) => wanted.has(net.ids[net.source[e]]) && wanted.has(net.ids[net.target[e]])); // prettier-ignore
+    chosen = Uint32Array.from(edges.keys()).filter(
+      (e) => wanted.has(net.ids[net.source[e]]) && wanted.has(net.ids[net.target[e]]),
+    );
   }
   const marks = sifter.rowsBehind(ask.table, chosen);
   return viewRows(around.table(ask.table), ask).filter((row) => marks[row] === 1);

@@ -13,7 +13,11 @@ jest.mock('@tanstack/react-virtual', () => ({
 const picture = { ...text('portrait', 'data:image/png;base64,AAAA', 'portrait.jpg', '', ''), as: 'picture' as const };
 const net = { ...keepers, nodeColumns: [...keepers.nodeColumns, picture] };
 const shown = (state: object = {}) => inWorkbench(<CardsView />, { net, ...state });
-const names = (): (string | null)[] => screen.getAllByRole('button', { pressed: undefined }).filter((one) => one.hasAttribute('data-card')).map((one) => one.getAttribute('aria-label')); // prettier-ignore
+const names = (): (string | null)[] =>
+  screen
+    .getAllByRole('button', { pressed: undefined })
+    .filter((one) => one.hasAttribute('data-card'))
+    .map((one) => one.getAttribute('aria-label'));
 const choose = async ({ user }: ReturnType<typeof shown>, list: string, entry: string): Promise<void> => {
   await user.click(screen.getByRole('combobox', { name: list }));
   await user.click(screen.getByRole('option', { name: entry }));
@@ -36,13 +40,23 @@ test('ordered, turned round, under headings, with other columns, in another size
   await it.user.click(screen.getByRole('button', { name: 'Lowest first' }));
   expect(names()[0]).toBe('Alban Pell');
   await choose(it, 'Cards under', 'under Island');
-  expect(screen.getAllByRole('heading').map(({ textContent }) => textContent)).toEqual(['Ness 2', 'Holm 1', 'without a value 1']); // prettier-ignore
+  expect(screen.getAllByRole('heading').map(({ textContent }) => textContent)).toEqual([
+    'Ness 2',
+    'Holm 1',
+    'without a value 1',
+  ]);
   await it.user.click(screen.getByRole('button', { name: 'Shows 2 columns' }));
   await it.user.click(within(screen.getByRole('dialog')).getByLabelText('Island'));
   expect(screen.getByText('Alban Pell').closest('button')?.textContent).toBe('Alban PellDegree 3');
   await it.user.keyboard('{Escape}');
   await it.user.click(screen.getByRole('button', { name: 'large' }));
-  expect(it.store.getState().cards).toEqual({ sort: 'degree', descending: true, group: 'island', columns: ['degree'], size: 'large' }); // prettier-ignore
+  expect(it.store.getState().cards).toEqual({
+    sort: 'degree',
+    descending: true,
+    group: 'island',
+    columns: ['degree'],
+    size: 'large',
+  });
 });
 
 test('a click selects, with shift it adds; arrows go from card to card', async () => {
@@ -58,7 +72,15 @@ test('a click selects, with shift it adds; arrows go from card to card', async (
 });
 
 test('only what is in view; where that is nothing, a sentence with a way out', async () => {
-  const view = (nodes: number[]) => ({ nodes: Uint8Array.from(nodes), edges: new Uint8Array(4), counts: {}, cards: {}, net, untied: 'dimmed', narrows: true }); // prettier-ignore
+  const view = (nodes: number[]) => ({
+    nodes: Uint8Array.from(nodes),
+    edges: new Uint8Array(4),
+    counts: {},
+    cards: {},
+    net,
+    untied: 'dimmed',
+    narrows: true,
+  });
   const first = shown({ inView: view([1, 0, 2, 1]) });
   expect(names()).toEqual(['Alban Pell', 'Maud Oxley']);
   first.unmount();

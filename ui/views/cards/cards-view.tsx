@@ -169,7 +169,12 @@ function Grid({
   };
   // Arrows go from card to card.
   const moved = (event: KeyboardEvent<HTMLDivElement>): void => {
-    const by = new Map([['ArrowRight', 1], ['ArrowLeft', -1], ['ArrowDown', across], ['ArrowUp', -across]]).get(event.key); // prettier-ignore
+    const by = new Map([
+      ['ArrowRight', 1],
+      ['ArrowLeft', -1],
+      ['ArrowDown', across],
+      ['ArrowUp', -across],
+    ]).get(event.key);
     const cards = Array.from(event.currentTarget.querySelectorAll<HTMLElement>('button[data-card]'));
     const at = cards.indexOf(document.activeElement as HTMLElement);
     if (by === undefined || at < 0) return;
