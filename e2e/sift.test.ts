@@ -15,8 +15,17 @@ beforeAll(async () => {
   await (await button(driver, 'Orrin Sound seed circle')).click();
   await (await named(driver, 'a[href]', 'Who sent seed to whom', true)).click();
   await shows(driver, 'settled', 'legend on');
+  // A copy, so that the network is for others as it was.
+  await (await button(driver, 'Who sent seed to whom')).click();
+  await (await named(driver, '[role="menuitem"]', 'Fork')).click();
+  await shows(driver, 'Who sent seed to whom, fork', 'settled', '6 groups');
 });
-afterAll(async () => browser.close());
+afterAll(async () => {
+  await (await button(driver, 'Who sent seed to whom, fork')).click();
+  await (await named(driver, '[role="menuitem"]', 'Delete')).click();
+  await shows(driver, 'New network');
+  await browser.close();
+});
 
 const put = async (column: string): Promise<void> => {
   await (await button(driver, 'Sift by')).click();
