@@ -1,7 +1,7 @@
 /** What counts are of. */
 import { numbers } from '../amounts';
 import { eachEntry, entriesOf } from './entries';
-import type { SiftMeasure, SiftRows } from './sift';
+import type { SiftMeasure, SiftRows, Tally } from './sift';
 
 /** Which of so many places each row is counted in: one, −1 for none; or, where there are offsets, several as compressed rows. */
 export interface Grouping {
@@ -36,6 +36,19 @@ export function counting(rows: SiftRows, measure: SiftMeasure, grouping: Groupin
       for (let r = 0; r < size; r++) if (marks[r] && places[r] >= 0) found[places[r]]++;
     }
     return found;
+  };
+}
+
+/** How many of the rows that pass there are, and how many of them are in view. */
+export function countingHits(hit: Uint8Array, all: Uint8Array): (inView: Uint8Array) => Tally {
+  return (inView) => {
+    const count = { inView: 0, all: 0 };
+    for (let r = 0; r < hit.length; r++) {
+      if (!hit[r] || !all[r]) continue;
+      count.all++;
+      if (inView[r]) count.inView++;
+    }
+    return { kind: 'count', count };
   };
 }
 

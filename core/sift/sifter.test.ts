@@ -266,6 +266,10 @@ test('a sift on what is gone says so, and the others go on', () => {
   expect(found.edges).toEqual(ask([pool[5]]).edges);
 });
 
+test('a sift called as what every object has by itself is counted as any other', () => {
+  expect(ask([{ ...pool[4], id: 'constructor' }]).cards).toHaveProperty('constructor.tally.kind', 'values');
+});
+
 test('nothing in view, an empty network, and one without records', () => {
   const nothing = ask([{ ...pool[2], from: 1e6 }], {}, 'hidden');
   expect(nothing.counts).toMatchObject({ nodes: { inView: 0 }, edges: { inView: 0 }, records: { inView: 0 } });

@@ -2,6 +2,7 @@
 import { type Network, edgeCount, nodeCount } from '../graph';
 import { numbers } from '../amounts';
 import { Fault } from '../fault';
+import { own } from '../own';
 import { type Table, column } from '../tables';
 import { addFailing, all, clear, countOf, edgeBitsOf, markByRecords, markedWith, single, tiesOf } from './marks';
 import { type Sift, type Sifting, kindOf, narrows } from './registry';
@@ -164,8 +165,7 @@ export class Sifter {
 
   private tallies(sifts: readonly Sift[], marks: Record<Sift['of'], Int32Array>, cards: SiftAnswer['cards']): void {
     for (const sift of sifts) {
-      // eslint-disable-next-line nunatak/own-keys -- made here
-      if (!sift.on || cards[sift.id]) continue;
+      if (!sift.on || own(cards, sift.id)) continue;
       try {
         const rows = this.rows(sift);
         const begin = sift.of === 'records' ? this.beginOf(sift) : 0;

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { countingHits } from '../measure';
 import { type SiftKind, siftBase } from '../sift';
 
 const schema = z.object({
@@ -24,17 +25,6 @@ export const chosen: SiftKind<'chosen', Chosen> = {
     return Uint8Array.from(ids, (id) => (wanted.has(id) === none ? 0 : 1));
   },
   tallies: (sift) => sift,
-  tally(rows, sift, all) {
-    const hit = chosen.passes(rows, sift);
-    return (inView) => {
-      const count = { inView: 0, all: 0 };
-      for (let r = 0; r < rows.size; r++) {
-        if (!hit[r] || !all[r]) continue;
-        count.all++;
-        if (inView[r]) count.inView++;
-      }
-      return { kind: 'count', count };
-    };
-  },
+  tally: (rows, sift, all) => countingHits(chosen.passes(rows, sift), all),
   words: ({ name, none }) => (none ? `not ${name}` : name),
 };

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { entriesOf } from '../entries';
+import { countingHits } from '../measure';
 import { type SiftKind, siftBase } from '../sift';
 
 const schema = z.object({
@@ -41,17 +42,6 @@ export const words: SiftKind<'words', Words> = {
     return found;
   },
   tallies: (sift) => sift,
-  tally(rows, sift, all) {
-    const hit = words.open(sift) ? all : words.passes(rows, sift);
-    return (inView) => {
-      const count = { inView: 0, all: 0 };
-      for (let r = 0; r < rows.size; r++) {
-        if (!hit[r] || !all[r]) continue;
-        count.all++;
-        if (inView[r]) count.inView++;
-      }
-      return { kind: 'count', count };
-    };
-  },
+  tally: (rows, sift, all) => countingHits(words.open(sift) ? all : words.passes(rows, sift), all),
   words: ({ text }) => `“${text.trim()}”`,
 };
