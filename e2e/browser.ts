@@ -90,6 +90,15 @@ export async function named(driver: WebDriver, selector: string, name: string, e
 export const button = (driver: WebDriver, name: string): Promise<WebElement> =>
   named(driver, 'button, a[href], [role="tab"]', name);
 
+/** Shows a view by its tab, or from those under “More”. */
+export async function showView(driver: WebDriver, name: string): Promise<void> {
+  await named(driver, '[role="tab"]', 'Graph');
+  const titles = await Promise.all((await driver.findElements(By.css('[role="tab"]'))).map((tab) => tab.getText()));
+  if (titles.includes(name)) return (await named(driver, '[role="tab"]', name, true)).click();
+  await (await named(driver, 'button', 'More views')).click();
+  await (await named(driver, '[role="menuitem"]', name)).click();
+}
+
 /** Waits until the page's text has all the parts. */
 export async function shows(driver: WebDriver, ...parts: string[]): Promise<void> {
   for (const part of parts) {

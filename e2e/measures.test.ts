@@ -14,6 +14,7 @@ import {
   downloaded,
   named,
   openBrowser,
+  showView,
   shows,
   wait,
 } from './browser';
@@ -43,7 +44,7 @@ afterAll(async () => {
 });
 
 const press = async (name: string): Promise<void> => (await button(driver, name)).click();
-const view = async (name: string): Promise<void> => (await named(driver, '[role="tab"]', name)).click();
+const view = (name: string): Promise<void> => showView(driver, name);
 const within = async (css: string): Promise<string> => (await driver.findElement(By.css(css))).getText();
 const says = (css: string, ...parts: string[]): Promise<unknown> =>
   driver.wait(

@@ -2,6 +2,7 @@
 import { eq } from 'drizzle-orm';
 import { database, pool, study } from '@/server/db';
 import { migrateDatabase } from '@/server/db/migrate';
+import { createKept } from '@/server/kept';
 import { createStudy } from '@/server/studies';
 import { storeTable } from '@/server/tables/store';
 import { createNetwork } from '@/server/networks';
@@ -10,6 +11,7 @@ import { listTables } from '@/server/tables';
 import { allWrittenRows, readTable } from '@/server/tables/read';
 import { openNames } from '@/server/names';
 import { edgeCount, nodeCount } from '@/core/graph';
+import { readOutlines } from '@/core/places';
 import { thumbnail } from '@/core/figure';
 import { sceneOf } from '@/core/scene';
 import { type KnownTable, rowLines } from '@/core/intake';
@@ -24,6 +26,7 @@ async function load(): Promise<void> {
   if (there.length) return;
   const { id } = await createStudy(demoStudyName);
   for (const file of demoFiles().filter(({ stored }) => stored)) await store(id, file);
+  await keepOutlines(id);
   const heads = await listTables(id);
   const names = await openNames(id);
   const tables = new Map(await Promise.all(heads.map(async ({ key }) => [key, await readTable(id, key)] as const)));
@@ -36,6 +39,12 @@ async function load(): Promise<void> {
     networks.push({ id: made.id, name, trail: ready });
     await keepResult(id, made.id, source, ready);
   }
+}
+
+/** The coasts of the islands, for maps. */
+async function keepOutlines(study: string): Promise<void> {
+  const file = demoFiles().find(({ name }) => name === 'islands.geojson');
+  if (file) await createKept(study, 'outlines', 'islands', readOutlines(new TextDecoder().decode(file.bytes)).outlines);
 }
 
 /** Stores a file as somebody would who takes everything as it is found. */

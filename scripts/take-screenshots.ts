@@ -2,7 +2,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Key } from 'selenium-webdriver';
-import { By, button, choose, named, openBrowser, shows, wait } from '../e2e/browser';
+import { By, button, choose, named, openBrowser, showView, shows, wait } from '../e2e/browser';
 
 const home = process.env.NUNATAK_URL ?? 'http://127.0.0.1:3000';
 const folder = join('docs', 'screenshots');
@@ -104,7 +104,7 @@ try {
   await picture('cards');
   await (await named(driver, 'button', 'Close Cards')).click();
   await driver.actions().sendKeys(Key.ESCAPE).perform();
-  const view = async (name: string): Promise<void> => (await named(driver, '[role="tab"]', name)).click();
+  const view = (name: string): Promise<void> => showView(driver, name);
   await (await button(driver, 'Measure')).click();
   await view('Measures');
   await (await named(driver, '[role="columnheader"] button', 'Betweenness')).click();

@@ -45,6 +45,9 @@ import { Turns, unlessStopped } from './turns';
 
 const betweenPictures = 30;
 
+/** Rows of a table that is read beside those of the trail. */
+const mostOfOther = 200_000;
+
 export class TrailRunner implements TrailService {
   private readonly data = new StudyData();
   private readonly turns = new Turns<'run' | 'ties' | keyof Questions>();
@@ -245,7 +248,8 @@ export class TrailRunner implements TrailService {
         first?.kind === 'ties' && 'weight' in first && first.weight
           ? { column: first.weight, by: first.weightBy }
           : undefined;
-      const around = { breathe, crew: this.crew, table: source.table, ...(weighs ? { weighs } : {}) };
+      const other = (key: string) => this.data.smallTable(key, mostOfOther);
+      const around = { breathe, crew: this.crew, table: source.table, other, ...(weighs ? { weighs } : {}) };
       return await answer(kind, state.network, ask, around, (news) => heard?.(news));
     }, undefined);
   }

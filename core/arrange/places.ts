@@ -5,6 +5,7 @@ import { type Network, nodeColumn, nodeCount } from '../graph';
 import type { PlaceColumn } from '../tables';
 import { amountsAt } from './columns';
 import { keepApart } from './apart';
+import { eastStretch } from '../places/extent';
 import type { Breath } from '../split';
 
 export const projections = {
@@ -55,7 +56,7 @@ export async function placesLayout(net: Network, settings: PlacesSettings, breat
   const { latitude, longitude } = degreesOf(net, settings);
   const there = Array.from({ length: n }, (_, v) => v).filter((v) => !Number.isNaN(latitude[v]));
   const projection = projections[settings.projection]()
-    .rotate([-middleEast(there.map((v) => longitude[v])), 0])
+    .rotate([-eastStretch(there.map((v) => longitude[v])).middle, 0])
     .scale(1000)
     .translate([0, 0]);
   let [left, right, top, bottom] = [Infinity, -Infinity, Infinity, -Infinity];
@@ -85,15 +86,4 @@ export async function placesLayout(net: Network, settings: PlacesSettings, breat
     positions[2 * v + 1] = below + Math.floor(i / across) * room;
   });
   return positions;
-}
-
-/** The middle of the shortest stretch of degrees east that holds them all. */
-function middleEast(degrees: readonly number[]): number {
-  if (!degrees.length) return 0;
-  const sorted = [...degrees].sort((a, b) => a - b);
-  // The widest gap lies outside of the stretch.
-  let [gap, after] = [sorted[0] + 360 - sorted[sorted.length - 1], 0];
-  for (let i = 1; i < sorted.length; i++)
-    if (sorted[i] - sorted[i - 1] > gap) [gap, after] = [sorted[i] - sorted[i - 1], i];
-  return sorted[after] + (360 - gap) / 2;
 }

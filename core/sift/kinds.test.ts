@@ -1,6 +1,7 @@
 /** What the cards of sifts hold: bars of numbers and dates, long lists, odd columns. */
 import { type Column, datePrecision, dayNumber, readDate } from '../tables';
-import { type DateUnit, type Tally, kindOf, siftKinds, unitBegin, unitLater, windowWords } from '.';
+import { network } from '../graph';
+import { type DateUnit, Sifter, type Tally, kindOf, siftKinds, unitBegin, unitLater, windowWords } from '.';
 import { barsBetween, durations } from './dates';
 import type { Sift } from './registry';
 import type { SiftRows } from './sift';
@@ -222,4 +223,37 @@ describe('values', () => {
 test('words between quotation marks are one', () => {
   expect(wordsIn('Fire "of the Sound"  ""')).toEqual(['fire', 'of the sound', '""']);
   expect(wordsIn('  ')).toEqual([]);
+});
+
+describe('an area', () => {
+  const home: Column = {
+    type: 'place',
+    name: 'home',
+    latitude: Float64Array.of(48, 50, NaN, 48.5),
+    longitude: Float64Array.of(-31, -31, NaN, 170),
+  };
+  const net = { ...network({ nodes: 4, edges: [[0, 1], [1, 3]] }), nodeColumns: [home] }; // prettier-ignore
+  const ring = [[-32, 47], [-30, 47], [-30, 49], [-32, 49]]; // prettier-ignore
+  const table = (): never => {
+    throw new Error('no table');
+  };
+  const leaves = (more: object = {}) =>
+    new Sifter({ net, table }).answer({ sifts: [sift({ kind: 'area', of: 'nodes', where: { place: 'home' }, ring, ...more })], untied: 'kept' }); // prettier-ignore
+
+  test('nodes whose place lies in it; those without a place are neither in it nor outside of it', () => {
+    expect([...leaves().nodes]).toEqual([1, 0, 0, 0]);
+    expect([...leaves({ none: true }).nodes]).toEqual([0, 1, 0, 1]);
+    expect(leaves().cards.s).toEqual({ tally: { kind: 'count', count: { inView: 1, all: 1 } } });
+  });
+  test('says in its card what is not there any more, and narrows nothing then', () => {
+    const { nodes, cards } = leaves({ where: { place: 'garden' } });
+    expect([...nodes]).toEqual([1, 1, 1, 1]);
+    expect(cards.s).toMatchObject({ fault: expect.stringMatching(/no column “garden”/) as string });
+  });
+  test('its chip names the column; a line of two points is none', () => {
+    const one = sift({ kind: 'area', of: 'nodes', where: { column: 'garden', table: 'gardens', by: 'name', place: 'at' }, ring }); // prettier-ignore
+    expect(kindOf(one).words(one)).toBe('in an area (garden)');
+    expect(kindOf(one).words({ ...one, none: true } as Sift)).toBe('outside of an area (garden)');
+    expect(() => sift({ kind: 'area', of: 'nodes', where: {}, ring: ring.slice(2) })).toThrow();
+  });
 });

@@ -1,5 +1,6 @@
 /** All kinds of sifts, and what is sifted by. */
 import * as z from 'zod';
+import { area } from './kinds/area';
 import { chosen } from './kinds/chosen';
 import { dates } from './kinds/dates';
 import { numbers } from './kinds/numbers';
@@ -7,9 +8,16 @@ import { values } from './kinds/values';
 import { words } from './kinds/words';
 import type { SiftKind } from './sift';
 
-export const siftKinds = { values, numbers, dates, words, chosen };
+export const siftKinds = { values, numbers, dates, words, chosen, area };
 
-export const siftSchema = z.union([values.schema, numbers.schema, dates.schema, words.schema, chosen.schema]);
+export const siftSchema = z.union([
+  values.schema,
+  numbers.schema,
+  dates.schema,
+  words.schema,
+  chosen.schema,
+  area.schema,
+]);
 export type Sift = z.infer<typeof siftSchema>;
 export type SiftKindName = Sift['kind'];
 export type SiftOf<K extends SiftKindName> = Extract<Sift, { kind: K }>;

@@ -1,5 +1,6 @@
 /** What a kind of sift is. To add one: a file under `kinds`, a line in the registry, and its card. */
 import * as z from 'zod';
+import type { Spots, Where } from '../places';
 import type { Column } from '../tables';
 
 /** What a sift narrows: the records behind ties, nodes, or ties. */
@@ -31,6 +32,8 @@ export interface SiftRows {
   labels?: readonly string[];
   /** A Fault that says so where it is not there. */
   column(name: string): Column;
+  /** Where nodes are; absent where the rows are none. */
+  spots?(where: Where): Spots;
 }
 
 /** What the card of a sift shows while the marked rows are in view. */

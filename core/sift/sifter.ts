@@ -3,6 +3,7 @@ import { type Network, edgeCount, nodeCount } from '../graph';
 import { numbers } from '../amounts';
 import { Fault } from '../fault';
 import { own } from '../own';
+import { type Where, spotsOf } from '../places';
 import { type Table, column } from '../tables';
 import { addFailing, all, clear, countOf, edgeBitsOf, markByRecords, markedWith, single, tiesOf } from './marks';
 import { type Sift, type Sifting, kindOf, narrows } from './registry';
@@ -223,7 +224,9 @@ export class Sifter {
     };
     if (sift.of === 'nodes') {
       const column = (name: string) => named({ columns: net.nodeColumns }, name, 'Nodes');
-      return { size: nodeCount(net), ids: net.ids, labels: net.labels, column };
+      const spots = (where: Where) =>
+        spotsOf(net, where, where.table === undefined ? undefined : this.ground.table(where.table));
+      return { size: nodeCount(net), ids: net.ids, labels: net.labels, column, spots };
     }
     if (sift.of === 'edges') {
       const weight = { type: 'number' as const, name: 'weight', values: net.weight };

@@ -214,7 +214,7 @@ export const shortlist = pgTable(
   (table) => [index('shortlist_study').on(table.studyId)],
 );
 
-/** What is kept under a name in a study to be used in its networks: looks, palettes, and what is sifted by. Its version grows with every change. */
+/** What is kept under a name in a study to be used in its networks: looks, palettes, what is sifted by, and outlines for maps. Its version grows with every change. */
 export const kept = pgTable(
   'kept',
   {
@@ -222,7 +222,7 @@ export const kept = pgTable(
     studyId: uuid('study_id')
       .notNull()
       .references(() => study.id, { onDelete: 'cascade' }),
-    kind: text('kind').notNull().$type<'look' | 'palette' | 'sift'>(),
+    kind: text('kind').notNull().$type<'look' | 'palette' | 'sift' | 'outlines'>(),
     name: text('name').notNull(),
     value: json('value').notNull(),
     version: integer('version').notNull().default(1),

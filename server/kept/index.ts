@@ -1,15 +1,16 @@
-/** What is kept under a name in a study, to be used in its networks: looks, palettes, and what is sifted by. */
+/** What is kept under a name in a study, to be used in its networks: looks, palettes, what is sifted by, and outlines for maps. */
 import { and, asc, eq, isNotNull, isNull, ne, sql } from 'drizzle-orm';
 import * as z from 'zod';
 import { colourSchema } from '@/core/colour';
 import { Fault } from '@/core/fault';
+import { type Outline, outlinesSchema } from '@/core/places';
 import { siftingSchema } from '@/core/sift';
 import { lookOfStyle, lookSchema } from '@/core/style/look-file';
 import { NotFound, studyFor } from '@/server/access';
 import { database, kept } from '@/server/db';
 import { cleanName, touchStudy } from '@/server/studies';
 
-export const kindSchema = z.enum(['look', 'palette', 'sift']);
+export const kindSchema = z.enum(['look', 'palette', 'sift', 'outlines']);
 type Kind = z.infer<typeof kindSchema>;
 
 const values = {
@@ -17,6 +18,8 @@ const values = {
   /** From the first value to the last, or from low to high. */
   palette: z.array(colourSchema).min(2).max(60),
   sift: siftingSchema,
+  /** Coasts, borders and roads for its maps. */
+  outlines: outlinesSchema,
 };
 
 interface Named {
@@ -29,6 +32,7 @@ export type KeptRow = Named &
     | { kind: 'look'; value: z.infer<typeof values.look> }
     | { kind: 'palette'; value: string[] }
     | { kind: 'sift'; value: z.infer<typeof siftingSchema> }
+    | { kind: 'outlines'; value: Outline[] }
   );
 
 export const keptChangeSchema = z.object({ name: z.string().max(1000).optional(), value: z.unknown().optional() });
@@ -41,11 +45,13 @@ function valueOf(kind: Kind, value: unknown): unknown {
   const reasons: Record<Kind, string> = {
     look: 'This look cannot be kept: a setting of it is none. Load the page anew and try again.',
     palette: 'A palette has two to sixty colours, each written #rrggbb.',
+    outlines: 'These outlines cannot be kept: they are no areas and lines in degrees, or have too many points.',
     sift: 'These sifts cannot be kept: a setting of them is none. Load the page anew and try again.',
   };
   throw new Fault(reasons[kind], 'value');
 }
 
+const called: Record<Kind, string> = { look: 'look', palette: 'palette', sift: 'sift', outlines: 'set of outlines' };
 const gone = 'This is not kept any more. It may have been deleted.';
 
 /** All that is there, by kind and name. What a later version of the application kept is left out. */
@@ -64,7 +70,7 @@ export async function listKept(studyId: string): Promise<KeptRow[]> {
 
 /** Refuses a name that another one of the kind has already. */
 async function freeName(studyId: string, kind: Kind, wanted: string, id?: string): Promise<string> {
-  const name = cleanName(wanted, kind);
+  const name = cleanName(wanted, called[kind]);
   const same = await database()
     .select({ id: kept.id })
     .from(kept)
@@ -77,7 +83,7 @@ async function freeName(studyId: string, kind: Kind, wanted: string, id?: string
         id === undefined ? undefined : ne(kept.id, id),
       ),
     );
-  if (same.length) throw new Fault(`There is a ${kind} called “${name}” already. Choose another name.`, 'name');
+  if (same.length) throw new Fault(`There is a ${called[kind]} called “${name}” already. Choose another name.`, 'name');
   return name;
 }
 

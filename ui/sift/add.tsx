@@ -1,10 +1,10 @@
 'use client';
 import { Plus } from 'lucide-react';
-import { Popover } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { mostSifts } from '@/core/sift';
 import { columnTitle } from '@/core/measure';
 import { Button } from '@/ui/kit';
+import { Popup } from '@/ui/kit/popup';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { type Offer, added, offersFor } from './changes';
 
@@ -60,48 +60,43 @@ export function AddSift() {
   ].filter(({ title }) => title.toLocaleLowerCase().includes(wanted));
   const all = [...entries, { whose: 'shortlists', entries: chosen }].filter(({ entries: some }) => some.length > 0);
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger asChild>
+    <Popup
+      name="What to sift by"
+      wide="w-72"
+      open={open}
+      onOpenChange={setOpen}
+      trigger={
         <Button disabled={!net || many >= mostSifts}>
           <Plus size={15} aria-hidden /> Sift by …
         </Button>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          align="start"
-          sideOffset={6}
-          collisionPadding={8}
-          aria-label="What to sift by"
-          className="z-50 flex max-h-[60vh] w-72 flex-col rounded-lg border border-line bg-panel p-2 shadow-lg"
-        >
-          <input
-            aria-label="Search the columns"
-            placeholder="Search the columns"
-            value={search}
-            onChange={(event) => setSearch(event.target.value)}
-            className="h-8 w-full shrink-0 rounded-md border border-line bg-panel px-2"
-          />
-          <div className="mt-1.5 min-h-0 overflow-y-auto">
-            {all.map(({ whose, entries: some }) => (
-              <section key={whose} aria-label={`Of ${whose}`}>
-                <h3 className="px-2 pt-1.5 text-sm text-quiet">of {whose}</h3>
-                {some.map(({ title, act }) => (
-                  <button
-                    key={title}
-                    type="button"
-                    onClick={act}
-                    className="block w-full truncate rounded-md px-2 py-1 text-left hover:bg-tint"
-                  >
-                    {title}
-                  </button>
-                ))}
-              </section>
+      }
+    >
+      <input
+        aria-label="Search the columns"
+        placeholder="Search the columns"
+        value={search}
+        onChange={(event) => setSearch(event.target.value)}
+        className="h-8 w-full shrink-0 rounded-md border border-line bg-panel px-2"
+      />
+      <div className="mt-1.5 min-h-0 overflow-y-auto">
+        {all.map(({ whose, entries: some }) => (
+          <section key={whose} aria-label={`Of ${whose}`}>
+            <h3 className="px-2 pt-1.5 text-sm text-quiet">of {whose}</h3>
+            {some.map(({ title, act }) => (
+              <button
+                key={title}
+                type="button"
+                onClick={act}
+                className="block w-full truncate rounded-md px-2 py-1 text-left hover:bg-tint"
+              >
+                {title}
+              </button>
             ))}
-            {all.length === 0 && <p className="px-2 py-1 text-sm text-quiet">No column has these letters.</p>}
-          </div>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+          </section>
+        ))}
+        {all.length === 0 && <p className="px-2 py-1 text-sm text-quiet">No column has these letters.</p>}
+      </div>
+    </Popup>
   );
 }
 

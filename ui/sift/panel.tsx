@@ -4,19 +4,27 @@ import { PanelLeftClose } from 'lucide-react';
 import { createElement } from 'react';
 import { type Sift, type Sifting, type Tally, untied } from '@/core/sift';
 import { own } from '@/core/own';
+import { whereWords } from '@/core/places/where';
 import { Choose, IconButton, counted, grouped } from '@/ui/kit';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { AddSift, titleOf } from './add';
 import { Card, type CardProps } from './cards/card';
 import { DatesCard } from './cards/dates-card';
 import { NumbersCard } from './cards/numbers-card';
-import { ChosenCard, WordsCard } from './cards/plain-cards';
+import { AreaCard, ChosenCard, WordsCard } from './cards/plain-cards';
 import { ValuesCard } from './cards/values-card';
 import { changed } from './changes';
 import { KeepThese } from './keep-these';
 import { KeptSifts } from './kept-sifts';
 
-const cards = { values: ValuesCard, numbers: NumbersCard, dates: DatesCard, words: WordsCard, chosen: ChosenCard };
+const cards = {
+  values: ValuesCard,
+  numbers: NumbersCard,
+  dates: DatesCard,
+  words: WordsCard,
+  chosen: ChosenCard,
+  area: AreaCard,
+};
 
 export function SiftPanel() {
   const sifting = useWorkbench((state) => state.sifting);
@@ -65,6 +73,12 @@ export function SiftPanel() {
   );
 }
 
+/** Whose they are, and where a sift has no column for its title, what it reads. */
+function within(sift: Sift, whose: string): string {
+  if (sift.kind === 'words') return `${whose}: ${sift.columns.join(', ')}`;
+  return sift.kind === 'area' ? `${whose}: ${whereWords(sift.where)}` : whose;
+}
+
 function OneCard({ sift }: { sift: Sift }) {
   const card = useWorkbench((state) => own(state.inView?.cards ?? {}, sift.id));
   const table = useWorkbench((state) => state.tables.find(({ key }) => key === sift.table)?.name);
@@ -74,11 +88,13 @@ function OneCard({ sift }: { sift: Sift }) {
       ? sift.name
       : sift.kind === 'words'
         ? 'Words'
-        : titleOf({ of: sift.of, column: sift.column });
+        : sift.kind === 'area'
+          ? 'Area'
+          : titleOf({ of: sift.of, column: sift.column });
   const whose = sift.of === 'records' ? (table ?? 'records') : sift.of === 'nodes' ? 'nodes' : 'ties';
   const set = (change: Partial<Sift>): void => store.getState().sift((now) => changed(now, sift.id, change));
   return (
-    <Card sift={sift} title={title} whose={sift.kind === 'words' ? `${whose}: ${sift.columns.join(', ')}` : whose}>
+    <Card sift={sift} title={title} whose={within(sift, whose)}>
       {card && 'fault' in card ? (
         <p role="alert" className="mt-1.5 rounded-md bg-danger-tint px-2 py-1.5 text-sm text-danger">
           {card.fault}

@@ -21,6 +21,7 @@ import type { ShortlistRow } from '@/server/shortlists';
 import { type ChanceState, freshChance } from './chance';
 import { type CardsState, freshCards } from './cards';
 import { type PathsState, freshPaths } from './paths';
+import { type PlacesState, freshPlaces } from './places';
 import { type Selection, nothing } from './selection';
 import type { InView } from './in-view';
 
@@ -81,6 +82,7 @@ export interface Workbench extends Omit<WorkbenchStart, 'trail'> {
   chance: ChanceState;
   paths: PathsState;
   cards: CardsState;
+  places: PlacesState;
   reading: boolean;
 
   /** Replaces the trail; edits with the same `merge` in quick succession are one to undo. */
@@ -144,6 +146,7 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
       chance: freshChance,
       paths: freshPaths,
       cards: freshCards,
+      places: freshPlaces,
       reading: true,
 
       edit(change, merge) {

@@ -1,5 +1,5 @@
 'use client';
-/** The looks, palettes and sifts that are kept in the study, and what can be done with them. */
+/** The looks, palettes, sifts and outlines that are kept in the study, and what can be done with them. */
 import { useCallback, useEffect, useMemo } from 'react';
 import { notReached } from '@/ui/kit/not-reached';
 import { toast } from '@/ui/kit/toast';
@@ -73,5 +73,9 @@ export function useKept() {
     () => (rows ?? []).flatMap((row) => (row.kind === 'sift' ? [{ ...row, sifting: row.value }] : [])),
     [rows],
   );
-  return { rows, looks, palettes, sifts, reload, create, change, remove };
+  const outlines = useMemo(
+    () => (rows ?? []).flatMap((row) => (row.kind === 'outlines' ? [{ ...row, outlines: row.value }] : [])),
+    [rows],
+  );
+  return { rows, looks, palettes, sifts, outlines, reload, create, change, remove };
 }

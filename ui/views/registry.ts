@@ -6,5 +6,5 @@ export { views } from './all';
 
 export const viewOf = (name: string): View => views.find(({ key }) => key === name) ?? views[0];
 
-/** Those that have a tab of their own; the digits on the keyboard are in their order. */
+/** Those that can be chosen at any time; the digits on the keyboard are in their order. */
 export const tabs: readonly View[] = views.filter(({ asked }) => !asked);

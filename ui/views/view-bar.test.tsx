@@ -10,6 +10,8 @@ jest.mock('./registry', () => {
     { key: 'graph', title: 'Graph', component: () => 'a graph' },
     { key: 'table', title: 'Table', component: () => 'a table' },
     { key: 'cards', title: 'Cards', component: () => 'some cards' },
+    { key: 'paths', title: 'Paths', aside: true, component: () => 'paths' },
+    { key: 'chance', title: 'Chance', aside: true, component: () => 'chance' },
     { key: 'compare', title: 'Compare', asked: true, component: () => 'compared' },
   ];
   return { views, viewOf: (name: string) => views.find(({ key }) => key === name) };
@@ -30,6 +32,20 @@ test('a tab for each view; one that is asked for has its own only while it is sh
   first.unmount();
   inWorkbench(bar, { panes: ['compare'] });
   expect(tabs()).toEqual(['Graph', 'Table', 'Cards', 'Compare']);
+});
+
+test('the rest stand under More; the last of them that was shown keeps its tab', async () => {
+  const { user, store } = inWorkbench(bar);
+  await user.click(screen.getByRole('button', { name: 'More views' }));
+  expect(screen.getAllByRole('menuitem').map(({ textContent }) => textContent)).toEqual(['Paths', 'Chance']);
+  await user.click(screen.getByRole('menuitem', { name: 'Chance' }));
+  expect(store.getState().panes).toEqual(['chance']);
+  expect(tabs()).toEqual(['Graph', 'Table', 'Cards', 'Chance']);
+  await user.click(screen.getByRole('tab', { name: 'Graph' }));
+  expect(tabs()).toEqual(['Graph', 'Table', 'Cards', 'Chance']);
+  await user.click(screen.getByRole('button', { name: 'More views' }));
+  await user.click(screen.getByRole('menuitem', { name: 'Paths' }));
+  expect(tabs()).toEqual(['Graph', 'Table', 'Cards', 'Paths']);
 });
 
 test('a tab shows its view; the shortlists and the reading panel come and go', async () => {
@@ -87,7 +103,12 @@ test('two views stand side by side, none beside itself; each is changed and clos
   await user.click(screen.getByRole('button', { name: 'Two views side by side' }));
   expect(screen.getAllByRole('region').map((one) => one.getAttribute('aria-label'))).toEqual(['Graph', 'Table']);
   await user.click(screen.getByRole('button', { name: 'View 2: Table' }));
-  expect(screen.getAllByRole('menuitem').map(({ textContent }) => textContent)).toEqual(['Table', 'Cards']);
+  expect(screen.getAllByRole('menuitem').map(({ textContent }) => textContent)).toEqual([
+    'Table',
+    'Cards',
+    'Paths',
+    'Chance',
+  ]);
   await user.click(screen.getByRole('menuitem', { name: 'Cards' }));
   expect(store.getState()).toMatchObject({ panes: ['graph', 'cards'], pane: 1 });
   // Asked for where it stands already, a view is gone to.

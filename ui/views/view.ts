@@ -7,6 +7,8 @@ export interface View {
   title: string;
   /** What finds it among the things to do. */
   does: string;
+  /** It stands under “More”, and has a tab only when it was the last of these to be shown. */
+  aside?: boolean;
   /** It has a tab only while it is shown. */
   asked?: boolean;
   component: ComponentType;

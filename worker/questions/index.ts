@@ -5,6 +5,7 @@ import { chance, shuffle } from './chance';
 import { contacts, touching } from './contacts';
 import { figures } from './figures';
 import { gallery } from './gallery';
+import { map } from './map';
 import { named } from './named';
 import { merges, parts } from './parts';
 import { paths } from './paths';
@@ -34,6 +35,7 @@ const questions = {
   agreement,
   paths,
   contacts,
+  map,
   named,
   rows,
   touching,

@@ -8,6 +8,8 @@ import type { Table } from '@/core/tables';
 export interface Surroundings extends Breath {
   /** The tables of the records behind it. */
   table(key: string): Table;
+  /** Any table of the study, where it is there and not very large. */
+  other(key: string): Promise<Table | undefined>;
   /** The number column that its ties weigh by, and how; absent: by the number of records. */
   weighs?: { column: string; by: 'sum' | 'mean' | 'max' };
 }
@@ -18,6 +20,7 @@ export const alone: Surroundings = {
   table() {
     throw new Fault('There are no records here.');
   },
+  other: () => Promise.resolve(undefined),
 };
 
 /** Answers it, telling news on the way. A Fault with the reason where there is no answer. */

@@ -18,8 +18,9 @@ export interface RecordsAsk {
 
 /** Rows of a table that stand behind ties in view, or behind those of what is selected, in their order. */
 export const records: Question<RecordsAsk, Uint32Array> = async (net, ask, around) => {
-  const sifter = await sifterFor(net, around);
-  const { edges } = sifter.answer((await import('@/core/sift')).siftingSchema.parse(ask.sifting));
+  const sifting = (await import('@/core/sift')).siftingSchema.parse(ask.sifting);
+  const sifter = await sifterFor(net, sifting, around);
+  const { edges } = sifter.answer(sifting);
   let chosen: Uint32Array | undefined;
   if (ask.edges?.length) chosen = edgesAt(net, ask.edges);
   else if (ask.nodes.length === 1) chosen = edgesOf(net, net.ids.indexOf(ask.nodes[0]));

@@ -59,7 +59,10 @@ export function readGeo(value: Item): ReadPart {
     notes.push(
       `${counted(off, 'point')} beyond the poles or the date line ${off === 1 ? 'is' : 'are'} no place; the cells are kept as written.`,
     );
-  if (others) notes.push(`${counted(others, 'feature')} without a point (lines, areas) left out.`);
+  if (others)
+    notes.push(
+      `${counted(others, 'feature')} without a point (lines, areas) left out. The Places view takes them as outlines.`,
+    );
   if (several) notes.push(`${counted(several, 'feature')} with several points: the first is taken.`);
   return {
     name: '',

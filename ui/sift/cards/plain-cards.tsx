@@ -1,6 +1,7 @@
 'use client';
 import type { SiftOf } from '@/core/sift';
 import { grouped } from '@/ui/kit';
+import { Tick } from '@/ui/kit/tick';
 import type { CardProps } from './card';
 
 export function WordsCard({ sift, tally, set }: CardProps<SiftOf<'words'>, 'count'>) {
@@ -22,16 +23,40 @@ export function ChosenCard({ sift, tally, set }: CardProps<SiftOf<'chosen'>, 'co
   return (
     <>
       <Counted tally={tally} />
-      <label className="flex items-center gap-1.5 text-sm">
-        <input
-          type="checkbox"
-          checked={sift.none}
-          onChange={(event) => set({ none: event.target.checked })}
-          className="accent-[var(--sifted)]"
-        />
+      <Tick checked={sift.none} onChange={(none) => set({ none })} className="text-sm" accent="accent-[var(--sifted)]">
         all but these
-      </label>
+      </Tick>
     </>
+  );
+}
+
+export function AreaCard({ sift, tally, set }: CardProps<SiftOf<'area'>, 'count'>) {
+  const east = sift.ring.map(([degrees]) => degrees);
+  const north = sift.ring.map(([, degrees]) => degrees);
+  const [left, top] = [Math.min(...east), Math.max(...north)];
+  // As it was drawn, as far as so small a picture tells; degrees east are shorter the farther north.
+  const shorter = Math.cos((((top + Math.min(...north)) / 2) * Math.PI) / 180);
+  const size = Math.max((Math.max(...east) - left) * shorter, top - Math.min(...north)) || 1;
+  const points = sift.ring.map(
+    ([x, y]) => `${(2 + (36 * (x - left) * shorter) / size).toFixed(1)},${(2 + (36 * (top - y)) / size).toFixed(1)}`,
+  );
+  return (
+    <div className="flex items-center gap-3">
+      <svg width="40" height="40" aria-hidden className="mt-1 shrink-0">
+        <polygon points={points.join(' ')} className="fill-sift stroke-sifted" />
+      </svg>
+      <div>
+        <Counted tally={tally} />
+        <Tick
+          checked={sift.none}
+          onChange={(none) => set({ none })}
+          className="text-sm"
+          accent="accent-[var(--sifted)]"
+        >
+          outside of it
+        </Tick>
+      </div>
+    </div>
   );
 }
 

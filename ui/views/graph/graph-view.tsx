@@ -1,174 +1,28 @@
 'use client';
-import { BoxSelect, Hand, Lasso, Maximize, Minus, Plus } from 'lucide-react';
 import dynamic from 'next/dynamic';
-import { useEffect, useMemo, useRef, useState } from 'react';
-import { IconButton, counted, nothing } from '@/ui/kit';
-import { useTheme } from '@/ui/kit/theme';
+import { nothing } from '@/ui/kit';
 import { useShown } from '@/ui/state/shown';
-import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
-import type { Tool } from './pointer';
-import type { Stage } from './stage';
+import { useWorkbench } from '@/ui/state/context';
+import { DrawnMap } from './drawn-map';
 import { Legend } from './legend';
 
-const ContextMenu = dynamic(() => import('./context-menu').then((it) => it.ContextMenu), { loading: nothing });
 const HandTools = dynamic(() => import('./hand-tools').then((it) => it.HandTools), { loading: nothing });
 
-/** The network as it is drawn, with its legend and zoom. */
+/** The network as it is arranged, with its legend. */
 export function GraphView() {
-  const box = useRef<HTMLDivElement>(null);
-  const stage = useRef<Stage | undefined>(undefined);
-  const store = useWorkbenchStore();
-  const theme = useTheme();
-  const [partial, setPartial] = useState(false);
-  const [tool, setTool] = useState<Tool>('move');
-  const [menu, setMenu] = useState<{ x: number; y: number } | undefined>();
-  const [broken, setBroken] = useState(false);
   const { net } = useShown();
-  const failed = useWorkbench((state) => state.fault);
-  const fault = failed ?? (broken ? 'The drawing could not be loaded. Reload the page; nothing is lost.' : undefined);
-  const waiting = useWorkbench((state) => state.running && !state.net);
   const arranging = useWorkbench(({ trail, step }) => {
     const last = trail.steps.findLast((one) => one.kind === 'arrange' && one.on);
     return last?.kind === 'arrange' && last.id === step ? last : undefined;
   });
   const unsettled = useWorkbench((state) => state.partial);
-
-  const looks = useRef({ theme, tool });
-  useEffect(() => {
-    const { current } = box;
-    if (!current) return;
-    let left = false;
-    // The drawing comes after the page stands: setting it up takes a moment.
-    const opened = import('./stage').then(async ({ openStage }) => {
-      const made = await openStage(current, store, setPartial);
-      if (left) {
-        made.dispose();
-        return;
-      }
-      made.onMenu = setMenu;
-      made.setTheme(looks.current.theme);
-      made.setTool(looks.current.tool);
-      stage.current = made;
-    });
-    opened.catch(() => setBroken(true));
-    return () => {
-      left = true;
-      stage.current?.dispose();
-      stage.current = undefined;
-    };
-  }, [store]);
-  useEffect(() => {
-    looks.current = { theme, tool };
-    stage.current?.setTheme(theme);
-    stage.current?.setTool(tool);
-  }, [theme, tool]);
-
-  const chosen = useWorkbench(({ net: of, selection: { nodes } }) =>
-    of && nodes.length === 1 ? of.labels[of.ids.indexOf(nodes[0])] : undefined,
-  );
-  const name = useMemo(
-    () =>
-      net
-        ? `Network of ${counted(net.ids.length, 'node')} and ${counted(net.source.length, 'tie')}. N goes from node to node; the Table view lists them.`
-        : 'Network',
-    [net],
-  );
   return (
-    <div className="relative min-h-0 grow overflow-hidden bg-paper">
-      <div
-        ref={box}
-        role="application"
-        aria-label={name}
-        tabIndex={0}
-        className="absolute inset-0 outline-offset-[-2px]"
-      />
-      {menu && (
-        <ContextMenu
-          spot={menu}
-          onClose={() => {
-            setMenu(undefined);
-            box.current?.focus({ preventScroll: true });
-          }}
-        />
-      )}
-      <p className="sr-only" role="status" aria-label="Selected node">
-        {chosen}
-      </p>
-      {waiting && (
-        <p className="pointer-events-none absolute inset-x-0 top-1/2 text-center text-quiet">The trail runs …</p>
-      )}
-      {fault && (
-        <p
-          role="alert"
-          className="absolute inset-x-0 top-1/2 mx-auto w-fit rounded-md bg-danger-tint px-3 py-2 text-danger"
-        >
-          {fault}
-        </p>
-      )}
-      {net && net.ids.length === 0 && !waiting && !fault && (
-        <p className="pointer-events-none absolute inset-x-0 top-1/2 text-center text-quiet">
-          No node is left to draw. Widen a step of the trail.
-        </p>
-      )}
+    <DrawnMap corner={!arranging && <Legend />} news={unsettled ? 'settling' : undefined}>
       {arranging && net && net.ids.length > 0 && (
         <div className="pointer-events-none absolute right-14 bottom-2.5 left-3 z-10 flex justify-center">
           <HandTools step={arranging} />
         </div>
       )}
-      <div className="pointer-events-none absolute right-3 bottom-2.5 left-3 flex items-end justify-between gap-3">
-        {!arranging && <Legend />}
-        <div className="pointer-events-auto ml-auto flex flex-col items-end gap-1.5">
-          {(partial || unsettled) && (
-            <span className="rounded bg-panel px-1.5 text-xs text-quiet" role="status">
-              {unsettled ? 'settling' : 'refining'}
-            </span>
-          )}
-          <div
-            className="flex flex-col overflow-hidden rounded-lg border border-line bg-panel"
-            role="toolbar"
-            aria-label="Map"
-          >
-            <IconButton
-              name="Move the map"
-              keys="hold Space"
-              side="left"
-              aria-pressed={tool === 'move'}
-              className={tool === 'move' ? 'bg-tint' : ''}
-              onClick={() => setTool('move')}
-            >
-              <Hand size={16} aria-hidden />
-            </IconButton>
-            <IconButton
-              name="Box around nodes"
-              keys="hold Shift"
-              side="left"
-              aria-pressed={tool === 'box'}
-              className={tool === 'box' ? 'bg-tint' : ''}
-              onClick={() => setTool('box')}
-            >
-              <BoxSelect size={16} aria-hidden />
-            </IconButton>
-            <IconButton
-              name="Line around nodes"
-              side="left"
-              aria-pressed={tool === 'lasso'}
-              className={tool === 'lasso' ? 'bg-tint' : ''}
-              onClick={() => setTool('lasso')}
-            >
-              <Lasso size={16} aria-hidden />
-            </IconButton>
-            <IconButton name="Closer" keys="+" side="left" onClick={() => stage.current?.zoomBy(1.35)}>
-              <Plus size={16} aria-hidden />
-            </IconButton>
-            <IconButton name="Farther" keys="−" side="left" onClick={() => stage.current?.zoomBy(1 / 1.35)}>
-              <Minus size={16} aria-hidden />
-            </IconButton>
-            <IconButton name="Fit to the view" keys="F" side="left" onClick={() => stage.current?.fitAll()}>
-              <Maximize size={16} aria-hidden />
-            </IconButton>
-          </div>
-        </div>
-      </div>
-    </div>
+    </DrawnMap>
   );
 }

@@ -32,6 +32,11 @@ function opened(steps = trail({ kind: 'arrange', method: 'force' })) {
     store,
     camera: { scale: 1, x: 0, y: 0 },
     pick: picker(sceneOf(net)),
+    get scene() {
+      return { positions: store.getState().positions };
+    },
+    fixed: false,
+    onArea: (line: number[]) => void went.push(`area ${line.map(Math.round).join(' ')}`),
     overlay: {
       draw: () => undefined,
       frame: undefined as unknown,
@@ -163,6 +168,22 @@ test('what is sifted out is neither pointed at nor taken by box or lasso', () =>
   pointer.tool = 'lasso';
   drag([[0, 0], [290, 0], [290, 290], [0, 290]]); // prettier-ignore
   expect(chosen().nodes).toEqual(['k2', 'k3', 'k4']);
+});
+
+test('where nodes stand fast they are not dragged nor nudged; a line around an area is told in map units', () => {
+  const { drag, key, pointer, stage, store, went, chosen } = opened();
+  stage.fixed = true;
+  const before = store.getState().positions;
+  drag([[51, 51], [80, 90]]); // prettier-ignore
+  expect(went).toContain('pan 29,39');
+  store.getState().select({ nodes: ['k1'] });
+  key('ArrowRight');
+  expect(store.getState().positions).toBe(before);
+  stage.camera = { scale: 2, x: 10, y: 20 };
+  pointer.tool = 'area';
+  drag([[10, 20], [110, 20], [110, 120]]); // prettier-ignore
+  expect(went.at(-1)).toBe('area 0 0 50 0 50 50');
+  expect(chosen().nodes).toEqual(['k1']);
 });
 
 test('Shift draws a box around nodes, the lasso a line', () => {

@@ -14,7 +14,7 @@ type Drag =
   | { kind: 'label'; node: number; x: number; y: number }
   | { kind: 'nodes'; nodes: number[]; from: Float32Array; x: number; y: number };
 
-export type Tool = 'move' | 'box' | 'lasso';
+export type Tool = 'move' | 'box' | 'lasso' | 'area';
 
 /** A press that moves less than this is a click. */
 const slack = 4;
@@ -69,15 +69,15 @@ export class Pointer {
     const { stage } = this;
     const { x, y } = this.at(event);
     const hit = stage.pick?.node(x, y, stage.camera) ?? -1;
-    const label = hit < 0 && this.tool === 'move' ? stage.overlay.labelAt(x, y) : undefined;
+    const label = hit < 0 && this.tool === 'move' && !stage.fixed ? stage.overlay.labelAt(x, y) : undefined;
     const node = label?.node ?? hit;
     this.pressed = { x, y, node, adding: event.shiftKey || event.ctrlKey || event.metaKey };
     stage.box.setPointerCapture(event.pointerId);
     stage.box.focus({ preventScroll: true });
     if (this.space || event.button === 1) this.drag = { kind: 'pan', x, y };
-    else if (this.tool === 'lasso') this.drag = { kind: 'lasso', line: [x, y] };
+    else if (this.tool === 'lasso' || this.tool === 'area') this.drag = { kind: 'lasso', line: [x, y] };
     else if (label) this.drag = { kind: 'label', node, x: x - label.x, y: y - (label.y - label.size * 0.35) };
-    else if (node >= 0) this.drag = this.nodeDrag(node, x, y);
+    else if (node >= 0 && !stage.fixed) this.drag = this.nodeDrag(node, x, y);
     else if (event.shiftKey || this.tool === 'box') this.drag = { kind: 'box', x, y };
     else this.drag = { kind: 'pan', x, y };
   }
@@ -155,7 +155,9 @@ export class Pointer {
     }
     if (drag.kind === 'lasso') {
       stage.overlay.line = undefined;
-      this.selectWithin(drag.line, pressed.adding);
+      const inMap = this.inMap(drag.line);
+      if (this.tool === 'area') stage.onArea(inMap);
+      else this.selectWithin(inMap, pressed.adding);
       stage.overlay.draw();
     }
     if (drag.kind === 'nodes') this.place(drag.nodes);
@@ -194,8 +196,9 @@ export class Pointer {
   /** The menu of what was pointed at, which is selected by it; by the keyboard, that of the selection. */
   private menu(event: MouseEvent): void {
     const { stage } = this;
-    const { net, selection, select, positions } = stage.store.getState();
-    if (!net) return;
+    const { net, selection, select } = stage.store.getState();
+    if (!net || !stage.scene) return;
+    const { positions } = stage.scene;
     const { x, y } = this.at(event);
     if (event.button !== 2) {
       const v = net.ids.indexOf(selection.nodes[0]);
@@ -219,11 +222,15 @@ export class Pointer {
     this.take(stage.pick?.inside(x1, y1, x2, y2, stage.camera) ?? [], adding);
   }
 
-  /** Selects the nodes within a line drawn around them, in pixels. */
+  private inMap(line: readonly number[]): number[] {
+    const { camera } = this.stage;
+    return line.map((value, i) => (value - (i % 2 ? camera.y : camera.x)) / camera.scale);
+  }
+
+  /** Selects the nodes within a line drawn around them, in map units. */
   private selectWithin(line: readonly number[], adding: boolean): void {
-    const { camera, store } = this.stage;
-    const inMap = line.map((value, i) => (value - (i % 2 ? camera.y : camera.x)) / camera.scale);
-    this.take(insideLine(store.getState().positions, inMap), adding);
+    const { scene } = this.stage;
+    if (scene) this.take(insideLine(scene.positions, line), adding);
   }
 
   private take(places: readonly number[], adding: boolean): void {
@@ -297,7 +304,7 @@ export class Pointer {
     const { stage } = this;
     const { net, selection, positions } = stage.store.getState();
     if (!net) return;
-    if (selection.nodes.length === 0) {
+    if (selection.nodes.length === 0 || stage.fixed) {
       stage.moveTo({ ...stage.camera, x: stage.camera.x - dx * 40, y: stage.camera.y - dy * 40 });
       return;
     }

@@ -1,33 +1,42 @@
 /** The canvas with its camera, pointer and keys. Outside of React: nothing here renders a component. */
-import { type Components, components } from '@/core/graph';
 import type { Sheet } from '@/core/figure';
-import { type Looks, inks, rgb } from '@/core/style';
-import { type Bounds, type Camera, type Scene, boundsOf, boundsOfScene, fit } from '@/core/scene';
+import { type Looks, inks } from '@/core/style';
+import { type Camera, type Scene, boundsOfScene, fit } from '@/core/scene';
 import type { Theme } from '@/ui/kit/theme';
 import { shownLooks, viewOf } from '@/ui/state/in-view';
 import type { Workbench, WorkbenchStore } from '@/ui/state/store';
 import type { Backend } from './scene/backend';
 import { type Director, direct } from './scene/director';
+import { onNight } from './scene/night';
 import { type Picker, picker } from './scene/picking';
 import { webglBackend } from './scene/webgl';
+import { Framing } from './framing';
 import { Overlay } from './overlay';
 import { Pointer, type Tool } from './pointer';
 import { around, selected } from '@/core/read';
 
 /** After this long without movement labels are set anew, in milliseconds. */
 const labelsAfter = 160;
-const margin = 46;
-/** Room for the bar above and the legend below. */
-const inset = { top: 34, bottom: 44 };
+/** Room for the bar above and what stands below, and around the network. */
+const insets = { arranged: { top: 34, bottom: 44, margin: 46 }, fixed: { top: 52, bottom: 132, margin: 22 } };
 
-/** A stage in a box, once what it draws with is ready. */
+/** Where nodes stand that are not where the arrangement has them, and how they are drawn there. */
+export interface Placed {
+  /** x and y of each node, in map units. */
+  positions: Float32Array;
+  guides?: Scene['guides'];
+  dress(looks: Looks): Looks;
+}
+
+/** A stage in a box, once what it draws with is ready. On one that is `fixed` nodes stand where they are put, and nothing is drawn before. */
 export async function openStage(
   box: HTMLElement,
   store: WorkbenchStore,
   onPartial: (partial: boolean) => void,
+  fixed = false,
 ): Promise<Stage> {
   const canvas = addCanvas(box);
-  return new Stage(box, store, onPartial, canvas, await backendFor(canvas));
+  return new Stage(box, store, onPartial, canvas, await backendFor(canvas), fixed);
 }
 
 /** What draws on a canvas: WebGL where it can be had, unless the address asks to do without. */
@@ -51,6 +60,11 @@ export class Stage {
   size = { width: 1, height: 1 };
   /** Hears where a menu is asked for, in pixels of the view. */
   onMenu: (spot: { x: number; y: number }) => void = () => undefined;
+  /** Hears of every move of the camera and of the view's size. */
+  onView: () => void = () => undefined;
+  /** Hears of a line drawn around an area, x and y in map units. */
+  onArea: (line: number[]) => void = () => undefined;
+  private placed: Placed | undefined;
   private director: Director | undefined;
   private picks: Picker | undefined;
   /** While true the camera follows the network; the first pan or zoom ends it. */
@@ -61,7 +75,7 @@ export class Stage {
   private resting: ReturnType<typeof setTimeout> | undefined;
   private theme: Theme = 'light';
   private hovered = -1;
-  private parts: ({ source: Uint32Array } & Components) | undefined;
+  private readonly framing = new Framing();
   private readonly pointer: Pointer;
   private sheet: (Sheet & { image: HTMLCanvasElement }) | undefined;
   /** Addresses of the pictures that are on the sheet, or would not go on it. */
@@ -74,6 +88,8 @@ export class Stage {
     private readonly onPartial: (partial: boolean) => void,
     canvas: HTMLCanvasElement,
     backend: Backend,
+    /** Whether nodes stand where they are put, and not where the arrangement has them. */
+    readonly fixed = false,
   ) {
     const above = addCanvas(box);
     this.overlay = new Overlay(above, this);
@@ -125,6 +141,12 @@ export class Stage {
     this.overlay.draw();
   }
 
+  setPlaced(placed: Placed | undefined): void {
+    this.placed = placed;
+    const state = this.store.getState();
+    if (state.net) this.newScene(state);
+  }
+
   setTool(tool: Tool): void {
     this.pointer.tool = tool;
   }
@@ -132,14 +154,18 @@ export class Stage {
   private follow(state: Workbench, before: Workbench): void {
     if (state.looks !== before.looks || state.net !== before.net || viewOf(state) !== viewOf(before))
       this.newScene(state);
-    else if (state.positions !== before.positions) this.newPositions(state.positions);
+    else if (!this.fixed && state.positions !== before.positions) this.newPositions(state.positions);
     if (state.selection !== before.selection) this.showFocus();
   }
 
   private newScene(state: Workbench): void {
-    const { net, positions } = state;
-    const looks = shownLooks(state);
-    if (!net || !looks || looks.radius.length !== net.ids.length) return;
+    const { net } = state;
+    const shown = shownLooks(state);
+    const { placed = this.fixed ? undefined : { positions: state.positions, dress: asTheyAre } } = this;
+    if (!net || !shown || !placed || shown.radius.length !== net.ids.length) return;
+    const { positions } = placed;
+    if (this.fixed && positions.length !== 2 * net.ids.length) return;
+    const looks = placed.dress(shown);
     const first = this.scene === undefined || this.scene.labels.length === 0;
     const ground = this.theme === 'dark' ? onNight(looks) : looks.edgeColour;
     this.scene = {
@@ -149,8 +175,7 @@ export class Stage {
       source: net.source,
       target: net.target,
       labels: looks.labelText ?? net.labels,
-      routes: net.routes,
-      guides: net.guides,
+      ...(this.fixed ? { guides: placed.guides } : { routes: net.routes, guides: net.guides }),
     };
     this.picks = undefined;
     this.hovered = -1;
@@ -208,6 +233,7 @@ export class Stage {
   setCamera(camera: Camera): void {
     this.camera = camera;
     this.director?.setCamera(camera);
+    this.onView();
     if (!this.carrying) this.overlay.draw();
   }
 
@@ -238,7 +264,7 @@ export class Stage {
 
   zoomBy(factor: number, x = this.size.width / 2, y = this.size.height / 2): void {
     const { camera } = this;
-    const scale = Math.min(60, Math.max(0.005, camera.scale * factor));
+    const scale = Math.min(this.fixed ? 4000 : 60, Math.max(0.005, camera.scale * factor));
     const real = scale / camera.scale;
     this.moveTo({ scale, x: x - (x - camera.x) * real, y: y - (y - camera.y) * real });
   }
@@ -248,35 +274,16 @@ export class Stage {
     if (!keepFollowing) this.following = true;
     if (!this.scene) return;
     const { width, height } = this.size;
+    const inset = this.fixed ? insets.fixed : insets.arranged;
     const camera = fit(
-      keepFollowing ? this.firstBounds() : boundsOfScene(this.scene),
+      keepFollowing && !this.fixed
+        ? this.framing.first(this.store.getState().net, this.scene)
+        : boundsOfScene(this.scene),
       width,
       height - inset.top - inset.bottom,
-      margin,
+      inset.margin,
     );
     this.setCamera({ ...camera, y: camera.y + inset.top });
-  }
-
-  /** What the view begins with: the largest part, where it holds most nodes and the others would make it small. */
-  private firstBounds(): Bounds {
-    const { net } = this.store.getState();
-    const { scene } = this;
-    if (!net || !scene) return boundsOf(new Float32Array(0));
-    const all = boundsOfScene(scene);
-    if (scene.guides?.length) return all;
-    if (this.parts?.source !== net.source) this.parts = { source: net.source, ...components(net) };
-    const { of, sizes } = this.parts;
-    if (sizes.length < 2 || 2 * sizes[0] < of.length) return all;
-    const inside = Float32Array.from({ length: 2 * sizes[0] });
-    let k = 0;
-    for (let v = 0; v < of.length; v++) {
-      if (of[v] !== 0) continue;
-      inside[k++] = scene.positions[2 * v];
-      inside[k++] = scene.positions[2 * v + 1];
-    }
-    const main = boundsOf(inside);
-    const across = (box: Bounds): number => Math.max(box.right - box.left, box.bottom - box.top);
-    return across(all) > 1.5 * across(main) ? main : all;
   }
 
   /** Selects the node after the selected one, or the one before it, from the largest to the smallest; one that is out of view comes into it. */
@@ -337,10 +344,4 @@ export class Stage {
   }
 }
 
-/** On the dark ground ties that have the ground's own colour have that of the dark one. */
-function onNight({ edgeColour, edgeGround }: Looks): Uint8Array {
-  const tie = rgb(inks.night.tie);
-  const changed = edgeColour.slice();
-  for (let e = 0; e < edgeGround.length; e++) if (edgeGround[e]) changed.set(tie, 4 * e);
-  return changed;
-}
+const asTheyAre = (looks: Looks): Looks => looks;

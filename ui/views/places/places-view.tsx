@@ -1,0 +1,249 @@
+'use client';
+/** Nodes where they are on the earth, over land and the study's own outlines. */
+import { Pentagon } from 'lucide-react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import type { Network } from '@/core/graph';
+import { type PlacesMap, type Where, bundlesOf, kilometresPerUnit, projectionOf, whereWords } from '@/core/places';
+import { type Looks, mostCurves } from '@/core/style';
+import { Choose, Trouble, counted } from '@/ui/kit';
+import { useTheme } from '@/ui/kit/theme';
+import { Tick } from '@/ui/kit/tick';
+import { useQuestion } from '@/ui/science/use-question';
+import { added } from '@/ui/sift/changes';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
+import type { PlacesState } from '@/ui/state/places';
+import { useShown } from '@/ui/state/shown';
+import { useKept } from '@/ui/state/use-kept';
+import { DrawnMap } from '../graph/drawn-map';
+import type { Stage } from '../graph/stage';
+import { drawGround, scaleBar } from './ground';
+import { OutlinesMenu } from './outlines-menu';
+
+const tools: React.ComponentProps<typeof DrawnMap>['tools'] = [['area', 'Sift by an area', undefined, Pentagon]];
+/** A ring drawn by hand keeps so many points. */
+const mostOfRing = 200;
+
+export function PlacesView() {
+  const { net, looks, inView } = useShown();
+  const tables = useWorkbench((state) => state.tables);
+  const settings = useWorkbench((state) => state.places);
+  const store = useWorkbenchStore();
+  const kept = useKept();
+  const theme = useTheme();
+  const { ask, answer: told, fault } = useQuestion('map');
+  const answer = told && 'map' in told ? told : undefined;
+  const [stage, setStage] = useState<Stage | undefined>();
+  const [scale, setScale] = useState(1);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const set = (change: Partial<PlacesState>): void => store.setState({ places: { ...settings, ...change } });
+
+  const outlines = useMemo(
+    () => kept.outlines.filter(({ id }) => !settings.hidden.includes(id)).flatMap((one) => one.outlines),
+    [kept.outlines, settings.hidden],
+  );
+  const room = useMemo(() => roomFor(looks), [looks]);
+  const known = kept.rows !== undefined;
+  const asked = settings.where;
+  useEffect(() => {
+    if (!net || !known) return;
+    const heads = tables.map(({ key, columns }) => ({ key, columns }));
+    void ask('end', { ...(asked ? { where: asked } : {}), tables: heads, outlines, room });
+  }, [ask, asked, known, net, outlines, room, tables]);
+
+  const map = answer && net && answer.spots.spot.length === net.ids.length ? answer.map : undefined;
+  const bundles = useMemo(
+    () =>
+      settings.bundled && net && answer && map
+        ? bundlesOf(net, answer.spots, inView?.edges, inView?.weight)
+        : undefined,
+    [answer, inView, map, net, settings.bundled],
+  );
+  useEffect(() => {
+    if (!stage || !map || !net) return;
+    stage.setPlaced({
+      positions: map.positions,
+      dress: (shown) => onMap(net, map, shown, settings.bundled),
+      ...(map.without.length
+        ? {
+            guides: [
+              {
+                text: 'without a place',
+                x: map.positions[2 * map.without[0]] - room,
+                y: map.positions[2 * map.without[0] + 1],
+                anchor: 'end' as const,
+              },
+            ],
+          }
+        : {}),
+    });
+  }, [map, net, room, settings.bundled, stage]);
+
+  // The ground follows the camera in the same frame.
+  useEffect(() => {
+    const { current } = canvas;
+    if (!stage || !current || !map) return;
+    const draw = (): void => {
+      const ratio = Math.min(2, window.devicePixelRatio || 1);
+      const [width, height] = [Math.round(stage.size.width * ratio), Math.round(stage.size.height * ratio)];
+      if (current.width !== width || current.height !== height) Object.assign(current, { width, height });
+      drawGround(current, { map, ...(bundles ? { bundles } : {}) }, stage.camera, ratio, theme);
+      setScale(stage.camera.scale);
+    };
+    stage.onView = draw;
+    draw();
+    void document.fonts?.ready.then(draw);
+    return () => {
+      stage.onView = () => undefined;
+    };
+  }, [bundles, map, stage, theme]);
+
+  const where = answer?.where;
+  useEffect(() => {
+    if (!stage || !map || !where) return;
+    stage.onArea = (line) => {
+      const ring = ringOf(line, map.spec);
+      if (ring.length >= 3)
+        store.getState().sift((sifting) => added(sifting, { kind: 'area', of: 'nodes', where, ring }));
+    };
+  }, [map, stage, store, where]);
+
+  const onStage = useCallback((made: Stage | undefined) => setStage(made), []);
+  const bar = map ? scaleBar(kilometresPerUnit(map.spec) / scale, 110) : undefined;
+  const without = map?.without.length ?? 0;
+  return (
+    <DrawnMap
+      fixed
+      name="Map of the places"
+      onStage={onStage}
+      tools={tools}
+      under={<canvas ref={canvas} className="absolute inset-0 size-full" aria-hidden />}
+      corner={
+        answer && map && where ? (
+          <div className="pointer-events-auto flex max-w-full items-end gap-4">
+            <section
+              aria-label="Places"
+              className="flex w-72 max-w-full flex-col gap-1.5 rounded-lg border border-line bg-panel px-2.5 py-2"
+            >
+              <Choose
+                compact
+                label="Nodes at"
+                value={JSON.stringify(where)}
+                choices={ways(where, answer.offers).map((way) => ({
+                  value: JSON.stringify(way),
+                  label: `at ${whereWords(way)}`,
+                }))}
+                onChange={(next) => set({ where: JSON.parse(next) as Where })}
+              />
+              <p className="text-sm text-quiet" role="status">
+                {without > 0 &&
+                  `${counted(without, 'node')} ${without === 1 ? 'has' : 'have'} no place, and ${without === 1 ? 'stands' : 'stand'} below. `}
+                Nodes in one spot are spread around it.
+                {bundles && bundleWords(bundles)}
+              </p>
+              <div className="flex items-center justify-between gap-2">
+                <Tick checked={settings.bundled} onChange={(bundled) => set({ bundled })}>
+                  Ties by place
+                </Tick>
+                <OutlinesMenu kept={kept} hidden={settings.hidden} onHide={(hidden) => set({ hidden })} />
+              </div>
+            </section>
+            {bar && (
+              <p className="shrink-0 pb-1 text-center text-xs">
+                {bar.kilometres < 1
+                  ? `${Math.round(1000 * bar.kilometres)} m`
+                  : `${bar.kilometres.toLocaleString('en')} km`}
+                {map.spec.kind === 'world' && ' in the middle'}
+                <span
+                  className="mx-auto mt-0.5 block h-1.5 border-x border-b border-ink"
+                  style={{ width: bar.pixels }}
+                />
+              </p>
+            )}
+          </div>
+        ) : (
+          <span />
+        )
+      }
+    >
+      {fault && (
+        <div className="absolute inset-x-0 top-1/3 mx-auto w-fit max-w-96">
+          <Trouble>{fault}</Trouble>
+          {asked && (
+            <button type="button" className="mt-2 underline" onClick={() => set({ where: undefined })}>
+              Choose for me
+            </button>
+          )}
+        </div>
+      )}
+      {told && !answer && !fault && (
+        <p className="pointer-events-none absolute inset-x-0 top-1/3 mx-auto w-fit max-w-96 text-center text-quiet">
+          No node has a place here. Places come from a column of places, from two columns of degrees north and east, or
+          from a table that a column of the nodes names.
+        </p>
+      )}
+    </DrawnMap>
+  );
+}
+
+/** How far apart nodes of one spot stand, in map units: so that most of them do not touch. */
+function roomFor(looks: Looks | undefined): number {
+  if (!looks?.radius.length) return 12;
+  let sum = 0;
+  for (const radius of looks.radius) sum += radius;
+  return Math.round(Math.max(6, (2.3 * sum) / looks.radius.length + 1));
+}
+
+/** How much of their opacity ties keep that lead to nodes without a place: they say nothing of the earth. */
+const faint = 0.15;
+
+/** Ties as curves where the style has them straight; none where those between two places are drawn as one. */
+function onMap({ source, target }: Network, { without }: PlacesMap, looks: Looks, bundled: boolean): Looks {
+  if (bundled) {
+    const none = looks.edgeColour.slice();
+    for (let e = 3; e < none.length; e += 4) none[e] = 0;
+    return {
+      ...looks,
+      edgeColour: none,
+      hulls: false,
+      groupNames: undefined,
+      ...(looks.edgeLabel ? { edgeLabel: looks.edgeLabel.map(() => '') } : {}),
+    };
+  }
+  const placeless = new Set(without);
+  const edgeColour = placeless.size ? looks.edgeColour.slice() : looks.edgeColour;
+  for (let e = 0; placeless.size && e < source.length; e++) {
+    if (placeless.has(source[e]) || placeless.has(target[e])) edgeColour[4 * e + 3] *= faint;
+  }
+  const straight = looks.bow.length <= mostCurves && looks.bow.every((bow) => bow === 0);
+  return {
+    ...looks,
+    edgeColour,
+    hulls: false,
+    groupNames: undefined,
+    ...(straight ? { bow: looks.bow.map(() => 0.16) } : {}),
+  };
+}
+
+const ways = (where: Where, offers: readonly Where[]): Where[] => {
+  const said = JSON.stringify(where);
+  return offers.some((one) => JSON.stringify(one) === said) ? [...offers] : [where, ...offers];
+};
+
+function bundleWords({ within, without }: ReturnType<typeof bundlesOf>): string {
+  const inside = within.reduce((sum, one) => sum + one, 0);
+  return ` ${counted(inside, 'tie')} within one spot${without ? `, ${counted(without, 'tie')} without a place,` : ''} not drawn.`;
+}
+
+/** A line in map units as a ring of degrees east and north, with few enough points; without those that are not on the earth. */
+function ringOf(line: readonly number[], spec: Parameters<typeof projectionOf>[0]): [number, number][] {
+  const project = projectionOf(spec);
+  const step = Math.max(1, Math.ceil(line.length / 2 / mostOfRing));
+  const ring: [number, number][] = [];
+  for (let i = 0; i < line.length / 2; i += step) {
+    const at = project.invert?.([line[2 * i], line[2 * i + 1]]);
+    if (at && Math.abs(at[0]) <= 180 && Math.abs(at[1]) <= 90) ring.push([round(at[0]), round(at[1])]);
+  }
+  return ring;
+}
+
+const round = (degrees: number): number => Math.round(degrees * 1e5) / 1e5;
