@@ -12,6 +12,7 @@ import { WholeReading } from './whole-reading';
 // Read when a node, an edge, or several nodes are chosen.
 const NodeReading = dynamic(() => import('./node-reading').then((it) => it.NodeReading), { loading: nothing });
 const EdgeReading = dynamic(() => import('./edge-reading').then((it) => it.EdgeReading), { loading: nothing });
+const RecordsReading = dynamic(() => import('./records-reading').then((it) => it.RecordsReading), { loading: nothing });
 // Read when something is chosen.
 const LooksReading = dynamic(() => import('./looks-reading').then((it) => it.LooksReading), { loading: nothing });
 // Read while the Arrange step, or the Style step, is open.
@@ -32,7 +33,10 @@ export function ReadingPanel() {
     const chosen = new Set(selection.nodes);
     const nodes = chosen.size ? Array.from(net.ids.keys()).filter((v) => chosen.has(net.ids[v])) : [];
     const [edge] = edgesAlone(net, selection);
-    if (edge !== undefined) content = <EdgeReading net={net} edge={edge} />;
+    const { records } = selection;
+    if (nodes.length === 0 && records?.length)
+      content = <RecordsReading net={net} records={records} edges={selection.edges} />;
+    else if (edge !== undefined) content = <EdgeReading net={net} edge={edge} />;
     else if (nodes.length === 1) content = <NodeReading net={net} node={nodes[0]} />;
     else if (nodes.length > 1) content = <SeveralReading net={net} nodes={nodes} />;
     else content = <WholeReading net={net} />;

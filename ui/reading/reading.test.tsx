@@ -57,6 +57,31 @@ describe('one node', () => {
   });
 });
 
+test('records that are selected: how many, between whom, what stands in them; their nodes go into a shortlist', async () => {
+  const service = {
+    records: (_table: string, rows: number[]) =>
+      Promise.resolve({ columns: ['id'], rows: rows.map((row) => ({ row, cells: [`C${row}`] })) }),
+  };
+  const records = [
+    { table: 'consignments', row: 9 },
+    { table: 'consignments', row: 3 },
+  ];
+  const edges = [
+    { from: 'k1', to: 'k2' },
+    { from: 'k3', to: 'k2' },
+  ];
+  const { user, store } = inWorkbench(<ReadingPanel />, { net: measured, selection: { nodes: [], edges, records } }, { service } as never); // prettier-ignore
+  expect(await screen.findByRole('heading', { name: '2 records' })).toBeTruthy();
+  expect(screen.getByText('between 3 nodes')).toBeTruthy();
+  expect(await screen.findByText('C3')).toBeTruthy();
+  await user.click(screen.getByRole('button', { name: 'Into a shortlist' }));
+  expect(store.getState()).toMatchObject({ lists: true, selection: { nodes: ['k1', 'k2', 'k3'] } });
+  act(() => store.getState().select({ nodes: [], edges: edges.slice(0, 1), records: records.slice(0, 1) }));
+  expect(await screen.findByText('Alban Pell → Tove Lorne')).toBeTruthy();
+  await user.click(screen.getByRole('button', { name: 'Table' }));
+  expect(store.getState().panes).toEqual(['table']);
+});
+
 describe('one tie', () => {
   test('its ends can be chosen; the records behind it come from the service', async () => {
     const asked: [string, number[]][] = [];

@@ -20,6 +20,7 @@ import type { KeptRow } from '@/server/kept';
 import type { ShortlistRow } from '@/server/shortlists';
 import { type ChanceState, freshChance } from './chance';
 import { type CardsState, freshCards } from './cards';
+import { type LanesState, freshLanes } from './lanes';
 import { type PathsState, freshPaths } from './paths';
 import { type PlacesState, freshPlaces } from './places';
 import { type Selection, nothing } from './selection';
@@ -83,6 +84,7 @@ export interface Workbench extends Omit<WorkbenchStart, 'trail'> {
   paths: PathsState;
   cards: CardsState;
   places: PlacesState;
+  lanes: LanesState;
   reading: boolean;
 
   /** Replaces the trail; edits with the same `merge` in quick succession are one to undo. */
@@ -147,6 +149,7 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
       paths: freshPaths,
       cards: freshCards,
       places: freshPlaces,
+      lanes: freshLanes,
       reading: true,
 
       edit(change, merge) {

@@ -20,6 +20,12 @@ export const views: readonly View[] = [
     component: dynamic(() => import('./cards/cards-view').then((it) => it.CardsView), { loading: nothing }),
   },
   {
+    key: 'lanes',
+    title: 'Lanes',
+    does: 'Show what happened, lane by lane',
+    component: dynamic(() => import('./lanes/lanes-view').then((it) => it.LanesView), { loading: nothing }),
+  },
+  {
     key: 'places',
     title: 'Places',
     does: 'Show the nodes on a map',

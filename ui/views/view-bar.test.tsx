@@ -78,6 +78,10 @@ describe('selecting', () => {
     const { trail } = await choose('Leave out', ['k2']);
     expect(trail.steps.at(-1)).toMatchObject({ kind: 'keep', rule: { by: 'nodes', nodes: ['k2'], leave: true } });
   });
+  test('several open as lanes', async () => {
+    const { lanes, panes } = await choose('As lanes', ['k1', 'k3']);
+    expect([lanes.only, panes]).toEqual([['k1', 'k3'], ['lanes']]);
+  });
   test('by rule, and into a shortlist, lead to the lists', async () => {
     expect((await choose('By rule', [])).lists).toBe(true);
     document.body.replaceChildren();

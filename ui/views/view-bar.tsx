@@ -62,6 +62,15 @@ function SelectMenu() {
         { label: 'None', hint: 'Esc', disabled: !count, onSelect: () => change(() => []) },
         { label: 'Invert', onSelect: () => change(inverted) },
         { label: 'Add the neighbours', disabled: !count, onSelect: () => change(withNeighbours) },
+        {
+          label: 'As lanes',
+          disabled: count < 2,
+          onSelect: () => {
+            const { selection, lanes, show } = store.getState();
+            store.setState({ lanes: { ...lanes, only: [...selection.nodes] } });
+            show('lanes');
+          },
+        },
         { label: 'By rule …', onSelect: () => store.setState({ lists: true }) },
         { label: 'By name …', hint: 'Ctrl K', onSelect: () => window.dispatchEvent(new CustomEvent('nunatak:find')) },
         null,

@@ -5,6 +5,7 @@ import { chance, shuffle } from './chance';
 import { contacts, touching } from './contacts';
 import { figures } from './figures';
 import { gallery } from './gallery';
+import { lanes } from './lanes';
 import { map } from './map';
 import { named } from './named';
 import { merges, parts } from './parts';
@@ -21,6 +22,7 @@ import type { Question, Surroundings } from './question';
 export { alone } from './question';
 export type { ContactAnswer } from './contacts';
 export type { PathAnswer, PathAsk } from './paths';
+export type { LanesAnswer } from './lanes';
 export type { GalleryPicture } from './gallery';
 
 const questions = {
@@ -35,6 +37,7 @@ const questions = {
   agreement,
   paths,
   contacts,
+  lanes,
   map,
   named,
   rows,

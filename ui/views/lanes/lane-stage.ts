@@ -1,0 +1,316 @@
+/** The canvas of lanes with its pointer, wheel and keys. Outside of React: nothing here renders a component. */
+import { dayAt } from '@/core/lanes';
+import { type Picture, drawAxis, drawCoarse, drawEvents, drawLanes, laneInks } from './draw';
+import { type Frame, eventAt, eventsIn, nudges, seen } from './layout';
+
+/** Height of the axis. */
+export const axisHeight = 30;
+/** As many events as are drawn in full in every frame. */
+const quick = 2500;
+/** After this long without movement all are drawn in full, in milliseconds. */
+const restAfter = 140;
+/** A press that moves less than this is a click. */
+const slack = 4;
+const closest = 400;
+
+type Drag =
+  { kind: 'pan'; x: number; y: number } | { kind: 'box' | 'window'; x: number; y: number; x2: number; y2: number };
+
+export interface Hears {
+  hover(event: number): void;
+  choose(events: number[], adding: boolean): void;
+  /** A window drawn on the axis: first day, and first day after. */
+  window(from: number, until: number): void;
+}
+
+export class LaneStage {
+  private picture: Picture | undefined;
+  private moved: Float32Array = new Float32Array(0);
+  private left = 0;
+  private zoom = 1;
+  private row = 24;
+  private theme: 'light' | 'dark' = 'light';
+  private size = { width: 1, height: 1, ratio: 1 };
+  private request = 0;
+  private resting: ReturnType<typeof setTimeout> | undefined;
+  private moving = false;
+  private pressed: { x: number; y: number; adding: boolean } | undefined;
+  private drag: Drag | undefined;
+  private over = -1;
+  private chunk = 0;
+  private readonly undo: (() => void)[] = [];
+
+  constructor(
+    private readonly canvas: HTMLCanvasElement,
+    private readonly scroller: HTMLElement,
+    private readonly hears: Hears,
+  ) {
+    const on = <E extends Event>(
+      target: EventTarget,
+      type: string,
+      handle: (event: E) => void,
+      passive = true,
+    ): void => {
+      const listener = handle as (event: Event) => void;
+      target.addEventListener(type, listener, { passive });
+      this.undo.push(() => target.removeEventListener(type, listener));
+    };
+    on<PointerEvent>(canvas, 'pointerdown', (event) => this.down(event));
+    on<PointerEvent>(canvas, 'pointermove', (event) => this.move(event));
+    on<PointerEvent>(canvas, 'pointerup', (event) => this.up(event));
+    on<PointerEvent>(canvas, 'pointercancel', () => this.end());
+    on<PointerEvent>(canvas, 'pointerleave', () => this.hover(-1));
+    on<WheelEvent>(canvas, 'wheel', (event) => this.wheel(event), false);
+    on<KeyboardEvent>(canvas, 'keydown', (event) => this.key(event), false);
+    on(scroller, 'scroll', () => this.goes());
+    const watch = new ResizeObserver(() => this.resize());
+    watch.observe(canvas);
+    this.undo.push(() => watch.disconnect());
+    this.resize();
+  }
+
+  dispose(): void {
+    for (const undo of this.undo) undo();
+    cancelAnimationFrame(this.request);
+    clearTimeout(this.resting);
+  }
+
+  /** What is drawn, and how high a lane is; the time that is looked at stays unless it is another axis. */
+  show(picture: Picture, row: number, theme: 'light' | 'dark'): void {
+    if (this.picture && this.picture.axis !== picture.axis) [this.left, this.zoom] = [0, 1];
+    const again = this.picture?.layout !== picture.layout || this.moved.length !== picture.layout.at.length;
+    Object.assign(this, { picture, row, theme });
+    if (again) this.spread();
+    this.draw();
+  }
+
+  fit(): void {
+    [this.left, this.zoom] = [0, 1];
+    this.spread();
+    this.draw();
+  }
+
+  zoomBy(by: number, x = this.size.width / 2): void {
+    const share = this.left + x / this.wide;
+    this.zoom = Math.max(1, Math.min(closest, this.zoom * by));
+    this.left = this.held(share - x / this.wide);
+    this.spread();
+    this.goes();
+  }
+
+  private get wide(): number {
+    return this.size.width * this.zoom;
+  }
+
+  private held(left: number): number {
+    return Math.max(0, Math.min(1 - 1 / this.zoom, left));
+  }
+
+  private get frame(): Frame {
+    const { width, height } = this.size;
+    return {
+      left: this.left,
+      wide: this.wide,
+      width,
+      height,
+      row: this.row,
+      scroll: this.scroller.scrollTop,
+      top: axisHeight,
+    };
+  }
+
+  private spread(): void {
+    if (this.picture) this.moved = nudges(this.picture.layout, this.picture.nodes.length, this.wide);
+  }
+
+  private resize(): void {
+    const { clientWidth: width, clientHeight: height } = this.canvas;
+    if (!width || !height) return;
+    const ratio = Math.min(2, Math.max(1, window.devicePixelRatio || 1));
+    this.size = { width, height, ratio };
+    this.canvas.width = Math.round(width * ratio);
+    this.canvas.height = Math.round(height * ratio);
+    this.spread();
+    this.draw();
+  }
+
+  private panBy(pixels: number): void {
+    this.left = this.held(this.left + pixels / this.wide);
+    this.goes();
+  }
+
+  /** Something moves: drawn coarsely where there is much, in full when it rests. */
+  private goes(): void {
+    this.moving = true;
+    clearTimeout(this.resting);
+    this.resting = setTimeout(() => {
+      this.moving = false;
+      this.draw();
+    }, restAfter);
+    this.draw();
+  }
+
+  draw(): void {
+    cancelAnimationFrame(this.request);
+    this.request = requestAnimationFrame(() => this.paint());
+  }
+
+  private paint(): void {
+    const { picture, moved, frame } = this;
+    const context = this.canvas.getContext('2d');
+    if (!context || !picture) return;
+    const ink = laneInks[this.theme];
+    const { ratio } = this.size;
+    context.setTransform(ratio, 0, 0, ratio, 0, 0);
+    drawLanes(context, picture, frame, ink);
+    const all = seen(picture.layout, frame);
+    const much = all.length > quick;
+    if (much && this.moving) drawCoarse(context, picture, all, moved, frame, ink);
+    else drawEvents(context, picture, all.slice(0, quick), moved, frame, ink);
+    const above = (): void => {
+      const chosen = all.filter((i) => picture.chosen[i] === 1 || i === this.over);
+      if (chosen.length && !this.moving) drawEvents(context, picture, chosen, moved, frame, ink);
+      drawAxis(context, picture, frame, ink);
+      this.drawDrag(context, frame);
+    };
+    above();
+    this.canvas.dataset.drawn = String(much && this.moving ? 0 : Math.min(all.length, quick));
+    if (!much || this.moving) return;
+    // The rest comes in later frames, so that none of them takes long.
+    this.chunk = quick;
+    const more = (): void => {
+      drawEvents(context, picture, all.slice(this.chunk, this.chunk + quick), moved, frame, ink);
+      this.chunk += quick;
+      above();
+      this.canvas.dataset.drawn = String(Math.min(all.length, this.chunk));
+      if (this.chunk < all.length) this.request = requestAnimationFrame(more);
+    };
+    this.request = requestAnimationFrame(more);
+  }
+
+  private drawDrag(context: CanvasRenderingContext2D, { height, top }: Frame): void {
+    const { drag } = this;
+    if (!drag || drag.kind === 'pan') return;
+    context.fillStyle = drag.kind === 'window' ? 'rgba(176, 137, 26, 0.18)' : 'rgba(14, 90, 99, 0.08)';
+    context.strokeStyle = laneInks[this.theme].ink;
+    const { x, x2 } = drag;
+    const [y, y2] = drag.kind === 'window' ? [0, height] : [Math.max(top, drag.y), drag.y2];
+    context.fillRect(x, y, x2 - x, y2 - y);
+    context.setLineDash([4, 3]);
+    context.strokeRect(x + 0.5, y + 0.5, x2 - x, y2 - y);
+    context.setLineDash([]);
+  }
+
+  private at(event: MouseEvent): { x: number; y: number } {
+    const box = this.canvas.getBoundingClientRect();
+    return { x: event.clientX - box.left, y: event.clientY - box.top };
+  }
+
+  private hover(event: number): void {
+    if (event === this.over) return;
+    this.over = event;
+    this.hears.hover(event);
+    this.draw();
+  }
+
+  private down(event: PointerEvent): void {
+    if (event.button !== 0) return;
+    const { x, y } = this.at(event);
+    this.canvas.setPointerCapture(event.pointerId);
+    this.canvas.focus({ preventScroll: true });
+    this.pressed = { x, y, adding: event.shiftKey || event.ctrlKey || event.metaKey };
+    const kind = y < axisHeight ? 'window' : event.shiftKey ? 'box' : 'pan';
+    this.drag = kind === 'pan' ? { kind, x, y } : { kind, x, y, x2: x, y2: y };
+  }
+
+  private move(event: PointerEvent): void {
+    const { x, y } = this.at(event);
+    const { drag, pressed, picture } = this;
+    if (!drag || !pressed) {
+      const found = picture && y > axisHeight ? eventAt(picture.layout, this.frame, this.moved, x, y) : -1;
+      this.canvas.style.cursor = found >= 0 ? 'pointer' : y < axisHeight ? 'col-resize' : 'grab';
+      this.hover(found);
+      return;
+    }
+    if (drag.kind === 'pan') {
+      if (Math.hypot(x - pressed.x, y - pressed.y) < slack) return;
+      this.scroller.scrollTop -= y - drag.y;
+      this.panBy(drag.x - x);
+      [drag.x, drag.y] = [x, y];
+    } else {
+      [drag.x2, drag.y2] = [x, y];
+      this.draw();
+    }
+  }
+
+  private up(event: PointerEvent): void {
+    const { drag, pressed, picture, frame } = this;
+    const { x, y } = this.at(event);
+    this.end();
+    if (!drag || !pressed || !picture) return;
+    if (Math.hypot(x - pressed.x, y - pressed.y) < slack) {
+      const found = y > axisHeight ? eventAt(picture.layout, frame, this.moved, x, y) : -1;
+      this.hears.choose(found < 0 ? [] : [found], pressed.adding);
+    } else if (drag.kind === 'box') {
+      this.hears.choose(eventsIn(picture.layout, frame, this.moved, { x1: drag.x, y1: drag.y, x2: x, y2: y }), true);
+    } else if (drag.kind === 'window') {
+      const [a, b] = [Math.min(x, drag.x), Math.max(x, drag.x)].map((one) => dayAt(picture.axis, this.left + one / this.wide)); // prettier-ignore
+      this.hears.window(Math.floor(a), Math.ceil(b));
+    }
+  }
+
+  private end(): void {
+    this.drag = undefined;
+    this.pressed = undefined;
+    this.draw();
+  }
+
+  private wheel(event: WheelEvent): void {
+    const by = event.deltaMode === 1 ? 18 : 1;
+    const sideways = event.shiftKey ? event.deltaY : event.deltaX;
+    if (event.ctrlKey || event.metaKey) {
+      event.preventDefault();
+      this.zoomBy(Math.exp(-event.deltaY * by * 0.002), this.at(event).x);
+    } else if (sideways) {
+      event.preventDefault();
+      this.panBy(sideways * by);
+    }
+  }
+
+  private key(event: KeyboardEvent): void {
+    const acts = new Map<string, () => void>([
+      ['ArrowLeft', () => this.panBy(-this.size.width / 8)],
+      ['ArrowRight', () => this.panBy(this.size.width / 8)],
+      ['ArrowUp', () => (this.scroller.scrollTop -= this.row)],
+      ['ArrowDown', () => (this.scroller.scrollTop += this.row)],
+      ['+', () => this.zoomBy(1.35)],
+      ['=', () => this.zoomBy(1.35)],
+      ['-', () => this.zoomBy(1 / 1.35)],
+      ['f', () => this.fit()],
+      ['n', () => this.step(event.shiftKey ? -1 : 1)],
+    ]);
+    const name = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+    const act = event.ctrlKey || event.altKey || event.metaKey ? undefined : acts.get(name);
+    if (!act) return;
+    event.preventDefault();
+    event.stopPropagation();
+    act();
+  }
+
+  /** Chooses the event after the chosen one, or the one before it, and brings it into view. */
+  private step(by: 1 | -1): void {
+    const { picture } = this;
+    if (!picture?.layout.order.length) return;
+    const { order, at, first, last } = picture.layout;
+    const now = order.findIndex((i) => picture.chosen[i] === 1);
+    const next = order[now < 0 ? (by > 0 ? 0 : order.length - 1) : (now + by + order.length) % order.length];
+    const x = (at[next] - this.left) * this.wide;
+    if (x < 0 || x > this.size.width) this.left = this.held(at[next] - 0.5 / this.zoom);
+    const [high, low] = [first[next] * this.row, (last[next] + 1) * this.row];
+    const { scrollTop } = this.scroller;
+    const room = this.size.height - axisHeight;
+    if (high < scrollTop || low > scrollTop + room)
+      this.scroller.scrollTop = low - high > room ? high : (high + low - room) / 2;
+    this.hears.choose([next], false);
+  }
+}
