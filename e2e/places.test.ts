@@ -78,7 +78,7 @@ test('an area drawn on the map sifts; its chip lifts it', async () => {
 
 test('ties by place, and what of them is not drawn', async () => {
   await (await named(driver, 'input[type="checkbox"]', 'Ties by place')).click();
-  await shows(driver, 'ties within one spot', 'without a place, not drawn');
+  await shows(driver, 'is one place', 'to nodes without, not drawn');
   await (await named(driver, 'input[type="checkbox"]', 'Ties by place')).click();
 });
 

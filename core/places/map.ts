@@ -27,8 +27,8 @@ export interface PlacesMap {
   spots: Float32Array;
 }
 
-/** Map units across what has places. */
-export const mapWidth = 900;
+/** Map units across what has places: more where there are many nodes, so that they have room. */
+export const mapWidth = (nodes: number): number => Math.round(900 * Math.max(1, Math.min(12, Math.sqrt(nodes / 150))));
 
 /**
  * The map. `room` is how far apart nodes of one spot stand, in map units: they lie around it in a spiral of the golden angle (Vogel 1979), in their order.
@@ -40,8 +40,9 @@ export function placesMap(
   land: GeoPermissibleObjects | undefined,
   outlines: readonly Outline[],
 ): PlacesMap {
-  const { spec, extent } = fitted(latitude, longitude, mapWidth);
   const n = spot.length;
+  const wide = mapWidth(n);
+  const { spec, extent } = fitted(latitude, longitude, wide);
   const project = projectionOf(spec);
   const positions = new Float32Array(2 * n);
   const spots = new Float32Array(2 * spotNames.length);
@@ -64,7 +65,7 @@ export function placesMap(
     positions[2 * v + 1] = y + away * Math.sin(k * goldenAngle);
     lowest = Math.max(lowest, positions[2 * v + 1]);
   }
-  const across = Math.max(1, Math.floor(mapWidth / room));
+  const across = Math.max(1, Math.floor(wide / room));
   without.forEach((v, i) => {
     positions[2 * v] = ((i % across) - (Math.min(across, without.length) - 1) / 2) * room;
     positions[2 * v + 1] = lowest + 4 * room + Math.floor(i / across) * room;

@@ -6,6 +6,7 @@ import {
   bundlesOf,
   degreesText,
   fitted,
+  gathered,
   insideRing,
   kilometresPerUnit,
   outlinesSchema,
@@ -265,17 +266,43 @@ describe('ties between places', () => {
     nodeColumns: [place('home', [1, 1], [1, 1], [2, 2], [3, 3], [NaN, NaN])],
   };
   const spots = spotsOf(net, { place: 'home' });
+  const each = { of: Uint32Array.of(0, 1, 2), places: new Float32Array(6) };
 
   test('all between two as one, with their count and weight; within one and without a place counted apart', () => {
-    const found = bundlesOf(net, spots);
+    const found = bundlesOf(net, spots, each);
     expect([[...found.from], [...found.to], [...found.count], [...found.weight]]).toEqual([[0, 1], [1, 0], [2, 1], [3, 4]]); // prettier-ignore
-    expect([[...found.within], found.without]).toEqual([[1, 0, 0], 2]);
+    expect([found.within, found.without]).toEqual([1, 2]);
   });
   test('either way is one where ties have no direction; only those in view count', () => {
-    const found = bundlesOf({ ...net, directed: false }, spots);
+    const found = bundlesOf({ ...net, directed: false }, spots, each);
     expect([[...found.count], [...found.weight]]).toEqual([[3], [7]]);
-    const some = bundlesOf(net, spots, Uint8Array.of(1, 0, 0, 0, 1, 0));
+    const some = bundlesOf(net, spots, each, Uint8Array.of(1, 0, 0, 0, 1, 0));
     expect([[...some.count], some.without]).toEqual([[1], 1]);
+  });
+});
+
+describe('spots close together', () => {
+  test('are one place around the one with most nodes, in the middle of their nodes', () => {
+    const spots = Float32Array.of(0, 0, 3, 0, 10, 0, 14, 0);
+    const found = gathered(spots, Int32Array.of(0, 1, 1, 1, 2, 3, -1), 4);
+    expect([...found.of]).toEqual([0, 0, 1, 1]);
+    expect([...found.places]).toEqual([2.25, 0, 12, 0]);
+    expect(gathered(new Float32Array(0), new Int32Array(0), 4).places).toHaveLength(0);
+  });
+  test('no place holds a spot that is farther than the reach from its first; every spot has one', () => {
+    const at = fc.double({ min: -100, max: 100, noNaN: true });
+    fc.assert(
+      fc.property(fc.array(fc.tuple(at, at), { minLength: 1, maxLength: 40 }), (points) => {
+        const spots = Float32Array.from(points.flat());
+        const { of, places } = gathered(spots, Int32Array.from(points.keys()), 20);
+        expect(new Set(of).size).toBe(places.length / 2);
+        points.forEach((_, i) => {
+          const first = of.indexOf(of[i]);
+          const away = Math.hypot(spots[2 * i] - spots[2 * first], spots[2 * i + 1] - spots[2 * first + 1]);
+          expect(away).toBeLessThanOrEqual(20.001);
+        });
+      }),
+    );
   });
 });
 

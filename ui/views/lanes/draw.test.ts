@@ -2,7 +2,8 @@ import { createCanvas } from '@napi-rs/canvas';
 import { axisOf } from '@/core/lanes';
 import { blankLooks } from '@/core/style';
 import { network } from '@/core/graph';
-import { type Picture, drawAxis, drawCoarse, drawEvents, drawLanes, laneInks } from './draw';
+import { seeded } from '@/core/random';
+import { type Picture, drawAxis, density, drawEvents, drawLanes, laneInks } from './draw';
 import { type Frame, layoutOf, nudges, xOf, yOf } from './layout';
 import { eventsOf } from './testing';
 
@@ -56,14 +57,29 @@ test('folded times have another ground; lives are bars on their lanes', () => {
   expect(at(150, yOf(frame, 0) + 3)).not.toEqual(at(150, yOf(frame, 1) + 3));
 });
 
-test('what is selected is drawn in a colour of its own; moved fast, all are plain lines', () => {
+test('what is selected is drawn in a colour of its own', () => {
   const at = all({ chosen: Uint8Array.of(0, 1) });
   expect(red(at(xOf(frame, layout.at[1]), yOf(frame, 1.5)))).toBe(true);
-  const coarse = painted((context) => {
-    context.fillStyle = '#fff';
-    context.fillRect(0, 0, 600, 200);
-    drawCoarse(context, picture, [0, 1], nudges(layout, 4, 600), frame, ink);
-  });
-  const [r, g, b] = coarse(Math.floor(xOf(frame, layout.at[0])), yOf(frame, 1.5));
-  expect([r < 250, Math.abs(r - b) < 40, g < 250]).toEqual([true, true, true]);
+});
+
+test('many are shading: at each pixel as many as a plain loop finds there', () => {
+  const { unit, below } = seeded(3);
+  const many = eventsOf(
+    ...Array.from({ length: 400 }, (): [number, number, number, number] => {
+      const day = Math.floor(unit() * 900);
+      return [day, day + 1, below(9), below(9)];
+    }).sort(([a], [b]) => a - b),
+  );
+  const wide = layoutOf(many, axisOf(many.from, many.until, false), false);
+  const moved = nudges(wide, 9, 600);
+  const found = density(wide, [...wide.order], moved, frame);
+  const expected = new Uint16Array(600 * 170);
+  for (const i of wide.order) {
+    const x = Math.round(xOf(frame, wide.at[i]) + moved[i]);
+    const high = Math.round(yOf(frame, wide.first[i]) - 30);
+    const low = Math.max(high + 2, Math.round(yOf(frame, wide.last[i]) - 30));
+    for (let y = Math.max(0, high); x < 600 && y < Math.min(170, low); y++) expected[y * 600 + x]++;
+  }
+  expect(found).toEqual(expected);
+  expect(Math.max(...found)).toBeGreaterThan(2);
 });

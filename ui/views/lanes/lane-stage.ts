@@ -1,12 +1,15 @@
 /** The canvas of lanes with its pointer, wheel and keys. Outside of React: nothing here renders a component. */
 import { dayAt } from '@/core/lanes';
-import { type Picture, drawAxis, drawCoarse, drawEvents, drawLanes, laneInks } from './draw';
+import { type Picture, drawAxis, drawEvents, drawLanes, drawShading, laneInks } from './draw';
 import { type Frame, eventAt, eventsIn, nudges, seen } from './layout';
 
 /** Height of the axis. */
 export const axisHeight = 30;
-/** As many events as are drawn in full in every frame. */
-const quick = 2500;
+/** As many events as are drawn in full in a frame; and at all: more cannot be told apart. */
+const quick = 1500;
+const mostInFull = 10_000;
+/** More than these are not drawn anew while they move: their picture is moved along. */
+const still = 250;
 /** After this long without movement all are drawn in full, in milliseconds. */
 const restAfter = 140;
 /** A press that moves less than this is a click. */
@@ -37,7 +40,7 @@ export class LaneStage {
   private pressed: { x: number; y: number; adding: boolean } | undefined;
   private drag: Drag | undefined;
   private over = -1;
-  private chunk = 0;
+  private shot: { canvas: OffscreenCanvas; frame: Frame } | undefined;
   private readonly undo: (() => void)[] = [];
 
   constructor(
@@ -80,15 +83,13 @@ export class LaneStage {
     if (this.picture && this.picture.axis !== picture.axis) [this.left, this.zoom] = [0, 1];
     const again = this.picture?.layout !== picture.layout || this.moved.length !== picture.layout.at.length;
     Object.assign(this, { picture, row, theme });
+    // What was kept is of another picture.
+    this.shot = undefined;
     if (again) this.spread();
     this.draw();
   }
 
-  fit(): void {
-    [this.left, this.zoom] = [0, 1];
-    this.spread();
-    this.draw();
-  }
+  fit = (): void => this.zoomBy(0);
 
   zoomBy(by: number, x = this.size.width / 2): void {
     const share = this.left + x / this.wide;
@@ -157,35 +158,67 @@ export class LaneStage {
 
   private paint(): void {
     const { picture, moved, frame } = this;
-    const context = this.canvas.getContext('2d');
+    const context = this.canvas.getContext('2d', { alpha: false, willReadFrequently: true });
     if (!context || !picture) return;
     const ink = laneInks[this.theme];
     const { ratio } = this.size;
     context.setTransform(ratio, 0, 0, ratio, 0, 0);
     drawLanes(context, picture, frame, ink);
     const all = seen(picture.layout, frame);
-    const much = all.length > quick;
-    if (much && this.moving) drawCoarse(context, picture, all, moved, frame, ink);
-    else drawEvents(context, picture, all.slice(0, quick), moved, frame, ink);
     const above = (): void => {
       const chosen = all.filter((i) => picture.chosen[i] === 1 || i === this.over);
-      if (chosen.length && !this.moving) drawEvents(context, picture, chosen, moved, frame, ink);
+      if (chosen.length) drawEvents(context, picture, chosen, moved, frame, ink);
       drawAxis(context, picture, frame, ink);
       this.drawDrag(context, frame);
     };
-    above();
-    this.canvas.dataset.drawn = String(much && this.moving ? 0 : Math.min(all.length, quick));
-    if (!much || this.moving) return;
-    // The rest comes in later frames, so that none of them takes long.
-    this.chunk = quick;
-    const more = (): void => {
-      drawEvents(context, picture, all.slice(this.chunk, this.chunk + quick), moved, frame, ink);
-      this.chunk += quick;
+    const told = (drawn: number): void => void (this.canvas.dataset.drawn = String(Math.min(all.length, drawn)));
+    if (this.moving && all.length > still) {
+      drawShading(context, picture, all, moved, frame, ink);
+      this.carry(context, frame);
+      drawAxis(context, picture, frame, ink);
+      return told(0);
+    }
+    if (all.length > mostInFull) {
+      drawShading(context, picture, all, moved, frame, ink);
+      this.keep(frame);
       above();
-      this.canvas.dataset.drawn = String(Math.min(all.length, this.chunk));
-      if (this.chunk < all.length) this.request = requestAnimationFrame(more);
+      return told(0);
+    }
+    // What does not fit into a frame comes in later ones, so that none of them takes long.
+    let done = 0;
+    const more = (): void => {
+      drawEvents(context, picture, all.slice(done, done + quick), moved, frame, ink);
+      done += quick;
+      if (done >= all.length) this.keep(frame);
+      above();
+      told(done);
+      if (done < all.length) this.request = requestAnimationFrame(more);
     };
-    this.request = requestAnimationFrame(more);
+    more();
+  }
+
+  /** Keeps the picture as it stands, to be moved along. */
+  private keep(frame: Frame): void {
+    const { width, height } = this.canvas;
+    if (this.shot?.canvas.width !== width || this.shot.canvas.height !== height)
+      this.shot = { canvas: new OffscreenCanvas(width, height), frame };
+    this.shot.frame = frame;
+    this.shot.canvas.getContext('2d')?.drawImage(this.canvas, 0, 0);
+  }
+
+  /** The kept picture where it would lie now, over shading that shows beside it. */
+  private carry(context: CanvasRenderingContext2D, frame: Frame): void {
+    const { shot } = this;
+    if (shot?.frame.wide !== frame.wide || shot.frame.row !== frame.row) return;
+    const [x, y] = [(shot.frame.left - frame.left) * frame.wide, shot.frame.scroll - frame.scroll];
+    const { width, height, top } = frame;
+    const { ratio } = this.size;
+    context.save();
+    context.beginPath();
+    context.rect(0, top, width, height - top);
+    context.clip();
+    context.drawImage(shot.canvas, 0, top * ratio, width * ratio, (height - top) * ratio, Math.round(x), Math.round(top + y), width, height - top); // prettier-ignore
+    context.restore();
   }
 
   private drawDrag(context: CanvasRenderingContext2D, { height, top }: Frame): void {

@@ -23,7 +23,8 @@ const map = placesMap(spots, 10, undefined, [{ name: 'Ness', kind: 'area', parts
 function drawn(bundled: boolean, theme: 'light' | 'dark' = 'light') {
   const canvas = createCanvas(600, 600);
   const camera = { scale: 0.5, x: 300, y: 300 };
-  const bundles = bundled ? { bundles: bundlesOf(net, spots) } : {};
+  const each = { of: Uint32Array.of(0, 1, 2), places: map.spots };
+  const bundles = bundled ? { bundles: bundlesOf(net, spots, each), places: map.spots } : {};
   drawGround(canvas as unknown as HTMLCanvasElement, { map, ...bundles }, camera, 1, theme);
   const context = canvas.getContext('2d');
   return {

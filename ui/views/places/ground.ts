@@ -37,6 +37,8 @@ const inks: Record<'light' | 'dark', Inks> = {
 export interface Ground {
   map: PlacesMap;
   bundles?: Bundles;
+  /** x and y of the places that these join. */
+  places?: Float32Array;
 }
 
 /** Paths in map units, made once for a map. */
@@ -65,7 +67,7 @@ const mostCounts = 40;
 /** Draws the ground over the whole canvas. `ratio` is device pixels a CSS pixel. */
 export function drawGround(
   canvas: HTMLCanvasElement,
-  { map, bundles }: Ground,
+  { map, bundles, places }: Ground,
   camera: Camera,
   ratio: number,
   theme: 'light' | 'dark',
@@ -104,19 +106,21 @@ export function drawGround(
     taken.push([at[0], at[1], wide]);
     context.fillText(text, at[0], at[1]);
   }
-  if (bundles) drawBundles(context, map, bundles, camera, ink);
+  if (bundles && places) drawBundles(context, places, bundles, camera, ink);
 }
 
 function drawBundles(
   context: CanvasRenderingContext2D,
-  { spots }: PlacesMap,
+  places: Float32Array,
   { from, to, count }: Bundles,
   { scale, x, y }: Camera,
   ink: Inks,
 ): void {
   const order = Uint32Array.from(count.keys()).sort((a, b) => count[a] - count[b] || a - b);
   const most = count[order[order.length - 1]] ?? 1;
-  const at = (spot: number): [number, number] => [spots[2 * spot] * scale + x, spots[2 * spot + 1] * scale + y];
+  const at = (place: number): [number, number] => [places[2 * place] * scale + x, places[2 * place + 1] * scale + y];
+  // Many together read as shading.
+  const faint = Math.max(0.2, Math.min(1, 250 / order.length));
   const words: [string, number, number][] = [];
   context.strokeStyle = ink.tie;
   order.forEach((i, rank) => {
@@ -124,8 +128,8 @@ function drawBundles(
     const [x2, y2] = at(to[i]);
     const [mx, my] = [(x1 + x2) / 2 + (y2 - y1) * 0.16, (y1 + y2) / 2 - (x2 - x1) * 0.16];
     const share = Math.sqrt(count[i] / most);
-    context.globalAlpha = 0.25 + 0.5 * share;
-    context.lineWidth = Math.max(0.8, widest * share);
+    context.globalAlpha = (0.25 + 0.5 * share) * faint;
+    context.lineWidth = Math.max(0.8, widest * share * Math.min(1, most / 4) * faint);
     context.beginPath();
     context.moveTo(x1, y1);
     context.quadraticCurveTo(mx, my, x2, y2);

@@ -86,7 +86,7 @@ test('ties are bowed, faint where an end has no place; by place they are one, an
   expect([3, 7, 11, 15].map((i) => dressed.edgeColour[i])).toEqual([200, 200, 200, 30]);
   expect([...dressed.bow]).toEqual([0.16, 0.16, 0.16, 0.16]);
   await it.user.click(screen.getByRole('checkbox', { name: 'Ties by place' }));
-  expect(await screen.findByText(/2 ties within one spot, 1 tie without a place, not drawn\./)).toBeTruthy();
+  expect(await screen.findByText(/is one place: 2 ties within one, 1 tie to nodes without, not drawn\./)).toBeTruthy();
   const one = (mockStage.placed as Placed).dress(looks);
   expect([3, 7, 11, 15].map((i) => one.edgeColour[i])).toEqual([0, 0, 0, 0]);
 });

@@ -3,9 +3,18 @@
 import { Pentagon } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Network } from '@/core/graph';
-import { type PlacesMap, type Where, bundlesOf, kilometresPerUnit, projectionOf, whereWords } from '@/core/places';
+import {
+  type PlacesMap,
+  type Where,
+  bundlesOf,
+  gathered,
+  kilometresPerUnit,
+  mapWidth,
+  projectionOf,
+  whereWords,
+} from '@/core/places';
 import { type Looks, mostCurves } from '@/core/style';
-import { Choose, Trouble, counted } from '@/ui/kit';
+import { Choose, Trouble, counted, grouped } from '@/ui/kit';
 import { useTheme } from '@/ui/kit/theme';
 import { Tick } from '@/ui/kit/tick';
 import { useQuestion } from '@/ui/science/use-question';
@@ -51,12 +60,13 @@ export function PlacesView() {
   }, [ask, asked, known, net, outlines, room, tables]);
 
   const map = answer && net && answer.spots.spot.length === net.ids.length ? answer.map : undefined;
+  const places = useMemo(
+    () => (answer && map && settings.bundled ? gathered(map.spots, answer.spots.spot, reachOf(map)) : undefined),
+    [answer, map, settings.bundled],
+  );
   const bundles = useMemo(
-    () =>
-      settings.bundled && net && answer && map
-        ? bundlesOf(net, answer.spots, inView?.edges, inView?.weight)
-        : undefined,
-    [answer, inView, map, net, settings.bundled],
+    () => (places && net && answer ? bundlesOf(net, answer.spots, places, inView?.edges, inView?.weight) : undefined),
+    [answer, inView, net, places],
   );
   useEffect(() => {
     if (!stage || !map || !net) return;
@@ -86,7 +96,13 @@ export function PlacesView() {
       const ratio = Math.min(2, window.devicePixelRatio || 1);
       const [width, height] = [Math.round(stage.size.width * ratio), Math.round(stage.size.height * ratio)];
       if (current.width !== width || current.height !== height) Object.assign(current, { width, height });
-      drawGround(current, { map, ...(bundles ? { bundles } : {}) }, stage.camera, ratio, theme);
+      drawGround(
+        current,
+        { map, ...(bundles && places ? { bundles, places: places.places } : {}) },
+        stage.camera,
+        ratio,
+        theme,
+      );
       setScale(stage.camera.scale);
     };
     stage.onView = draw;
@@ -95,7 +111,7 @@ export function PlacesView() {
     return () => {
       stage.onView = () => undefined;
     };
-  }, [bundles, map, stage, theme]);
+  }, [bundles, map, places, stage, theme]);
 
   const where = answer?.where;
   useEffect(() => {
@@ -138,7 +154,7 @@ export function PlacesView() {
                 {without > 0 &&
                   `${counted(without, 'node')} ${without === 1 ? 'has' : 'have'} no place, and ${without === 1 ? 'stands' : 'stand'} below. `}
                 Nodes in one spot are spread around it.
-                {bundles && bundleWords(bundles)}
+                {bundles && map && bundleWords(bundles, kilometresPerUnit(map.spec) * reachOf(map))}
               </p>
               <div className="flex items-center justify-between gap-2">
                 <Tick checked={settings.bundled} onChange={(bundled) => set({ bundled })}>
@@ -229,9 +245,14 @@ const ways = (where: Where, offers: readonly Where[]): Where[] => {
   return offers.some((one) => JSON.stringify(one) === said) ? [...offers] : [where, ...offers];
 };
 
-function bundleWords({ within, without }: ReturnType<typeof bundlesOf>): string {
-  const inside = within.reduce((sum, one) => sum + one, 0);
-  return ` ${counted(inside, 'tie')} within one spot${without ? `, ${counted(without, 'tie')} without a place,` : ''} not drawn.`;
+/** Spots no farther from each other, in map units, are one place: a twentieth of what has places. */
+const reachOf = ({ spec, positions }: PlacesMap): number =>
+  mapWidth(positions.length / 2) / (spec.kind === 'world' ? 30 : 20);
+
+function bundleWords({ within, without }: ReturnType<typeof bundlesOf>, kilometres: number): string {
+  const near =
+    kilometres < 1 ? `${Math.round(1000 * kilometres)} m` : `${grouped(Number(kilometres.toPrecision(2)))} km`;
+  return ` What lies within ${near} is one place: ${counted(within, 'tie')} within one${without ? `, ${counted(without, 'tie')} to nodes without` : ''}, not drawn.`;
 }
 
 /** A line in map units as a ring of degrees east and north, with few enough points; without those that are not on the earth. */
