@@ -16,6 +16,8 @@ export interface ReadDate extends Point {
 const isoForm =
   /^(\d{4})(?:[-./](\d{1,2})(?:[-./](\d{1,2})(?:[T ]\s*(\d{1,2}):(\d{2})(?::(\d{2})(?:\.\d+)?)?\s*(Z|[+-]\d{2}:?\d{2})?)?)?)?$/;
 const figuresForm = /^(\d{1,2})[-./](\d{1,2})[-./](\d{4})(?:[T ]\s*(\d{1,2}):(\d{2})(?::(\d{2})(?:\.\d+)?)?)?$/;
+/** `03.1911`, `3/1911`: a month and a year of our era in four figures. */
+const monthForm = /^(0?[1-9]|1[0-2])[-./]((?:1\d|20)\d{2})$/;
 const dayFirst = /^(?:(\d{1,2})(?:st|nd|rd|th|\.)?\s+)?([A-Za-z]{3,9})\.?,?\s+(\d{4})$/;
 const monthFirst = /^([A-Za-z]{3,9})\.?\s+(\d{1,2})(?:st|nd|rd|th)?,?\s+(\d{4})$/;
 const months = [
@@ -118,6 +120,8 @@ function plainPoint(text: string, order: DateOrder): Omit<Point, 'doubtful'> | u
     const [day, month] = order === 'mdy' ? [found[2], found[1]] : [found[1], found[2]];
     return pointOf(found[3], month, day, found[4], found[5], found[6]);
   }
+  found = monthForm.exec(text);
+  if (found) return pointOf(found[2], found[1], undefined);
   found = dayFirst.exec(text);
   if (found) {
     const month = monthOf(found[2]);
@@ -132,7 +136,7 @@ function plainPoint(text: string, order: DateOrder): Omit<Point, 'doubtful'> | u
 const open = /^(\.\.|…|\?)?$/;
 
 /**
- * A time: ISO 8601 (`1911-03-02`, `1911-03`, `1911`, `1911-03-02T14:30`), in figures (`2.3.1911`, read by `order`) or in words (`2 Mar 1911`); a trailing
+ * A time: ISO 8601 (`1911-03-02`, `1911-03`, `1911`, `1911-03-02T14:30`), in figures (`2.3.1911`, read by `order`, `03.1911`) or in words (`2 Mar 1911`); a trailing
  * `?` or a leading `c.` marks doubt; ranges as `1911/1913` (ISO 8601), `1911–1913`, `1911/..`, `before 1913`, `since 1911`. Undefined where it is none.
  */
 export function readDate(text: string, order: DateOrder = 'dmy'): ReadDate | undefined {
@@ -168,6 +172,10 @@ function spanned(one: Point, until: Point | undefined, openStart: boolean): Read
     span: { kind, until: until?.day ?? NaN, precision: until?.precision ?? 0 },
   };
 }
+
+/** Whether a text may be a month of a year as well as a number: `3.1911`. */
+export const isMonthOrNumber = (text: string): boolean =>
+  /^[1-9]/.test(text) && text.includes('.') && monthForm.test(text);
 
 /** Which part comes first in a date of figures that does not begin with the year: known, either, or the same both ways; undefined where it is none such. */
 export function orderOf(text: string): DateOrder | 'either' | 'same' | undefined {

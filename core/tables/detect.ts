@@ -1,6 +1,6 @@
 /** Finds what a column is from its cells. */
 import { isLink, isPicture, readYesNo } from './cell';
-import { orderOf, readDate } from './date';
+import { isMonthOrNumber, orderOf, readDate } from './date';
 import { listEvidence } from './list-evidence';
 import { decimalOf, losesDigits, readNumber } from './number';
 import { namesLatitude, namesLongitude } from './degrees';
@@ -35,6 +35,8 @@ interface Counts {
   pointNumbers: number;
   commaNumbers: number;
   dates: number;
+  /** Beside them those that may be numbers as well. */
+  months: number;
   yesno: number;
   links: number;
   pictures: number;
@@ -63,6 +65,7 @@ function count(column: RawColumn): Counts {
     pointNumbers: 0,
     commaNumbers: 0,
     dates: 0,
+    months: 0,
     yesno: 0,
     links: 0,
     pictures: 0,
@@ -113,7 +116,8 @@ function see(text: string, times: number, found: Counts, closely: boolean): void
       if (found.eitherOrder.length < 5) found.eitherOrder.push(text);
     } else if (order === 'dmy') found.dmy += times;
     else if (order === 'mdy') found.mdy += times;
-    if (readDate(text) ?? (order && readDate(text, 'mdy'))) found.dates += times;
+    if (isMonthOrNumber(text)) found.months += times;
+    else if (readDate(text) ?? (order && readDate(text, 'mdy'))) found.dates += times;
   }
   if (!numeric && text.length <= 5 && readYesNo(text) >= 0) found.yesno += times;
   if (isPicture(text)) found.pictures += times;
@@ -165,7 +169,9 @@ export function senseOf(column: RawColumn): Sense {
     return { spec: { name, type: 'text' }, filled, asks: { what: 'place', examples: found.doubtfulPlaces } };
   }
   const years = found.plainYears > 0 && found.plainYears === found.pointNumbers;
-  if (share(found.dates) && (!years || found.dates > found.plainYears)) {
+  // `3.1911` is a month beside days and months that are sure.
+  const dates = found.dates + (found.dates > found.plainYears ? found.months : 0);
+  if (share(dates) && (!years || found.dates > found.plainYears)) {
     const { dmy, mdy, eitherOrder } = found;
     const spec: ColumnSpec = {
       name,
