@@ -21,6 +21,7 @@ import type { ShortlistRow } from '@/server/shortlists';
 import { type ChanceState, freshChance } from './chance';
 import { type CardsState, freshCards } from './cards';
 import { type LanesState, freshLanes } from './lanes';
+import { type MatrixState, freshMatrix } from './matrix';
 import { type PathsState, freshPaths } from './paths';
 import { type PlacesState, freshPlaces } from './places';
 import { type Selection, nothing } from './selection';
@@ -85,6 +86,7 @@ export interface Workbench extends Omit<WorkbenchStart, 'trail'> {
   cards: CardsState;
   places: PlacesState;
   lanes: LanesState;
+  matrix: MatrixState;
   reading: boolean;
 
   /** Replaces the trail; edits with the same `merge` in quick succession are one to undo. */
@@ -150,6 +152,7 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
       cards: freshCards,
       places: freshPlaces,
       lanes: freshLanes,
+      matrix: freshMatrix,
       reading: true,
 
       edit(change, merge) {

@@ -32,6 +32,13 @@ export const views: readonly View[] = [
     component: dynamic(() => import('./places/places-view').then((it) => it.PlacesView), { loading: nothing }),
   },
   {
+    key: 'matrix',
+    title: 'Matrix',
+    does: 'Show the ties as a matrix',
+    aside: true,
+    component: dynamic(() => import('./matrix/matrix-view').then((it) => it.MatrixView), { loading: nothing }),
+  },
+  {
     key: 'measures',
     title: 'Measures',
     aside: true,

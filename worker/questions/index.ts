@@ -7,6 +7,7 @@ import { figures } from './figures';
 import { gallery } from './gallery';
 import { lanes } from './lanes';
 import { map } from './map';
+import { matrix } from './matrix';
 import { named } from './named';
 import { merges, parts } from './parts';
 import { paths } from './paths';
@@ -39,6 +40,7 @@ const questions = {
   contacts,
   lanes,
   map,
+  matrix,
   named,
   rows,
   touching,

@@ -1,0 +1,3 @@
+/** Networks as matrices. */
+export * from './matrix';
+export * from './seriation';

@@ -1,0 +1,54 @@
+/** The matrix in the browser: orders, sums between groups, a tie selected in all views. */
+import { violations } from './axe';
+import {
+  type Browser,
+  By,
+  type WebDriver,
+  button,
+  choose,
+  consoleErrors,
+  named,
+  openBrowser,
+  showView,
+  shows,
+  wait,
+} from './browser';
+
+const home = process.env.NUNATAK_URL ?? 'http://127.0.0.1:3000';
+jest.setTimeout(120_000);
+
+let browser: Browser;
+let driver: WebDriver;
+beforeAll(async () => {
+  browser = await openBrowser();
+  driver = browser.driver;
+  await driver.get(home);
+  await (await button(driver, 'Orrin Sound seed circle')).click();
+  await (await named(driver, 'a[href]', 'Who sent seed to whom', true)).click();
+  await shows(driver, 'settled', 'legend on');
+  await showView(driver, 'Matrix');
+});
+afterAll(() => browser.close());
+
+const canvas = () => driver.findElement(By.css('canvas[aria-label^="Matrix of"]'));
+
+test('all ties stand in a matrix under their groups; the strongest is gone to by the keyboard', async () => {
+  await shows(driver, '830 cells of 125 rows and 125 columns, from row to column');
+  await driver.wait(async () => (await (await canvas()).getAttribute('data-drawn')) === 'yes', wait, 'not drawn');
+  expect(await violations(driver)).toEqual([]);
+  await choose(driver, 'Then', 'ties near the diagonal');
+  await (await canvas()).sendKeys('n');
+  await shows(driver, ' → ', 'a tie of', 'Records behind this tie');
+});
+
+test('sums between groups say what went from where to where', async () => {
+  await (await named(driver, 'label', 'sums between groups')).click();
+  await shows(driver, 'between 6 groups');
+  const box = await canvas();
+  const { width, height } = await box.getRect();
+  // The first group with itself.
+  await driver.actions().move({ origin: box, x: Math.round(150 - width / 2), y: Math.round(130 - height / 2) }).click().perform(); // prettier-ignore
+  await shows(driver, 'Ness → Ness:', '33 selected');
+  expect(await violations(driver)).toEqual([]);
+  expect(await consoleErrors(driver)).toEqual([]);
+});
