@@ -90,6 +90,14 @@ export async function named(driver: WebDriver, selector: string, name: string, e
 export const button = (driver: WebDriver, name: string): Promise<WebElement> =>
   named(driver, 'button, a[href], [role="tab"]', name);
 
+/** Opens a network of the demo study, once it has settled. */
+export async function openDemo(driver: WebDriver, network: string): Promise<void> {
+  await driver.get(process.env.NUNATAK_URL ?? 'http://127.0.0.1:3000');
+  await (await button(driver, 'Orrin Sound seed circle')).click();
+  await (await named(driver, 'a[href]', network, true)).click();
+  await shows(driver, 'settled', 'legend on');
+}
+
 /** Shows a view by its tab, or from those under “More”. */
 export async function showView(driver: WebDriver, name: string): Promise<void> {
   await named(driver, '[role="tab"]', 'Graph');

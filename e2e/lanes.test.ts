@@ -9,12 +9,12 @@ import {
   consoleErrors,
   named,
   openBrowser,
+  openDemo,
   showView,
   shows,
   wait,
 } from './browser';
 
-const home = process.env.NUNATAK_URL ?? 'http://127.0.0.1:3000';
 jest.setTimeout(180_000);
 
 let browser: Browser;
@@ -22,14 +22,11 @@ let driver: WebDriver;
 beforeAll(async () => {
   browser = await openBrowser();
   driver = browser.driver;
-  await driver.get(home);
-  await (await button(driver, 'Orrin Sound seed circle')).click();
 });
 afterAll(() => browser.close());
 
 const open = async (name: string): Promise<void> => {
-  await (await named(driver, 'a[href]', name, true)).click();
-  await shows(driver, 'settled', 'legend on');
+  await openDemo(driver, name);
   await showView(driver, 'Lanes');
 };
 const canvas = () => driver.findElement(By.css('canvas[role="application"]'));
@@ -92,8 +89,6 @@ test('a selection opens as lanes', async () => {
 });
 
 test('meetings are frames across the lanes of those who were there', async () => {
-  await driver.get(home);
-  await (await button(driver, 'Orrin Sound seed circle')).click();
   await open('Who met with whom');
   await shows(driver, '160 events between 199 lanes by held_on');
   expect(await consoleErrors(driver)).toEqual([]);

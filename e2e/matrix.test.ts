@@ -4,17 +4,16 @@ import {
   type Browser,
   By,
   type WebDriver,
-  button,
   choose,
   consoleErrors,
   named,
   openBrowser,
+  openDemo,
   showView,
   shows,
   wait,
 } from './browser';
 
-const home = process.env.NUNATAK_URL ?? 'http://127.0.0.1:3000';
 jest.setTimeout(120_000);
 
 let browser: Browser;
@@ -22,10 +21,7 @@ let driver: WebDriver;
 beforeAll(async () => {
   browser = await openBrowser();
   driver = browser.driver;
-  await driver.get(home);
-  await (await button(driver, 'Orrin Sound seed circle')).click();
-  await (await named(driver, 'a[href]', 'Who sent seed to whom', true)).click();
-  await shows(driver, 'settled', 'legend on');
+  await openDemo(driver, 'Who sent seed to whom');
   await showView(driver, 'Matrix');
 });
 afterAll(() => browser.close());

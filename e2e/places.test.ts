@@ -12,12 +12,12 @@ import {
   consoleErrors,
   named,
   openBrowser,
+  openDemo,
   showView,
   shows,
   wait,
 } from './browser';
 
-const home = process.env.NUNATAK_URL ?? 'http://127.0.0.1:3000';
 jest.setTimeout(180_000);
 
 let browser: Browser;
@@ -25,10 +25,7 @@ let driver: WebDriver;
 beforeAll(async () => {
   browser = await openBrowser();
   driver = browser.driver;
-  await driver.get(home);
-  await (await button(driver, 'Orrin Sound seed circle')).click();
-  await (await named(driver, 'a[href]', 'Who sent seed to whom', true)).click();
-  await shows(driver, 'settled', 'legend on');
+  await openDemo(driver, 'Who sent seed to whom');
   await showView(driver, 'Places');
 });
 afterAll(() => browser.close());

@@ -56,9 +56,6 @@ try {
   );
   await shows(driver, 'Neighbours kept');
   await picture('arrange');
-  await (await button(driver, 'Take away')).click();
-  await picture('take-away');
-  await driver.actions().sendKeys(Key.ESCAPE).perform();
   await driver.get(home);
   await (await button(driver, 'Orrin Sound seed circle')).click();
   await (await named(driver, 'a[href]', 'Words of the bulletins', true)).click();
@@ -89,22 +86,30 @@ try {
   await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', bars);
   await driver.actions().move({ origin: bars, x: -30 }).press().move({ origin: bars, x: 30 }).release().perform();
   await driver.sleep(800);
+  await showView(driver, 'Lanes');
+  await shows(driver, 'events between');
+  await driver.sleep(800);
   await picture('sift');
   await driver.executeScript(
     'document.querySelectorAll(\'ul[aria-label="Sifted by"] button\').forEach((one) => one.click())',
   );
   await (await named(driver, 'button', 'Remove the sift by certainty')).click();
+  await showView(driver, 'Places');
+  await shows(driver, 'spread around');
   await (await button(driver, 'Two views side by side')).click();
-  await (await button(driver, 'View 2: Table')).click();
+  await (await button(driver, 'View 2')).click();
   await (await named(driver, '[role="menuitem"]', 'Cards')).click();
   await choose(driver, 'Cards by', 'Degree');
   await (await named(driver, 'button', 'Lowest first')).click();
   await (await named(driver, 'button', 'Close the sifts')).click();
   await (await named(driver, 'button[data-card]', 'Hesper Sandison')).click();
-  await picture('cards');
+  await picture('places');
   await (await named(driver, 'button', 'Close Cards')).click();
   await driver.actions().sendKeys(Key.ESCAPE).perform();
   const view = (name: string): Promise<void> => showView(driver, name);
+  await view('Matrix');
+  await shows(driver, 'cells of');
+  await picture('matrix');
   await (await button(driver, 'Measure')).click();
   await view('Measures');
   await (await named(driver, '[role="columnheader"] button', 'Betweenness')).click();

@@ -1,5 +1,6 @@
 /** The canvas of lanes with its pointer, wheel and keys. Outside of React: nothing here renders a component. */
 import { dayAt } from '@/core/lanes';
+import { Listening, actOn, placeOn, steadyContext } from '../on-canvas';
 import { type Picture, drawAxis, drawEvents, drawLanes, drawShading, laneInks } from './draw';
 import { type Frame, eventAt, eventsIn, nudges, seen } from './layout';
 
@@ -41,39 +42,31 @@ export class LaneStage {
   private drag: Drag | undefined;
   private over = -1;
   private shot: { canvas: OffscreenCanvas; frame: Frame } | undefined;
-  private readonly undo: (() => void)[] = [];
+  private readonly heard = new Listening();
 
   constructor(
     private readonly canvas: HTMLCanvasElement,
     private readonly scroller: HTMLElement,
     private readonly hears: Hears,
   ) {
-    const on = <E extends Event>(
-      target: EventTarget,
-      type: string,
-      handle: (event: E) => void,
-      passive = true,
-    ): void => {
-      const listener = handle as (event: Event) => void;
-      target.addEventListener(type, listener, { passive });
-      this.undo.push(() => target.removeEventListener(type, listener));
-    };
-    on<PointerEvent>(canvas, 'pointerdown', (event) => this.down(event));
-    on<PointerEvent>(canvas, 'pointermove', (event) => this.move(event));
-    on<PointerEvent>(canvas, 'pointerup', (event) => this.up(event));
-    on<PointerEvent>(canvas, 'pointercancel', () => this.end());
-    on<PointerEvent>(canvas, 'pointerleave', () => this.hover(-1));
-    on<WheelEvent>(canvas, 'wheel', (event) => this.wheel(event), false);
-    on<KeyboardEvent>(canvas, 'keydown', (event) => this.key(event), false);
-    on(scroller, 'scroll', () => this.goes());
-    const watch = new ResizeObserver(() => this.resize());
-    watch.observe(canvas);
-    this.undo.push(() => watch.disconnect());
-    this.resize();
+    const { heard } = this;
+    heard.on<PointerEvent>(canvas, 'pointerdown', (event) => this.down(event));
+    heard.on<PointerEvent>(canvas, 'pointermove', (event) => this.move(event));
+    heard.on<PointerEvent>(canvas, 'pointerup', (event) => this.up(event));
+    heard.on<PointerEvent>(canvas, 'pointercancel', () => this.end());
+    heard.on<PointerEvent>(canvas, 'pointerleave', () => this.hover(-1));
+    heard.on<WheelEvent>(canvas, 'wheel', (event) => this.wheel(event), false);
+    heard.on<KeyboardEvent>(canvas, 'keydown', (event) => this.key(event), false);
+    heard.on(scroller, 'scroll', () => this.goes());
+    heard.size(canvas, (size) => {
+      this.size = size;
+      this.spread();
+      this.draw();
+    });
   }
 
   dispose(): void {
-    for (const undo of this.undo) undo();
+    this.heard.end();
     cancelAnimationFrame(this.request);
     clearTimeout(this.resting);
   }
@@ -124,17 +117,6 @@ export class LaneStage {
     if (this.picture) this.moved = nudges(this.picture.layout, this.picture.nodes.length, this.wide);
   }
 
-  private resize(): void {
-    const { clientWidth: width, clientHeight: height } = this.canvas;
-    if (!width || !height) return;
-    const ratio = Math.min(2, Math.max(1, window.devicePixelRatio || 1));
-    this.size = { width, height, ratio };
-    this.canvas.width = Math.round(width * ratio);
-    this.canvas.height = Math.round(height * ratio);
-    this.spread();
-    this.draw();
-  }
-
   private panBy(pixels: number): void {
     this.left = this.held(this.left + pixels / this.wide);
     this.goes();
@@ -158,7 +140,7 @@ export class LaneStage {
 
   private paint(): void {
     const { picture, moved, frame } = this;
-    const context = this.canvas.getContext('2d', { alpha: false, willReadFrequently: true });
+    const context = steadyContext(this.canvas);
     if (!context || !picture) return;
     const ink = laneInks[this.theme];
     const { ratio } = this.size;
@@ -234,11 +216,6 @@ export class LaneStage {
     context.setLineDash([]);
   }
 
-  private at(event: MouseEvent): { x: number; y: number } {
-    const box = this.canvas.getBoundingClientRect();
-    return { x: event.clientX - box.left, y: event.clientY - box.top };
-  }
-
   private hover(event: number): void {
     if (event === this.over) return;
     this.over = event;
@@ -248,7 +225,7 @@ export class LaneStage {
 
   private down(event: PointerEvent): void {
     if (event.button !== 0) return;
-    const { x, y } = this.at(event);
+    const { x, y } = placeOn(this.canvas, event);
     this.canvas.setPointerCapture(event.pointerId);
     this.canvas.focus({ preventScroll: true });
     this.pressed = { x, y, adding: event.shiftKey || event.ctrlKey || event.metaKey };
@@ -257,7 +234,7 @@ export class LaneStage {
   }
 
   private move(event: PointerEvent): void {
-    const { x, y } = this.at(event);
+    const { x, y } = placeOn(this.canvas, event);
     const { drag, pressed, picture } = this;
     if (!drag || !pressed) {
       const found = picture && y > axisHeight ? eventAt(picture.layout, this.frame, this.moved, x, y) : -1;
@@ -278,7 +255,7 @@ export class LaneStage {
 
   private up(event: PointerEvent): void {
     const { drag, pressed, picture, frame } = this;
-    const { x, y } = this.at(event);
+    const { x, y } = placeOn(this.canvas, event);
     this.end();
     if (!drag || !pressed || !picture) return;
     if (Math.hypot(x - pressed.x, y - pressed.y) < slack) {
@@ -303,7 +280,7 @@ export class LaneStage {
     const sideways = event.shiftKey ? event.deltaY : event.deltaX;
     if (event.ctrlKey || event.metaKey) {
       event.preventDefault();
-      this.zoomBy(Math.exp(-event.deltaY * by * 0.002), this.at(event).x);
+      this.zoomBy(Math.exp(-event.deltaY * by * 0.002), placeOn(this.canvas, event).x);
     } else if (sideways) {
       event.preventDefault();
       this.panBy(sideways * by);
@@ -311,23 +288,20 @@ export class LaneStage {
   }
 
   private key(event: KeyboardEvent): void {
-    const acts = new Map<string, () => void>([
-      ['ArrowLeft', () => this.panBy(-this.size.width / 8)],
-      ['ArrowRight', () => this.panBy(this.size.width / 8)],
-      ['ArrowUp', () => (this.scroller.scrollTop -= this.row)],
-      ['ArrowDown', () => (this.scroller.scrollTop += this.row)],
-      ['+', () => this.zoomBy(1.35)],
-      ['=', () => this.zoomBy(1.35)],
-      ['-', () => this.zoomBy(1 / 1.35)],
-      ['f', () => this.fit()],
-      ['n', () => this.step(event.shiftKey ? -1 : 1)],
-    ]);
-    const name = event.key.length === 1 ? event.key.toLowerCase() : event.key;
-    const act = event.ctrlKey || event.altKey || event.metaKey ? undefined : acts.get(name);
-    if (!act) return;
-    event.preventDefault();
-    event.stopPropagation();
-    act();
+    actOn(
+      event,
+      new Map<string, () => void>([
+        ['ArrowLeft', () => this.panBy(-this.size.width / 8)],
+        ['ArrowRight', () => this.panBy(this.size.width / 8)],
+        ['ArrowUp', () => (this.scroller.scrollTop -= this.row)],
+        ['ArrowDown', () => (this.scroller.scrollTop += this.row)],
+        ['+', () => this.zoomBy(1.35)],
+        ['=', () => this.zoomBy(1.35)],
+        ['-', () => this.zoomBy(1 / 1.35)],
+        ['f', () => this.fit()],
+        ['n', () => this.step(event.shiftKey ? -1 : 1)],
+      ]),
+    );
   }
 
   /** Chooses the event after the chosen one, or the one before it, and brings it into view. */

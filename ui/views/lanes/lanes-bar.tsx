@@ -2,12 +2,12 @@
 /** What says when, which lanes there are, and in which order. */
 import type { Network } from '@/core/graph';
 import { type LaneOrder, type When, whenWords } from '@/core/lanes';
-import { columnTitle } from '@/core/measure';
 import { Button, Choose } from '@/ui/kit';
 import { Tick } from '@/ui/kit/tick';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import type { LanesState } from '@/ui/state/lanes';
 import type { LanesAnswer } from '@/worker/client';
+import { GroupChoice, OrderChoice } from '../order-choices';
 
 const plain: Record<Exclude<LaneOrder['then']['by'], 'column'>, string> = {
   events: 'most events first',
@@ -21,13 +21,11 @@ export function LanesBar({ net, answer, group }: { net: Network; answer: LanesAn
   const tables = useWorkbench((state) => state.tables);
   const store = useWorkbenchStore();
   const set = (change: Partial<LanesState>): void => store.setState({ lanes: { ...settings, ...change } });
-  const columns = net.nodeColumns;
   const several = new Set(answer?.offers.map(({ table }) => table)).size > 1;
   const said = (one: When): string =>
     several && one.table
       ? `${tables.find(({ key }) => key === one.table)?.name ?? one.table}: ${whenWords(one)}`
       : whenWords(one);
-  const { then } = settings;
   const parse = <T,>(text: string): T => JSON.parse(text) as T;
   return (
     <div className="flex flex-wrap items-center gap-2 border-b border-line px-3 pb-2">
@@ -43,38 +41,10 @@ export function LanesBar({ net, answer, group }: { net: Network; answer: LanesAn
         </span>
       )}
       <span className="w-36">
-        <Choose
-          compact
-          label="Lanes under"
-          value={group}
-          choices={[
-            { value: '', label: 'no groups' },
-            ...columns
-              .filter(({ type }) => type === 'text' || type === 'yesno')
-              .map(({ name }) => ({ value: name, label: `by ${columnTitle(name)}` })),
-          ]}
-          onChange={(next) => set({ group: next })}
-        />
+        <GroupChoice label="Lanes under" net={net} value={group} onChange={(next) => set({ group: next })} />
       </span>
       <span className="w-40">
-        <Choose
-          compact
-          label="Then"
-          value={then.by === 'column' ? `column ${then.column}` : then.by}
-          choices={[
-            ...Object.entries(plain).map(([value, label]) => ({ value, label })),
-            ...columns
-              .filter(({ type }) => type === 'number')
-              .map(({ name }) => ({ value: `column ${name}`, label: `by ${columnTitle(name)}` })),
-          ]}
-          onChange={(next) =>
-            set({
-              then: next.startsWith('column ')
-                ? { by: 'column', column: next.slice(7) }
-                : { by: next as Exclude<LaneOrder['then']['by'], 'column'> },
-            })
-          }
-        />
+        <OrderChoice net={net} orders={plain} value={settings.then} onChange={(then) => set({ then })} />
       </span>
       {answer && answer.lives.length > 0 && (
         <span className="w-36">

@@ -1,4 +1,5 @@
 /** The canvas of a matrix with its pointer, wheel and keys. Outside of React: nothing here renders a component. */
+import { Listening, actOn, placeOn, steadyContext } from '../on-canvas';
 import { type Frame, type Picture, drawMatrix, matrixInks, room } from './draw';
 
 const slack = 4;
@@ -29,32 +30,29 @@ export class MatrixStage {
   private last = { x: 0, y: 0 };
   private strongest: Uint32Array | undefined;
   private at = -1;
-  private readonly undo: (() => void)[] = [];
+  private readonly heard = new Listening();
 
   constructor(
     private readonly canvas: HTMLCanvasElement,
     private readonly hears: Hears,
   ) {
-    const on = <E extends Event>(type: string, handle: (event: E) => void, passive = true): void => {
-      const listener = handle as (event: Event) => void;
-      canvas.addEventListener(type, listener, { passive });
-      this.undo.push(() => canvas.removeEventListener(type, listener));
-    };
-    on<PointerEvent>('pointerdown', (event) => this.down(event));
-    on<PointerEvent>('pointermove', (event) => this.move(event));
-    on<PointerEvent>('pointerup', (event) => this.up(event));
-    on('pointercancel', () => (this.pressed = undefined));
-    on('pointerleave', () => this.hover(undefined));
-    on<WheelEvent>('wheel', (event) => this.wheel(event), false);
-    on<KeyboardEvent>('keydown', (event) => this.key(event), false);
-    const watch = new ResizeObserver(() => this.resize());
-    watch.observe(canvas);
-    this.undo.push(() => watch.disconnect());
-    this.resize();
+    const { heard } = this;
+    heard.on<PointerEvent>(canvas, 'pointerdown', (event) => this.down(event));
+    heard.on<PointerEvent>(canvas, 'pointermove', (event) => this.move(event));
+    heard.on<PointerEvent>(canvas, 'pointerup', (event) => this.up(event));
+    heard.on(canvas, 'pointercancel', () => (this.pressed = undefined));
+    heard.on(canvas, 'pointerleave', () => this.hover(undefined));
+    heard.on<WheelEvent>(canvas, 'wheel', (event) => this.wheel(event), false);
+    heard.on<KeyboardEvent>(canvas, 'keydown', (event) => this.key(event), false);
+    heard.size(canvas, (size) => {
+      this.size = size;
+      if (this.following) this.fit();
+      this.draw();
+    });
   }
 
   dispose(): void {
-    for (const undo of this.undo) undo();
+    this.heard.end();
     cancelAnimationFrame(this.request);
   }
 
@@ -97,21 +95,10 @@ export class MatrixStage {
     return { ...this.view, width: this.size.width, height: this.size.height };
   }
 
-  private resize(): void {
-    const { clientWidth: width, clientHeight: height } = this.canvas;
-    if (!width || !height) return;
-    const ratio = Math.min(2, Math.max(1, window.devicePixelRatio || 1));
-    this.size = { width, height, ratio };
-    this.canvas.width = Math.round(width * ratio);
-    this.canvas.height = Math.round(height * ratio);
-    if (this.following) this.fit();
-    this.draw();
-  }
-
   private draw(): void {
     cancelAnimationFrame(this.request);
     this.request = requestAnimationFrame(() => {
-      const context = this.canvas.getContext('2d', { alpha: false, willReadFrequently: true });
+      const context = steadyContext(this.canvas);
       if (!context || !this.picture) return;
       context.setTransform(this.size.ratio, 0, 0, this.size.ratio, 0, 0);
       const over = this.over && this.over.row >= 0 && this.over.column >= 0 ? this.over : undefined;
@@ -139,11 +126,6 @@ export class MatrixStage {
     return named || (row >= 0 && column >= 0) ? { row, column } : undefined;
   }
 
-  private where(event: MouseEvent): { x: number; y: number } {
-    const box = this.canvas.getBoundingClientRect();
-    return { x: event.clientX - box.left, y: event.clientY - box.top };
-  }
-
   private hover(spot: Spot | undefined): void {
     if (spot?.row === this.over?.row && spot?.column === this.over?.column) return;
     this.over = spot;
@@ -155,12 +137,12 @@ export class MatrixStage {
     if (event.button !== 0) return;
     this.canvas.setPointerCapture(event.pointerId);
     this.canvas.focus({ preventScroll: true });
-    this.last = this.where(event);
+    this.last = placeOn(this.canvas, event);
     this.pressed = { ...this.last, box: event.shiftKey, adding: event.shiftKey || event.ctrlKey || event.metaKey };
   }
 
   private move(event: PointerEvent): void {
-    const { x, y } = this.where(event);
+    const { x, y } = placeOn(this.canvas, event);
     const { pressed, last } = this;
     if (!pressed) {
       this.hover(this.spotAt(x, y));
@@ -174,7 +156,7 @@ export class MatrixStage {
   }
 
   private up(event: PointerEvent): void {
-    const { x, y } = this.where(event);
+    const { x, y } = placeOn(this.canvas, event);
     const { pressed, picture } = this;
     this.pressed = undefined;
     this.draw();
@@ -191,27 +173,24 @@ export class MatrixStage {
 
   private wheel(event: WheelEvent): void {
     event.preventDefault();
-    const { x, y } = this.where(event);
+    const { x, y } = placeOn(this.canvas, event);
     this.zoomBy(Math.exp(-event.deltaY * (event.deltaMode === 1 ? 18 : 1) * 0.0016), x, y);
   }
 
   private key(event: KeyboardEvent): void {
-    const acts = new Map<string, () => void>([
-      ['ArrowLeft', () => this.panBy(60, 0)],
-      ['ArrowRight', () => this.panBy(-60, 0)],
-      ['ArrowUp', () => this.panBy(0, 60)],
-      ['ArrowDown', () => this.panBy(0, -60)],
-      ['+', () => this.zoomBy(1.35)],
-      ['-', () => this.zoomBy(1 / 1.35)],
-      ['f', this.fit],
-      ['n', () => this.step(event.shiftKey ? -1 : 1)],
-    ]);
-    const name = event.key.length === 1 ? event.key.toLowerCase() : event.key;
-    const act = event.ctrlKey || event.altKey || event.metaKey ? undefined : acts.get(name);
-    if (!act) return;
-    event.preventDefault();
-    event.stopPropagation();
-    act();
+    actOn(
+      event,
+      new Map<string, () => void>([
+        ['ArrowLeft', () => this.panBy(60, 0)],
+        ['ArrowRight', () => this.panBy(-60, 0)],
+        ['ArrowUp', () => this.panBy(0, 60)],
+        ['ArrowDown', () => this.panBy(0, -60)],
+        ['+', () => this.zoomBy(1.35)],
+        ['-', () => this.zoomBy(1 / 1.35)],
+        ['f', this.fit],
+        ['n', () => this.step(event.shiftKey ? -1 : 1)],
+      ]),
+    );
   }
 
   /** Chooses the cells one after the other, from the strongest on. */

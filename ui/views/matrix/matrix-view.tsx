@@ -2,17 +2,19 @@
 /** The network as a matrix of its ties. */
 import { Maximize, Minus, Plus } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { type MatrixOrder, cellAt } from '@/core/matrix';
-import { columnTitle } from '@/core/measure';
-import { Choose, IconButton, Trouble, counted } from '@/ui/kit';
+import { cellAt } from '@/core/matrix';
+import { IconButton, Trouble, counted } from '@/ui/kit';
 import { useTheme } from '@/ui/kit/theme';
 import { Tick } from '@/ui/kit/tick';
 import { useQuestion } from '@/ui/science/use-question';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import type { MatrixState } from '@/ui/state/matrix';
 import { useShown } from '@/ui/state/shown';
+import { GroupChoice, OrderChoice } from '../order-choices';
 import { MatrixStage, type Spot } from './matrix-stage';
 import { allWords, edgesOfCell, matrixFits, nodesAt, pictureOf, spotWords, summed } from './told';
+
+const orders = { degree: 'most ties first', diagonal: 'ties near the diagonal', name: 'by name' };
 
 export function MatrixView() {
   const { net, looks, inView, selection } = useShown();
@@ -75,45 +77,14 @@ export function MatrixView() {
     if (stage && picture) stage.show(picture, theme);
   }, [picture, stage, theme]);
   if (!net) return null;
-  const columns = net.nodeColumns;
   return (
     <div className="flex min-h-0 grow flex-col bg-paper pt-12">
       <div className="flex flex-wrap items-center gap-2 border-b border-line px-3 pb-2">
         <span className="w-40">
-          <Choose
-            compact
-            label="Rows under"
-            value={group}
-            choices={[
-              { value: '', label: 'no groups' },
-              ...columns
-                .filter(({ type }) => type === 'text' || type === 'yesno')
-                .map(({ name }) => ({ value: name, label: `by ${columnTitle(name)}` })),
-            ]}
-            onChange={(next) => set({ group: next })}
-          />
+          <GroupChoice label="Rows under" net={net} value={group} onChange={(next) => set({ group: next })} />
         </span>
         <span className="w-44">
-          <Choose
-            compact
-            label="Then"
-            value={then.by === 'column' ? `column ${then.column}` : then.by}
-            choices={[
-              { value: 'degree', label: 'most ties first' },
-              { value: 'diagonal', label: 'ties near the diagonal' },
-              { value: 'name', label: 'by name' },
-              ...columns
-                .filter(({ type }) => type === 'number')
-                .map(({ name }) => ({ value: `column ${name}`, label: `by ${columnTitle(name)}` })),
-            ]}
-            onChange={(next) =>
-              set({
-                then: next.startsWith('column ')
-                  ? { by: 'column', column: next.slice(7) }
-                  : { by: next as Exclude<MatrixOrder['by'], 'column'> },
-              })
-            }
-          />
+          <OrderChoice net={net} orders={orders} value={then} onChange={(next) => set({ then: next })} />
         </span>
         {group !== '' && (
           <Tick checked={sums} onChange={(next) => set({ sums: next })}>
