@@ -43,7 +43,7 @@ const play = (): void => {
   for (let turn = 0; frames.length && turn < 50; turn++) frames.shift()?.();
 };
 
-function opened(state: object = {}) {
+function opened(state: object = {}, fixed = false) {
   const heard: { focus: (Uint8Array | undefined)[]; scenes: number; colours: number[][] } = {
     focus: [],
     scenes: 0,
@@ -93,7 +93,7 @@ function opened(state: object = {}) {
   document.body.append(box);
   const canvas = document.createElement('canvas');
   box.append(canvas);
-  const stage = new Stage(box, store, nothing, canvas, backend);
+  const stage = new Stage(box, store, nothing, canvas, backend, fixed);
   play();
   return { stage, store, heard, box };
 }
@@ -228,4 +228,26 @@ test('when it is gone it follows nothing any more', () => {
   store.setState({ looks: dress(net, plainStyle) });
   expect(heard.scenes).toBe(scenes);
   expect(box.querySelectorAll('canvas')).toHaveLength(0);
+});
+
+test('one that is fixed draws nodes where they are put and not before; it hears of the camera, and of other nodes points at none', () => {
+  const { stage, store, heard } = opened({}, true);
+  expect([heard.scenes, stage.scene]).toEqual([0, undefined]);
+  let moved = 0;
+  stage.onView = () => void moved++;
+  const positions = net.positions.map((value) => value / 2 + 7);
+  stage.setPlaced({
+    positions,
+    dress: (looks) => ({ ...looks, edgeColour: new Uint8Array(looks.edgeColour.length).fill(9) }),
+  });
+  expect([...(stage.scene?.positions ?? [])]).toEqual([...positions]);
+  expect([heard.scenes, heard.colours[0]]).toEqual([1, [9, 9, 9]]);
+  expect(moved).toBeGreaterThan(0);
+  // What the arrangement does is nothing to it.
+  store.setState({ positions: net.positions.map((value) => 3 * value) });
+  expect(stage.scene?.positions).toBe(positions);
+  const fewer = { ...net, ids: ['k1'], labels: ['Alban Pell'], source: new Uint32Array(0), target: new Uint32Array(0), weight: new Float64Array(0), nodeColumns: [], edgeColumns: [] }; // prettier-ignore
+  store.setState({ net: fewer, looks: dress(fewer, plainStyle) });
+  expect([stage.scene, stage.pick]).toEqual([undefined, undefined]);
+  stage.dispose();
 });

@@ -164,7 +164,8 @@ export class Stage {
     const { placed = this.fixed ? undefined : { positions: state.positions, dress: asTheyAre } } = this;
     if (!net || !shown || !placed || shown.radius.length !== net.ids.length) return;
     const { positions } = placed;
-    if (this.fixed && positions.length !== 2 * net.ids.length) return;
+    // Where the nodes are other ones nothing is pointed at until they are placed.
+    if (this.fixed && positions.length !== 2 * net.ids.length) return void (this.scene = this.picks = undefined);
     const looks = placed.dress(shown);
     const first = this.scene === undefined || this.scene.labels.length === 0;
     const ground = this.theme === 'dark' ? onNight(looks) : looks.edgeColour;

@@ -56,6 +56,8 @@ export function layoutOf(events: Events, axis: Axis, lasting: boolean): Layout {
   return { from, at, until, order, first, last, wide, lasting };
 }
 
+/** Of more events none is moved: so many cannot be told apart. */
+const mostMoved = 60_000;
 /** Pixels between events of the same two lanes, and the most that one is moved. */
 const apart = 4;
 const farthest = 16;
@@ -63,6 +65,7 @@ const farthest = 16;
 /** How far each event is moved to the right, in pixels, so that those between the same lanes do not cover each other. */
 export function nudges({ at, order, first, last }: Layout, lanes: number, wide: number): Float32Array {
   const moved = new Float32Array(at.length);
+  if (at.length > mostMoved) return moved;
   const before = new Map<number, number>();
   for (const i of order) {
     const key = first[i] * lanes + last[i];

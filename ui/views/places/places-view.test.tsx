@@ -44,6 +44,8 @@ jest.mock('../graph/drawn-map', () => ({
     return <>{[under, corner, children].map((part, i) => <div key={i}>{part}</div>)}</>; // prettier-ignore
   },
 }));
+// Reading the coasts of the world takes its time; they are no part of this.
+jest.mock('@/core/places/land', () => ({ landOf: () => Promise.resolve(undefined) }));
 jest.mock('./ground', () => ({ ...jest.requireActual<object>('./ground'), drawGround: () => undefined }));
 
 const home = {

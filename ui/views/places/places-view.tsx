@@ -1,7 +1,7 @@
 'use client';
 /** Nodes where they are on the earth, over land and the study's own outlines. */
 import { Pentagon } from 'lucide-react';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { type RefObject, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Network } from '@/core/graph';
 import {
   type PlacesMap,
@@ -42,7 +42,8 @@ export function PlacesView() {
   const { ask, answer: told, fault } = useQuestion('map');
   const answer = told && 'map' in told ? told : undefined;
   const [stage, setStage] = useState<Stage | undefined>();
-  const [scale, setScale] = useState(1);
+  /** Hears the camera's scale with every frame. */
+  const tell = useRef((_scale: number): void => undefined);
   const canvas = useRef<HTMLCanvasElement>(null);
   const set = (change: Partial<PlacesState>): void => store.setState({ places: { ...settings, ...change } });
 
@@ -51,13 +52,12 @@ export function PlacesView() {
     [kept.outlines, settings.hidden],
   );
   const room = useMemo(() => roomFor(looks), [looks]);
-  const known = kept.rows !== undefined;
   const asked = settings.where;
   useEffect(() => {
-    if (!net || !known) return;
+    if (!net) return;
     const heads = tables.map(({ key, columns }) => ({ key, columns }));
     void ask('end', { ...(asked ? { where: asked } : {}), tables: heads, outlines, room });
-  }, [ask, asked, known, net, outlines, room, tables]);
+  }, [ask, asked, net, outlines, room, tables]);
 
   const map = answer && net && answer.spots.spot.length === net.ids.length ? answer.map : undefined;
   const places = useMemo(
@@ -103,7 +103,7 @@ export function PlacesView() {
         ratio,
         theme,
       );
-      setScale(stage.camera.scale);
+      tell.current(stage.camera.scale);
     };
     stage.onView = draw;
     draw();
@@ -124,7 +124,6 @@ export function PlacesView() {
   }, [map, stage, store, where]);
 
   const onStage = useCallback((made: Stage | undefined) => setStage(made), []);
-  const bar = map ? scaleBar(kilometresPerUnit(map.spec) / scale, 110) : undefined;
   const without = map?.without.length ?? 0;
   return (
     <DrawnMap
@@ -163,18 +162,7 @@ export function PlacesView() {
                 <OutlinesMenu kept={kept} hidden={settings.hidden} onHide={(hidden) => set({ hidden })} />
               </div>
             </section>
-            {bar && (
-              <p className="shrink-0 pb-1 text-center text-xs">
-                {bar.kilometres < 1
-                  ? `${Math.round(1000 * bar.kilometres)} m`
-                  : `${bar.kilometres.toLocaleString('en')} km`}
-                {map.spec.kind === 'world' && ' in the middle'}
-                <span
-                  className="mx-auto mt-0.5 block h-1.5 border-x border-b border-ink"
-                  style={{ width: bar.pixels }}
-                />
-              </p>
-            )}
+            <ScaleBar map={map} scale={stage?.camera.scale ?? 1} tell={tell} />
           </div>
         ) : (
           <span />
@@ -198,6 +186,33 @@ export function PlacesView() {
         </p>
       )}
     </DrawnMap>
+  );
+}
+
+/** How long so many kilometres are; it follows the camera by itself. */
+function ScaleBar({
+  map: { spec },
+  scale: first,
+  tell,
+}: {
+  map: PlacesMap;
+  scale: number;
+  tell: RefObject<(scale: number) => void>;
+}) {
+  const [scale, setScale] = useState(first);
+  useEffect(() => {
+    tell.current = setScale;
+    return () => {
+      tell.current = () => undefined;
+    };
+  }, [tell]);
+  const { kilometres, pixels } = scaleBar(kilometresPerUnit(spec) / scale, 110);
+  return (
+    <p className="shrink-0 pb-1 text-center text-xs">
+      {kilometres < 1 ? `${Math.round(1000 * kilometres)} m` : `${grouped(kilometres)} km`}
+      {spec.kind === 'world' && ' in the middle'}
+      <span className="mx-auto mt-0.5 block h-1.5 border-x border-b border-ink" style={{ width: pixels }} />
+    </p>
   );
 }
 
