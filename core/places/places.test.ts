@@ -273,6 +273,34 @@ describe('ties between places', () => {
     expect([[...found.from], [...found.to], [...found.count], [...found.weight]]).toEqual([[0, 1], [1, 0], [2, 1], [3, 4]]); // prettier-ignore
     expect([found.within, found.without]).toEqual([1, 2]);
   });
+  test('as a plain table of sums has it, on random networks', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.nat(7), fc.nat(7), fc.nat(9)), { maxLength: 40 }),
+        fc.boolean(),
+        (ties, directed) => {
+          const some = network({ nodes: 8, directed, weight: ties.map(([, , w]) => w), edges: ties.map(([a, b]) => [a, b] as [number, number]) }); // prettier-ignore
+          const spot = Int32Array.of(0, 0, 1, 2, 3, 3, 4, -1);
+          const of = Uint32Array.of(0, 1, 1, 2, 0);
+          const found = bundlesOf(some, { spot }, { of, places: new Float32Array(6) });
+          const sums = new Map<string, [number, number]>();
+          for (const [a, b, w] of ties) {
+            let pair = [a, b].map((v) => (spot[v] < 0 ? -1 : of[spot[v]]));
+            if (pair.includes(-1) || pair[0] === pair[1]) continue;
+            if (!directed) pair = pair.sort((one, two) => one - two);
+            const [count, sum] = sums.get(pair.join()) ?? [0, 0];
+            sums.set(pair.join(), [count + 1, sum + w]);
+          }
+          const made = Array.from(found.from, (a, i): [string, [number, number]] => [`${a},${found.to[i]}`, [found.count[i], found.weight[i]]]); // prettier-ignore
+          expect(new Map(made)).toEqual(sums);
+          expect(made).toHaveLength(sums.size);
+          expect(found.within + found.without + [...sums.values()].reduce((sum, [count]) => sum + count, 0)).toBe(
+            ties.length,
+          );
+        },
+      ),
+    );
+  });
   test('either way is one where ties have no direction; only those in view count', () => {
     const found = bundlesOf({ ...net, directed: false }, spots, each);
     expect([[...found.count], [...found.weight]]).toEqual([[3], [7]]);

@@ -35,14 +35,15 @@ export interface Layout {
 
 export function layoutOf(events: Events, axis: Axis, lasting: boolean): Layout {
   const n = events.row.length;
-  const share = (day: number): number => shareOf(axis, day);
-  const from = Float64Array.from(events.from, share);
-  const until = Float64Array.from(events.until, share);
+  const from = new Float64Array(n);
+  const until = new Float64Array(n);
   const wide = new Uint8Array(n);
   const at = new Float64Array(n);
   const first = new Uint32Array(n);
   const last = new Uint32Array(n);
   for (let i = 0; i < n; i++) {
+    from[i] = shareOf(axis, events.from[i]);
+    until[i] = shareOf(axis, events.until[i]);
     wide[i] = events.until[i] - events.from[i] > 1 ? 1 : 0;
     at[i] = lasting ? from[i] : (from[i] + until[i]) / 2;
     let [low, high] = [Infinity, 0];
@@ -52,8 +53,13 @@ export function layoutOf(events: Events, axis: Axis, lasting: boolean): Layout {
     }
     [first[i], last[i]] = [low, high];
   }
-  const order = Uint32Array.from(from.keys()).sort((a, b) => at[a] - at[b] || a - b);
-  return { from, at, until, order, first, last, wide, lasting };
+  return { from, at, until, order: ordered(at), first, last, wide, lasting };
+}
+
+/** Places of the values, ascending; equal ones, as far as 2⁻³¹ tells them apart, in their order. Sorted as numbers that hold both: far faster than by comparing. */
+function ordered(at: Float64Array): Uint32Array {
+  const room = 2 ** Math.min(21, Math.ceil(Math.log2(at.length + 1)));
+  return Uint32Array.from(at.map((share, i) => Math.floor(share * 2 ** 31) * room + i).sort(), (key) => key % room);
 }
 
 /** Of more events none is moved: so many cannot be told apart. */
