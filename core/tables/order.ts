@@ -82,9 +82,22 @@ function markHits(table: Table, col: Column, wanted: string, hit: Uint8Array): v
   });
 }
 
-/** The rows to show, in order. */
-export function viewRows(table: Table, view: { search?: string; sort?: string; descending?: boolean }): Uint32Array {
-  const rows = search(table, view.search ?? '');
-  const sorted = view.sort === undefined ? undefined : column(table, view.sort);
-  return sorted ? orderBy(sortKeys(sorted), rows, view.descending ?? false) : rows;
+/** The rows to show, in order: by `sort`, equal ones by what is named in `then`, one after the other. */
+export function viewRows(
+  table: Table,
+  view: {
+    search?: string;
+    sort?: string;
+    descending?: boolean;
+    then?: readonly { sort: string; descending: boolean }[];
+  },
+): Uint32Array {
+  let rows = search(table, view.search ?? '');
+  const first = view.sort === undefined ? [] : [{ sort: view.sort, descending: view.descending ?? false }];
+  // Equal rows keep the order that they had: so the last is sorted by first.
+  for (const { sort, descending } of [...first, ...(view.then ?? [])].reverse()) {
+    const by = column(table, sort);
+    if (by) rows = orderBy(sortKeys(by), rows, descending);
+  }
+  return rows;
 }

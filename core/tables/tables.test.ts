@@ -283,6 +283,11 @@ describe('tables', () => {
     expect([...viewRows(seeds, { sort: 'packets', descending: true })]).toEqual([0, 3, 1, 2]);
     expect([...viewRows(seeds, { sort: 'name' })]).toEqual([1, 2, 0, 3]);
     expect([...viewRows(seeds, { sort: 'sent' })]).toEqual([2, 1, 0, 3]);
+    // Those that are alike by the first are ordered by the next.
+    expect([...viewRows(seeds, { sort: 'paid' })]).toEqual([2, 0, 1, 3]);
+    expect([...viewRows(seeds, { sort: 'paid', then: [{ sort: 'packets', descending: false }] })]).toEqual([
+      2, 0, 3, 1,
+    ]);
   });
 
   test('searches all columns, misfits included', () => {

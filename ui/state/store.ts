@@ -25,6 +25,7 @@ import { type MatrixState, freshMatrix } from './matrix';
 import { type PathsState, freshPaths } from './paths';
 import { type PlacesState, freshPlaces } from './places';
 import { type Selection, nothing } from './selection';
+import { type TableState, freshTables } from './table';
 import type { InView } from './in-view';
 
 export interface WorkbenchStart {
@@ -87,6 +88,7 @@ export interface Workbench extends Omit<WorkbenchStart, 'trail'> {
   places: PlacesState;
   lanes: LanesState;
   matrix: MatrixState;
+  tableView: Record<'nodes' | 'edges', TableState>;
   reading: boolean;
 
   /** Replaces the trail; edits with the same `merge` in quick succession are one to undo. */
@@ -153,6 +155,7 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
       places: freshPlaces,
       lanes: freshLanes,
       matrix: freshMatrix,
+      tableView: freshTables,
       reading: true,
 
       edit(change, merge) {

@@ -145,3 +145,34 @@ describe('records', () => {
     expect(screen.getByText(/rest on no records/)).toBeTruthy();
   });
 });
+
+test('ordered by several columns, with Shift; the places of the order stand beside the names', async () => {
+  const { user } = shown();
+  await user.click(screen.getByRole('button', { name: 'Degree' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Degree' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Island' }), { shiftKey: true });
+  await waitFor(() => expect(asked.at(-1)).toMatchObject({ sort: 'degree', then: [{ sort: 'island', descending: false }] })); // prettier-ignore
+  fireEvent.click(screen.getByRole('button', { name: /Island/ }), { shiftKey: true });
+  await waitFor(() => expect(firsts()).toEqual(['Maud Oxley', 'Ragna Wick', 'Alban Pell', 'Tove Lorne']));
+  expect(screen.getByRole('columnheader', { name: /Island/ }).textContent).toMatch(/^Island2/);
+});
+
+test('columns are chosen, put in order, kept at the left and widened; it stays while another view is looked at', async () => {
+  const { user, store, container } = shown();
+  const heads = () => screen.getAllByRole('columnheader').map((one) => one.textContent);
+  const before = heads().length;
+  await user.click(screen.getByRole('button', { name: 'All columns' }));
+  const menu = within(screen.getByRole('dialog', { name: 'Columns of the table' }));
+  await user.click(menu.getByRole('checkbox', { name: 'Id' }));
+  expect(heads()).toHaveLength(before - 1);
+  await user.click(menu.getByRole('button', { name: 'Degree before' }));
+  await user.click(menu.getByRole('button', { name: 'Island stays at the left' }));
+  expect(store.getState().tableView.nodes).toMatchObject({ columns: ['degree', 'island'], pinned: ['island'] });
+  expect(heads().map((one) => one?.slice(0, 4))).toEqual(['Labe', 'Isla', 'Degr']);
+  await user.keyboard('{Escape}');
+  const handle = container.querySelector('[data-widen="degree"]') as HTMLElement;
+  for (const [type, clientX] of [['pointerdown', 100], ['pointermove', 168], ['pointerup', 168]] as const) fireEvent(handle, new MouseEvent(type, { clientX, bubbles: true })); // prettier-ignore
+  expect(store.getState().tableView.nodes.widths.get('degree')).toBe(200);
+  fireEvent.doubleClick(handle);
+  expect(store.getState().tableView.nodes.widths.has('degree')).toBe(false);
+});

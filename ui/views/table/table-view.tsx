@@ -1,23 +1,24 @@
 'use client';
 import { clsx } from 'clsx';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { ArrowDown, ArrowUp } from 'lucide-react';
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
-import { columnTitle } from '@/core/measure';
 import { type Network, edgeIdOf } from '@/core/graph';
 import { readingTable } from '@/core/read';
 import { type Column, cellText } from '@/core/tables';
-import { cellNumber, counted } from '@/ui/kit';
+import { cellNumber, counted, shortNumber } from '@/ui/kit';
 import { useQuestion } from '@/ui/science/use-question';
 import { Picture } from '@/ui/reading/parts';
 import { type Shown, useShown } from '@/ui/state/shown';
-import { useWorkbenchStore } from '@/ui/state/context';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
+import type { TableState } from '@/ui/state/table';
+import { shownColumns, summaryOf } from './columns';
 import { RecordsTable } from './records-table';
+import { TableColumnsMenu } from './table-columns-menu';
+import { TableHeader } from './table-header';
 import { edgesAlone } from '@/ui/state/selection';
 
 const titles = { nodes: 'Nodes', edges: 'Edges', records: 'Records' };
 const rowHeight = 28;
-const columnWidth = 132;
 
 /** Nodes or edges as rows: sorted by a click on a column, searched, with the selection shared with the graph. */
 export function TableView() {
@@ -58,6 +59,7 @@ export function TableView() {
           onChange={(event) => setSearch(event.target.value)}
           className="h-7 w-56 rounded-md border border-line bg-panel px-2.5"
         />
+        {of !== 'records' && <Columns of={of} columns={columns.slice(1)} />}
       </div>
       {of === 'records' ? (
         <RecordsTable search={search} />
@@ -68,6 +70,20 @@ export function TableView() {
   );
 }
 
+function Columns({ of, columns }: { of: 'nodes' | 'edges'; columns: Column[] }) {
+  const state = useWorkbench(({ tableView }) => tableView[of]);
+  const store = useWorkbenchStore();
+  return (
+    <TableColumnsMenu
+      columns={columns}
+      state={state}
+      onChange={(next) =>
+        store.setState(({ tableView }) => ({ tableView: { ...tableView, [of]: { ...tableView[of], ...next } } }))
+      }
+    />
+  );
+}
+
 /** The rows in view in their order: as they are, or as the worker searched and sorted them. Until it has, the rows before stay. */
 function useRows(
   net: Network | undefined,
@@ -75,17 +91,22 @@ function useRows(
   of: 'nodes' | 'edges',
   count: number,
   search: string,
-  sort: { name: string; descending: boolean } | undefined,
+  sort: TableState['sort'],
 ): Uint32Array {
   const { ask } = useQuestion('rows');
   const [found, setFound] = useState<Uint32Array>();
-  const plain = search.trim() === '' && !sort;
+  const plain = search.trim() === '' && sort.length === 0;
   useEffect(() => {
     if (plain) setFound(undefined);
-    else
-      void ask('end', { of, search, sort: sort?.name, descending: sort?.descending }).then(
-        (rows) => rows && setFound(rows),
-      );
+    else {
+      const [first, ...then] = sort;
+      void ask('end', {
+        of,
+        search,
+        ...(first ? { sort: first.name, descending: first.descending } : {}),
+        ...(then.length ? { then: then.map(({ name, descending }) => ({ sort: name, descending })) } : {}),
+      }).then((rows) => rows && setFound(rows));
+    }
   }, [net, of, search, sort, plain, ask]);
   return useMemo(() => {
     const rows =
@@ -107,9 +128,13 @@ function Rows({
 }) {
   const { net, inView, selection } = useShown();
   const store = useWorkbenchStore();
-  const [sort, setSort] = useState<{ name: string; descending: boolean }>();
+  const state = useWorkbench(({ tableView }) => tableView[of]);
+  const change = (next: Partial<TableState>): void =>
+    store.setState(({ tableView }) => ({ tableView: { ...tableView, [of]: { ...tableView[of], ...next } } }));
+  const shown = useMemo(() => shownColumns(columns, state), [columns, state]);
   const scroller = useRef<HTMLDivElement>(null);
-  const rows = useRows(net, inView, of, count, search, sort);
+  const rows = useRows(net, inView, of, count, search, state.sort);
+  const summaries = useMemo(() => shown.map(({ col }) => summaryOf(col, rows, shortNumber)), [rows, shown]);
   const virtual = useVirtualizer({
     count: rows.length,
     getScrollElement: () => scroller.current,
@@ -159,7 +184,7 @@ function Rows({
     event.stopPropagation();
     choose(rows[at], event.key === ' ' || event.shiftKey || event.ctrlKey || event.metaKey);
   };
-  const width = columns.length * columnWidth;
+  const width = shown.reduce((sum, one) => sum + one.width, 0);
   return (
     <div
       ref={scroller}
@@ -172,38 +197,7 @@ function Rows({
       tabIndex={0}
       onKeyDown={pressed}
     >
-      <div role="row" className="sticky top-0 z-10 flex border-b border-line bg-paper" style={{ width }}>
-        {columns.map((col, c) => {
-          const sorted = sort?.name === col.name ? sort : undefined;
-          return (
-            <div
-              key={col.name}
-              role="columnheader"
-              aria-sort={sorted ? (sorted.descending ? 'descending' : 'ascending') : 'none'}
-              className={clsx('shrink-0 border-r border-rule', c === 0 && 'sticky left-0 z-10 bg-paper')}
-              style={{ width: columnWidth }}
-            >
-              <button
-                type="button"
-                className="flex h-8 w-full items-center gap-1 px-2.5 text-left font-semibold hover:bg-ground"
-                onClick={() =>
-                  setSort(
-                    sorted
-                      ? sorted.descending === (col.type === 'number')
-                        ? { name: col.name, descending: !sorted.descending }
-                        : undefined
-                      : { name: col.name, descending: col.type === 'number' },
-                  )
-                }
-              >
-                <span className="truncate">{columnTitle(col.name)}</span>
-                {sorted &&
-                  (sorted.descending ? <ArrowDown size={13} aria-hidden /> : <ArrowUp size={13} aria-hidden />)}
-              </button>
-            </div>
-          );
-        })}
-      </div>
+      <TableHeader columns={shown} width={width} state={state} onChange={change} summaries={summaries} />
       <div className="relative" style={{ height: virtual.getTotalSize(), width }}>
         {virtual.getVirtualItems().map((item) => {
           const row = rows[item.index];
@@ -223,16 +217,17 @@ function Rows({
               )}
               style={{ transform: `translateY(${item.start}px)`, height: rowHeight, width }}
             >
-              {columns.map((col, c) => (
+              {shown.map(({ col, width: wide, left }) => (
                 <div
                   key={col.name}
                   role="gridcell"
                   className={clsx(
                     'shrink-0 truncate px-2.5 leading-[27px]',
                     col.type === 'number' && 'text-right',
-                    c === 0 && 'sticky left-0 border-r border-rule bg-inherit font-medium',
+                    left !== undefined && 'sticky border-r border-rule bg-inherit',
+                    left === 0 && 'font-medium',
                   )}
-                  style={{ width: columnWidth }}
+                  style={{ width: wide, left }}
                   title={col.type === 'text' && col.as === 'picture' ? undefined : cellText(col, row)}
                 >
                   {col.type === 'number' && !Number.isNaN(col.values[row]) ? (
