@@ -3,19 +3,21 @@ import { readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { type SiftAnswer, Sifter, siftingSchema } from '@/core/sift';
-import { type Table, cellText, column, dayNumber } from '@/core/tables';
+import { type Network, withNeighbours } from '@/core/graph';
+import { type Column, type Table, cellText, column, dayNumber } from '@/core/tables';
 import { runTrail } from '@/core/trail';
 import { demoSource, demoTables } from './tables';
 import { demoNetworks } from './trails';
 
 const guide = readFileSync(join(dirname(fileURLToPath(import.meta.url)), '../docs/views.md'), 'utf8');
+let tables: ReadonlyMap<string, Table>;
 let sifter: Sifter;
 let ledger: { from: string; to: string; year: number; varieties: string[]; certainty: string }[];
 let islands: Map<string, string>;
 /** Whether each tie links Lunder and Skerry. */
 let pairs: boolean[];
 beforeAll(async () => {
-  const tables = await demoTables();
+  tables = await demoTables();
   const source = demoSource(tables);
   const stored = demoNetworks.find(({ name }) => name === 'Who sent seed to whom');
   const { state } = await runTrail(source, {
@@ -120,4 +122,37 @@ test('the hearsay: two islands that nothing recorded links', () => {
   const linked = across(ask(both, hearsay));
   expect(linked).toBe(new Set(ledger.filter(between).map(({ from, to }) => `${from} ${to}`)).size);
   said(`${linked} ties between the two islands, of ${ledger.filter(between).length} consignments`);
+});
+
+test('the founders of 1931: who dealt with them before followed them', async () => {
+  const source = demoSource(tables);
+  const networkOf = async (name: string): Promise<Network> => {
+    const steps = demoNetworks.find((one) => one.name === name)?.trail.steps ?? [];
+    const { state } = await runTrail(source, { steps: steps.filter(({ kind }) => ['ties', 'keep'].includes(kind)) });
+    if (!state) throw new Error('no network');
+    return state.network;
+  };
+  const [met, seed] = [await networkOf('Who met with whom'), await networkOf('Who sent seed to whom')];
+  const sifted = (net: Network, one: object): SiftAnswer =>
+    new Sifter({ net, table: source.table }).answer(
+      siftingSchema.parse({ sifts: [{ id: 's', of: 'records', ...one }] }),
+    );
+  const union = sifted(met, { table: 'meetings', kind: 'values', column: 'subject', values: ['a union of growers'] });
+  const founders = met.ids.filter((_, v) => union.nodes[v] === 1);
+  said(`${union.counts.records.inView} of ${union.counts.records.all} meetings, with ${founders.length} keepers`);
+  const here = founders.filter((id) => seed.ids.includes(id));
+  said(`${here.length} of them are in _Who sent seed to whom_`);
+  const years = { table: 'consignments', kind: 'dates', column: 'sent_on', from: dayNumber(1929, 1, 1), to: dayNumber(1931, 1, 1) }; // prettier-ignore
+  const near = withNeighbours(seed, here, sifted(seed, years).edges).filter((id) => !here.includes(id));
+  // By the ledger itself: who sent to a founder, or got from one, in these two years.
+  const names = new Set(here.map((id) => seed.labels[seed.ids.indexOf(id)]));
+  const dealt = ledger.filter(({ year }) => year === 1929 || year === 1930).flatMap(({ from, to }) => (names.has(from) ? [to] : names.has(to) ? [from] : [])); // prettier-ignore
+  expect(new Set(near.map((id) => seed.labels[seed.ids.indexOf(id)]))).toEqual(new Set(dealt.filter((name) => !names.has(name)))); // prettier-ignore
+  const memberships = tables.get('memberships') as Table;
+  const [keeper, society] = ['keeper', 'society'].map((name) => column(memberships, name) as Column);
+  const joined = new Set(Array.from({ length: memberships.rows }, (_, row) => row).filter((row) => cellText(society, row) === 'Growers’ Union').map((row) => cellText(keeper, row))); // prettier-ignore
+  const members = (ids: readonly string[]): number => ids.filter((id) => joined.has(seed.labels[seed.ids.indexOf(id)])).length; // prettier-ignore
+  const rest = seed.ids.filter((id) => !here.includes(id) && !near.includes(id));
+  said(`They dealt with ${near.length} others. Of these ${near.length}, ${members(near)} joined the Growers’ Union`);
+  said(`of the other ${rest.length} keepers ${members(rest)} did`);
 });

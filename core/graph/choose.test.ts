@@ -15,6 +15,8 @@ test('inverted, and with neighbours either way', () => {
   expect(withNeighbours(net, ['1'])).toEqual(['0', '1', '2']);
   expect(withNeighbours(net, ['3', '4'])).toEqual(['3', '4']);
   expect(withNeighbours(net, [])).toEqual([]);
+  // Along ties in view alone.
+  expect(withNeighbours(net, ['1'], new Uint8Array(net.source.length))).toEqual(['1']);
 });
 
 test('union, overlap, difference', () => {

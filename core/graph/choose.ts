@@ -1,6 +1,5 @@
 /** Choosing nodes from those chosen. */
-import { simpleAdjacency } from './adjacency';
-import { type Network, nodeCount } from './network';
+import type { Network } from './network';
 
 /** All nodes but these. */
 export function inverted(net: Network, ids: readonly string[]): string[] {
@@ -8,15 +7,16 @@ export function inverted(net: Network, ids: readonly string[]): string[] {
   return net.ids.filter((id) => !chosen.has(id));
 }
 
-/** These nodes and all that an edge joins to them, either way. */
-export function withNeighbours(net: Network, ids: readonly string[]): string[] {
+/** These nodes and all that an edge joins to them, either way; of edges only those marked with 1, where marks are given. */
+export function withNeighbours(net: Network, ids: readonly string[], edges?: Uint8Array): string[] {
   const chosen = new Set(ids);
-  const { offsets, to } = simpleAdjacency(net, 'both');
-  const marks = new Uint8Array(nodeCount(net));
-  net.ids.forEach((id, v) => {
-    if (!chosen.has(id)) return;
-    marks[v] = 1;
-    for (let k = offsets[v]; k < offsets[v + 1]; k++) marks[to[k]] = 1;
+  const own = Uint8Array.from(net.ids, (id) => (chosen.has(id) ? 1 : 0));
+  const marks = own.slice();
+  net.source.forEach((a, e) => {
+    const b = net.target[e];
+    if (edges?.[e] === 0) return;
+    if (own[a]) marks[b] = 1;
+    if (own[b]) marks[a] = 1;
   });
   return net.ids.filter((_, v) => marks[v] === 1);
 }

@@ -61,7 +61,11 @@ function SelectMenu() {
         { label: 'All', onSelect: () => change((net) => [...net.ids]) },
         { label: 'None', hint: 'Esc', disabled: !count, onSelect: () => change(() => []) },
         { label: 'Invert', onSelect: () => change(inverted) },
-        { label: 'Add the neighbours', disabled: !count, onSelect: () => change(withNeighbours) },
+        {
+          label: 'Add the neighbours',
+          disabled: !count,
+          onSelect: () => change((net, ids) => withNeighbours(net, ids, viewOf(store.getState())?.edges)),
+        },
         {
           label: 'As lanes',
           disabled: count < 2,
