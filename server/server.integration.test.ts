@@ -266,7 +266,7 @@ describe('looks and palettes', () => {
     await expect(createKept(id, 'outlines', 'far', [{ ...coast, parts: [[[500, 0], [1, 1]]] }])).rejects.toThrow(/areas and lines in degrees/); // prettier-ignore
     await expect(createKept(id, 'look', '  ', plainStyle)).rejects.toThrow(/a name/);
     await expect(changeKept(id, look.id, 1, { value: 7 })).rejects.toThrow(/cannot be kept/);
-    expect(await listKept(id)).toHaveLength(2);
+    expect(await listKept(id)).toHaveLength(3);
   });
 });
 
