@@ -31,7 +31,13 @@ function letters(nodes: number, records: number): { net: Network; sent: Column }
         items: Uint32Array.from({ length: records }, (_, i) => i),
       },
     },
-    sent: { type: 'date', name: 'sent', day, precision: new Uint8Array(records).fill(datePrecision.day), doubtful: new Uint8Array(records) }, // prettier-ignore
+    sent: {
+      type: 'date',
+      name: 'sent',
+      day,
+      precision: new Uint8Array(records).fill(datePrecision.day),
+      doubtful: new Uint8Array(records),
+    },
   };
 }
 
@@ -48,7 +54,12 @@ export async function viewLines(): Promise<Line[]> {
   const lane = Int32Array.from({ length: 2000 }, (_, v) => v);
   const shown = new Uint8Array(50_000).fill(1);
   const find = () => recordEvents(net, 'letters', timesAt(sent), lane, shown);
-  lines.push({ what: 'Lanes: 50,000 events of 2,000 lanes found and put in order (worker)', ours: await milliseconds(find), against, aim: '500 ms' }); // prettier-ignore
+  lines.push({
+    what: 'Lanes: 50,000 events of 2,000 lanes found and put in order (worker)',
+    ours: await milliseconds(find),
+    against,
+    aim: '500 ms',
+  });
   const events = find();
   const nodes = Uint32Array.from({ length: 2000 }, (_, v) => v);
   const known = eventsByNode(events, nodes, 2000);
@@ -58,19 +69,41 @@ export async function viewLines(): Promise<Line[]> {
   const lay = () => layoutOf(events, axis, false);
   lines.push({ what: 'Lanes: laid out on the axis (page)', ours: await milliseconds(lay), aim: '50 ms' });
   const layout = lay();
-  lines.push({ what: 'Lanes: set beside each other at a zoom (page)', ours: await milliseconds(() => nudges(layout, 2000, 3000)), aim: '50 ms' }); // prettier-ignore
+  lines.push({
+    what: 'Lanes: set beside each other at a zoom (page)',
+    ours: await milliseconds(() => nudges(layout, 2000, 3000)),
+    aim: '50 ms',
+  });
   const frame = { left: 0.3, wide: 3000, width: 700, height: 550, row: 18, scroll: 9000, top: 30 };
-  lines.push({ what: 'Lanes: what is in view, at each step of panning (page)', ours: await milliseconds(() => seen(layout, frame)), aim: '8 ms' }); // prettier-ignore
+  lines.push({
+    what: 'Lanes: what is in view, at each step of panning (page)',
+    ours: await milliseconds(() => seen(layout, frame)),
+    aim: '8 ms',
+  });
 
   const { nodes: many, edges } = makeCrossReferences(seeded(1913));
   const large = network({ nodes: many, directed: true, edges });
   const plain = { what: 'one pass over the ties', took: await milliseconds(pass(large), 9) };
-  lines.push({ what: 'Matrix: 6,000 × 6,000, 300,000 ties, by degree (worker)', ours: await milliseconds(() => matrixOf(large, { then: { by: 'degree' } })), against: plain, aim: '500 ms' }); // prettier-ignore
-  lines.push({ what: 'Matrix: the order near the diagonal (worker)', ours: await milliseconds(() => seriation(large)), against: plain, aim: '500 ms' }); // prettier-ignore
+  lines.push({
+    what: 'Matrix: 6,000 × 6,000, 300,000 ties, by degree (worker)',
+    ours: await milliseconds(() => matrixOf(large, { then: { by: 'degree' } })),
+    against: plain,
+    aim: '500 ms',
+  });
+  lines.push({
+    what: 'Matrix: the order near the diagonal (worker)',
+    ours: await milliseconds(() => seriation(large)),
+    against: plain,
+    aim: '500 ms',
+  });
 
   const world = letters(10_000, 100_000).net;
   const spots = spotsOf(world, { place: 'home' });
-  lines.push({ what: 'Places: 10,000 nodes on a map, without land (worker)', ours: await milliseconds(() => placesMap(spots, 8, undefined, [])), aim: '500 ms' }); // prettier-ignore
+  lines.push({
+    what: 'Places: 10,000 nodes on a map, without land (worker)',
+    ours: await milliseconds(() => placesMap(spots, 8, undefined, [])),
+    aim: '500 ms',
+  });
   const map = placesMap(spots, 8, undefined, []);
   const gather = () => bundlesOf(world, spots, gathered(map.spots, spots.spot, 60));
   lines.push({ what: 'Places: 100,000 ties by place (page)', ours: await milliseconds(gather), aim: '50 ms' });

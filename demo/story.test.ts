@@ -142,16 +142,31 @@ test('the founders of 1931: who dealt with them before followed them', async () 
   said(`${union.counts.records.inView} of ${union.counts.records.all} meetings, with ${founders.length} keepers`);
   const here = founders.filter((id) => seed.ids.includes(id));
   said(`${here.length} of them are in _Who sent seed to whom_`);
-  const years = { table: 'consignments', kind: 'dates', column: 'sent_on', from: dayNumber(1929, 1, 1), to: dayNumber(1931, 1, 1) }; // prettier-ignore
+  const years = {
+    table: 'consignments',
+    kind: 'dates',
+    column: 'sent_on',
+    from: dayNumber(1929, 1, 1),
+    to: dayNumber(1931, 1, 1),
+  };
   const near = withNeighbours(seed, here, sifted(seed, years).edges).filter((id) => !here.includes(id));
   // By the ledger itself: who sent to a founder, or got from one, in these two years.
   const names = new Set(here.map((id) => seed.labels[seed.ids.indexOf(id)]));
-  const dealt = ledger.filter(({ year }) => year === 1929 || year === 1930).flatMap(({ from, to }) => (names.has(from) ? [to] : names.has(to) ? [from] : [])); // prettier-ignore
-  expect(new Set(near.map((id) => seed.labels[seed.ids.indexOf(id)]))).toEqual(new Set(dealt.filter((name) => !names.has(name)))); // prettier-ignore
+  const dealt = ledger
+    .filter(({ year }) => year === 1929 || year === 1930)
+    .flatMap(({ from, to }) => (names.has(from) ? [to] : names.has(to) ? [from] : []));
+  expect(new Set(near.map((id) => seed.labels[seed.ids.indexOf(id)]))).toEqual(
+    new Set(dealt.filter((name) => !names.has(name))),
+  );
   const memberships = tables.get('memberships') as Table;
   const [keeper, society] = ['keeper', 'society'].map((name) => column(memberships, name) as Column);
-  const joined = new Set(Array.from({ length: memberships.rows }, (_, row) => row).filter((row) => cellText(society, row) === 'Growers’ Union').map((row) => cellText(keeper, row))); // prettier-ignore
-  const members = (ids: readonly string[]): number => ids.filter((id) => joined.has(seed.labels[seed.ids.indexOf(id)])).length; // prettier-ignore
+  const joined = new Set(
+    Array.from({ length: memberships.rows }, (_, row) => row)
+      .filter((row) => cellText(society, row) === 'Growers’ Union')
+      .map((row) => cellText(keeper, row)),
+  );
+  const members = (ids: readonly string[]): number =>
+    ids.filter((id) => joined.has(seed.labels[seed.ids.indexOf(id)])).length;
   const rest = seed.ids.filter((id) => !here.includes(id) && !near.includes(id));
   said(`They dealt with ${near.length} others. Of these ${near.length}, ${members(near)} joined the Growers’ Union`);
   said(`of the other ${rest.length} keepers ${members(rest)} did`);

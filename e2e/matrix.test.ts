@@ -43,7 +43,11 @@ test('sums between groups say what went from where to where', async () => {
   const box = await canvas();
   const { width, height } = await box.getRect();
   // The first group with itself.
-  await driver.actions().move({ origin: box, x: Math.round(150 - width / 2), y: Math.round(130 - height / 2) }).click().perform(); // prettier-ignore
+  await driver
+    .actions()
+    .move({ origin: box, x: Math.round(150 - width / 2), y: Math.round(130 - height / 2) })
+    .click()
+    .perform();
   await shows(driver, 'Ness → Ness:', '33 selected');
   expect(await violations(driver)).toEqual([]);
   expect(await consoleErrors(driver)).toEqual([]);

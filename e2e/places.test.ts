@@ -83,8 +83,28 @@ test('outlines out of a dirty file are shown, and deleted again', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'nunatak-files-'));
   const file = join(folder, 'shipping lane.geojson');
   const features = [
-    { type: 'Feature', properties: { nom: 'Route du Nord' }, geometry: { type: 'LineString', coordinates: [[-31.5, 48.3], [-30.5, 48.8]] } }, // prettier-ignore
-    { type: 'Feature', properties: {}, geometry: { type: 'LineString', coordinates: [[3500000, 5400000], [1, 1]] } }, // prettier-ignore
+    {
+      type: 'Feature',
+      properties: { nom: 'Route du Nord' },
+      geometry: {
+        type: 'LineString',
+        coordinates: [
+          [-31.5, 48.3],
+          [-30.5, 48.8],
+        ],
+      },
+    },
+    {
+      type: 'Feature',
+      properties: {},
+      geometry: {
+        type: 'LineString',
+        coordinates: [
+          [3500000, 5400000],
+          [1, 1],
+        ],
+      },
+    },
     { type: 'Feature', properties: { nom: 'Ness' }, geometry: { type: 'Point', coordinates: [-31.4, 48.6] } },
   ];
   writeFileSync(file, `\uFEFF${JSON.stringify({ type: 'FeatureCollection', features })}`);

@@ -256,14 +256,35 @@ describe('looks and palettes', () => {
     await expect(createKept(id, 'palette', 'Odd', ['red', 'blue'])).rejects.toThrow(/two to sixty colours/);
     await expect(createKept(id, 'look', 'Odd', { ...plainStyle, curve: 'much' })).rejects.toThrow(/cannot be kept/);
     await expect(createKept(id, 'sift', 'Odd', { sifts: [{ kind: 'values' }] })).rejects.toThrow(/cannot be kept/);
-    const coast = { name: 'Ness', kind: 'line', parts: [[[0, 0], [1, 1]]] }; // prettier-ignore
+    const coast = {
+      name: 'Ness',
+      kind: 'line',
+      parts: [
+        [
+          [0, 0],
+          [1, 1],
+        ],
+      ],
+    };
     await createKept(id, 'outlines', 'coast', [coast]);
     expect((await listKept(id)).find(({ kind }) => kind === 'outlines')).toMatchObject({
       name: 'coast',
       value: [coast],
     });
     await expect(createKept(id, 'outlines', 'coast', [coast])).rejects.toThrow(/a set of outlines called “coast”/);
-    await expect(createKept(id, 'outlines', 'far', [{ ...coast, parts: [[[500, 0], [1, 1]]] }])).rejects.toThrow(/areas and lines in degrees/); // prettier-ignore
+    await expect(
+      createKept(id, 'outlines', 'far', [
+        {
+          ...coast,
+          parts: [
+            [
+              [500, 0],
+              [1, 1],
+            ],
+          ],
+        },
+      ]),
+    ).rejects.toThrow(/areas and lines in degrees/);
     await expect(createKept(id, 'look', '  ', plainStyle)).rejects.toThrow(/a name/);
     await expect(changeKept(id, look.id, 1, { value: 7 })).rejects.toThrow(/cannot be kept/);
     expect(await listKept(id)).toHaveLength(3);

@@ -37,7 +37,17 @@ const dates = (name: string, ...days: number[]): Column => ({
 });
 /** Letters: row 0 from 0 to 1; row 1 from 0 to 1 and 2 at once; row 2 from 2 to 0; row 3 of 1 to itself; row 4 from 3 to 0; row 5 without a date. */
 const letters: Network = {
-  ...network({ nodes: 4, directed: true, edges: [[0, 1], [0, 2], [2, 0], [1, 1], [3, 0]] }), // prettier-ignore
+  ...network({
+    nodes: 4,
+    directed: true,
+    edges: [
+      [0, 1],
+      [0, 2],
+      [2, 0],
+      [1, 1],
+      [3, 0],
+    ],
+  }),
   labels: ['Cy', 'Ann', 'Bo', 'Di'],
   edgeRecords: {
     tables: ['letters'],
@@ -110,7 +120,16 @@ describe('events of records', () => {
 });
 
 test('nodes with a time of their own join the lanes of those tied to them', () => {
-  const net = network({ nodes: 5, edges: [[0, 3], [1, 3], [2, 4], [0, 4], [3, 4]] }); // prettier-ignore
+  const net = network({
+    nodes: 5,
+    edges: [
+      [0, 3],
+      [1, 3],
+      [2, 4],
+      [0, 4],
+      [3, 4],
+    ],
+  });
   const held = timesAt(dates('held', NaN, NaN, NaN, 40, 30));
   const found = nodeEvents(net, held, Int32Array.of(0, 1, 2, -1, -1));
   expect([[...found.row], lanesOf(found), [...found.shape]]).toEqual([
@@ -129,7 +148,9 @@ describe('what says when', () => {
     ...letters,
     nodeColumns: [dates('born', 1, 2, 3, 4), dates('died', NaN, 3, 4, 5), number('founded', 1902, 1903, 1931, 1904)],
   };
-  const table = () => ({ columns: [dates('joined', 1), dates('left', 2), text('office', 'clerk'), number('packets', 3, 4, 5000)] }); // prettier-ignore
+  const table = () => ({
+    columns: [dates('joined', 1), dates('left', 2), text('office', 'clerk'), number('packets', 3, 4, 5000)],
+  });
 
   test('columns of dates and of years; a beginning with its end before either alone', () => {
     expect(whenOffers(net, table).map(whenWords)).toEqual(['joined – left', 'joined', 'left']);
@@ -257,7 +278,18 @@ describe('the axis', () => {
       Float64Array.of(day(1921, 11), day(1922, 7)),
       false,
     );
-    expect(ticksOf(axis, 700, 60).map(({ text: said }) => said)).toEqual(['Oct 1921', 'Nov', 'Dec', 'Jan 1922', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul']); // prettier-ignore
+    expect(ticksOf(axis, 700, 60).map(({ text: said }) => said)).toEqual([
+      'Oct 1921',
+      'Nov',
+      'Dec',
+      'Jan 1922',
+      'Feb',
+      'Mar',
+      'Apr',
+      'May',
+      'Jun',
+      'Jul',
+    ]);
     expect(ticksOf(axis, 200, 60).map(({ text: said }) => said)).toEqual(['Oct 1921', 'Jan 1922', 'Apr', 'Jul']);
     const close = ticksOf(axis, 30000, 60, 0.5, 0.52);
     expect(close[0].text).toMatch(/^\d+ Feb 1922$/);

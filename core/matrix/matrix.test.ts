@@ -16,7 +16,18 @@ const dense = ({ rows, columns, offsets, column, value }: Matrix): number[][] =>
   return found;
 };
 const net: Network = {
-  ...network({ nodes: 4, directed: true, weight: [1, 2, 4, 8, 16], edges: [[0, 1], [0, 1], [1, 0], [2, 2], [3, 0]] }), // prettier-ignore
+  ...network({
+    nodes: 4,
+    directed: true,
+    weight: [1, 2, 4, 8, 16],
+    edges: [
+      [0, 1],
+      [0, 1],
+      [1, 0],
+      [2, 2],
+      [3, 0],
+    ],
+  }),
   labels: ['Cy', 'Ann', 'Bo', 'Di'],
   nodeColumns: [
     text('island', 'Voe', 'Ness', 'Voe', ''),
@@ -28,14 +39,24 @@ describe('the matrix', () => {
   test('weights of parallel ties together, loops on the diagonal, direction from row to column', () => {
     const found = matrixOf(net, { then: { by: 'name' } });
     expect([...found.rows]).toEqual([1, 2, 0, 3]);
-    expect(dense(found)).toEqual([[0, 0, 4, 0], [0, 8, 0, 0], [3, 0, 0, 0], [0, 0, 16, 0]]); // prettier-ignore
+    expect(dense(found)).toEqual([
+      [0, 0, 4, 0],
+      [0, 8, 0, 0],
+      [3, 0, 0, 0],
+      [0, 0, 16, 0],
+    ]);
     expect(found.most).toBe(16);
     const cell = cellAt(found, 2, 0);
     expect([found.value[cell], found.edge[cell], cellAt(found, 0, 0)]).toEqual([3, 0, -1]);
   });
   test('both triangles where ties have no direction', () => {
     const found = dense(matrixOf({ ...net, directed: false }, { then: { by: 'name' } }));
-    expect(found).toEqual([[0, 0, 7, 0], [0, 8, 0, 0], [7, 0, 0, 16], [0, 0, 16, 0]]); // prettier-ignore
+    expect(found).toEqual([
+      [0, 0, 7, 0],
+      [0, 8, 0, 0],
+      [7, 0, 0, 16],
+      [0, 0, 16, 0],
+    ]);
   });
   test('by amounts the largest first, by degree, under groups the largest first and those without one last', () => {
     const rows = (ask: Parameters<typeof matrixOf>[1]) => [...matrixOf(net, ask).rows];
@@ -43,18 +64,38 @@ describe('the matrix', () => {
     expect(rows({ then: { by: 'degree' } })).toEqual([0, 1, 2, 3]);
     expect(rows({ then: { by: 'name' }, group: 'island' })).toEqual([2, 0, 1, 3]);
     const found = matrixOf(net, { then: { by: 'name' }, group: 'island' });
-    expect(found.rowBlocks).toEqual([{ title: 'Voe', from: 0, to: 2 }, { title: 'Ness', from: 2, to: 3 }, { title: '', from: 3, to: 4 }]); // prettier-ignore
+    expect(found.rowBlocks).toEqual([
+      { title: 'Voe', from: 0, to: 2 },
+      { title: 'Ness', from: 2, to: 3 },
+      { title: '', from: 3, to: 4 },
+    ]);
     expect([...blockSums(found)]).toEqual([8, 3, 0, 4, 0, 0, 16, 0, 0]);
   });
   test('only what is in view, with the weights in view', () => {
-    const found = matrixOf(net, { then: { by: 'name' }, nodes: Uint8Array.of(1, 1, 0, 2), edges: Uint8Array.of(1, 0, 1, 1, 0), weight: Float64Array.of(0, 2, 5, 8, 16) }); // prettier-ignore
+    const found = matrixOf(net, {
+      then: { by: 'name' },
+      nodes: Uint8Array.of(1, 1, 0, 2),
+      edges: Uint8Array.of(1, 0, 1, 1, 0),
+      weight: Float64Array.of(0, 2, 5, 8, 16),
+    });
     expect([...found.rows]).toEqual([1, 0, 3]);
-    expect(dense(found)).toEqual([[0, 5, 0], [0, 0, 0], [0, 0, 0]]); // prettier-ignore
+    expect(dense(found)).toEqual([
+      [0, 5, 0],
+      [0, 0, 0],
+      [0, 0, 0],
+    ]);
     expect(found.edge[cellAt(found, 1, 0)]).toBe(0);
   });
   test('of two kinds of nodes a rectangle', () => {
     const two: Network = {
-      ...network({ nodes: 5, edges: [[0, 3], [1, 3], [4, 2]] }), // prettier-ignore
+      ...network({
+        nodes: 5,
+        edges: [
+          [0, 3],
+          [1, 3],
+          [4, 2],
+        ],
+      }),
       sides: ['keeper', 'society'],
       nodeColumns: [text('kind', 'keeper', 'keeper', 'keeper', 'society', 'society')],
     };
@@ -63,13 +104,22 @@ describe('the matrix', () => {
       [0, 1, 2],
       [3, 4],
     ]);
-    expect(dense(found)).toEqual([[1, 0], [1, 0], [0, 1]]); // prettier-ignore
+    expect(dense(found)).toEqual([
+      [1, 0],
+      [1, 0],
+      [0, 1],
+    ]);
   });
   test('as a plain table of sums has it, on random networks', () => {
     const ties = fc.array(fc.tuple(fc.nat(6), fc.nat(6), fc.nat(9)), { maxLength: 30 });
     fc.assert(
       fc.property(ties, fc.boolean(), (all, directed) => {
-        const some = network({ nodes: 7, directed, weight: all.map(([, , w]) => w), edges: all.map(([a, b]) => [a, b] as [number, number]) }); // prettier-ignore
+        const some = network({
+          nodes: 7,
+          directed,
+          weight: all.map(([, , w]) => w),
+          edges: all.map(([a, b]) => [a, b] as [number, number]),
+        });
         const found = matrixOf(some, { then: { by: 'diagonal' } });
         const expected = Array.from({ length: 7 }, () => new Array<number>(7).fill(0));
         const place = Array.from({ length: 7 }, (_, v) => found.rows.indexOf(v));
@@ -129,7 +179,14 @@ describe('seriation', () => {
         expect(seriation(some)).toEqual(order);
       }),
     );
-    const two = network({ nodes: 6, edges: [[0, 5], [2, 4], [4, 1]] }); // prettier-ignore
+    const two = network({
+      nodes: 6,
+      edges: [
+        [0, 5],
+        [2, 4],
+        [4, 1],
+      ],
+    });
     expect([...seriation(two)].slice(0, 3).sort((a, b) => a - b)).toEqual([1, 2, 4]);
     expect(seriation(network({ nodes: 0, edges: [] }))).toHaveLength(0);
   });

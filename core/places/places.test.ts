@@ -58,7 +58,11 @@ const on = (spec: ProjectionSpec, east: number, north: number): [number, number]
   projectionOf(spec)([east, north]) ?? [NaN, NaN];
 
 describe('where nodes are', () => {
-  const net = withColumns(5, text('garden', 'Quay', 'Brae', '', 'Lost', 'elsewhere'), place('born in', [1, 2], [1, 2], [NaN, NaN], [1, 181], [-91, 0])); // prettier-ignore
+  const net = withColumns(
+    5,
+    text('garden', 'Quay', 'Brae', '', 'Lost', 'elsewhere'),
+    place('born in', [1, 2], [1, 2], [NaN, NaN], [1, 181], [-91, 0]),
+  );
 
   test('in a column of their own; what lies outside of the world is no place', () => {
     const found = spotsOf(net, { place: 'born in' });
@@ -124,7 +128,10 @@ describe('the projection', () => {
           const k = Math.sqrt(2 / (1 + Math.sin(p1) * Math.sin(p) + Math.cos(p1) * Math.cos(p) * Math.cos(l)));
           const [x, y] = on(spec, east, north);
           expect(x - middleX).toBeCloseTo(spec.scale * k * Math.cos(p) * Math.sin(l), 3);
-          expect(middleY - y).toBeCloseTo(spec.scale * k * (Math.cos(p1) * Math.sin(p) - Math.sin(p1) * Math.cos(p) * Math.cos(l)), 3); // prettier-ignore
+          expect(middleY - y).toBeCloseTo(
+            spec.scale * k * (Math.cos(p1) * Math.sin(p) - Math.sin(p1) * Math.cos(p) * Math.cos(l)),
+            3,
+          );
         },
       ),
     );
@@ -186,7 +193,11 @@ describe('the projection', () => {
       0,
     ],
   ] as const)('%s', (_what, pairs, kind, east) => {
-    const { spec, extent } = fitted(pairs.map(([north]) => north), pairs.map(([, degrees]) => degrees), 900); // prettier-ignore
+    const { spec, extent } = fitted(
+      pairs.map(([north]) => north),
+      pairs.map(([, degrees]) => degrees),
+      900,
+    );
     expect(spec.kind).toBe(kind);
     if (pairs.length < 3) expect(((spec.east % 360) + 360) % 360).toBeCloseTo((east + 360) % 360);
     const size = Math.max(extent.right - extent.left, extent.bottom - extent.top);
@@ -204,9 +215,22 @@ describe('the map', () => {
   const island = (east: number, north: number, name: string) => ({
     type: 'Feature',
     properties: { name },
-    geometry: { type: 'Polygon', coordinates: [[[east, north], [east + 0.1, north], [east + 0.1, north + 0.1], [east, north + 0.1], [east, north]]] }, // prettier-ignore
+    geometry: {
+      type: 'Polygon',
+      coordinates: [
+        [
+          [east, north],
+          [east + 0.1, north],
+          [east + 0.1, north + 0.1],
+          [east, north + 0.1],
+          [east, north],
+        ],
+      ],
+    },
   });
-  const { outlines } = readOutlines(JSON.stringify({ type: 'FeatureCollection', features: [island(-31, 48, 'Ness'), island(-30.5, 48.4, '')] })); // prettier-ignore
+  const { outlines } = readOutlines(
+    JSON.stringify({ type: 'FeatureCollection', features: [island(-31, 48, 'Ness'), island(-30.5, 48.4, '')] }),
+  );
 
   test('several in one spot stand around it, none in the middle, no two closer than their room', () => {
     const many = Array.from({ length: 40 }, (): [number, number] => [48, -31]);
@@ -218,7 +242,10 @@ describe('the map', () => {
       expect(away).toBeGreaterThan(4);
       expect(away).toBeLessThan(10 * Math.sqrt(40));
       for (let w = 0; w < v; w++)
-        nearest = Math.min(nearest, Math.hypot(map.positions[2 * v] - map.positions[2 * w], map.positions[2 * v + 1] - map.positions[2 * w + 1])); // prettier-ignore
+        nearest = Math.min(
+          nearest,
+          Math.hypot(map.positions[2 * v] - map.positions[2 * w], map.positions[2 * v + 1] - map.positions[2 * w + 1]),
+        );
     }
     expect(nearest).toBeGreaterThan(8);
     expect([map.positions[80], map.positions[81]]).toEqual([map.spots[2], map.spots[3]]);
@@ -234,7 +261,9 @@ describe('the map', () => {
     const map = placesMap(at([48.05, -30.95], [48.45, -30.45]), 12, undefined, outlines);
     expect(map.areas.offsets.length - 1).toBe(2);
     const [first, last] = [map.areas.offsets[0], map.areas.offsets[1] - 1];
-    expect([...map.areas.points.slice(2 * first, 2 * first + 2)]).toEqual([...map.areas.points.slice(2 * last, 2 * last + 2)]); // prettier-ignore
+    expect([...map.areas.points.slice(2 * first, 2 * first + 2)]).toEqual([
+      ...map.areas.points.slice(2 * last, 2 * last + 2),
+    ]);
     expect(map.names.map(({ text: said }) => said)).toEqual(['Ness']);
     expect(map.names[0].y).toBeLessThan(map.positions[1]);
     expect(map.graticule.offsets.length).toBeGreaterThan(6);
@@ -262,7 +291,19 @@ describe('the map', () => {
 
 describe('ties between places', () => {
   const net: Network = {
-    ...network({ nodes: 5, directed: true, weight: [1, 2, 4, 8, 16, 32], edges: [[0, 2], [1, 2], [2, 0], [0, 1], [3, 4], [4, 0]] }), // prettier-ignore
+    ...network({
+      nodes: 5,
+      directed: true,
+      weight: [1, 2, 4, 8, 16, 32],
+      edges: [
+        [0, 2],
+        [1, 2],
+        [2, 0],
+        [0, 1],
+        [3, 4],
+        [4, 0],
+      ],
+    }),
     nodeColumns: [place('home', [1, 1], [1, 1], [2, 2], [3, 3], [NaN, NaN])],
   };
   const spots = spotsOf(net, { place: 'home' });
@@ -270,7 +311,12 @@ describe('ties between places', () => {
 
   test('all between two as one, with their count and weight; within one and without a place counted apart', () => {
     const found = bundlesOf(net, spots, each);
-    expect([[...found.from], [...found.to], [...found.count], [...found.weight]]).toEqual([[0, 1], [1, 0], [2, 1], [3, 4]]); // prettier-ignore
+    expect([[...found.from], [...found.to], [...found.count], [...found.weight]]).toEqual([
+      [0, 1],
+      [1, 0],
+      [2, 1],
+      [3, 4],
+    ]);
     expect([found.within, found.without]).toEqual([1, 2]);
   });
   test('as a plain table of sums has it, on random networks', () => {
@@ -279,7 +325,12 @@ describe('ties between places', () => {
         fc.array(fc.tuple(fc.nat(7), fc.nat(7), fc.nat(9)), { maxLength: 40 }),
         fc.boolean(),
         (ties, directed) => {
-          const some = network({ nodes: 8, directed, weight: ties.map(([, , w]) => w), edges: ties.map(([a, b]) => [a, b] as [number, number]) }); // prettier-ignore
+          const some = network({
+            nodes: 8,
+            directed,
+            weight: ties.map(([, , w]) => w),
+            edges: ties.map(([a, b]) => [a, b] as [number, number]),
+          });
           const spot = Int32Array.of(0, 0, 1, 2, 3, 3, 4, -1);
           const of = Uint32Array.of(0, 1, 1, 2, 0);
           const found = bundlesOf(some, { spot }, { of, places: new Float32Array(6) });
@@ -291,7 +342,10 @@ describe('ties between places', () => {
             const [count, sum] = sums.get(pair.join()) ?? [0, 0];
             sums.set(pair.join(), [count + 1, sum + w]);
           }
-          const made = Array.from(found.from, (a, i): [string, [number, number]] => [`${a},${found.to[i]}`, [found.count[i], found.weight[i]]]); // prettier-ignore
+          const made = Array.from(found.from, (a, i): [string, [number, number]] => [
+            `${a},${found.to[i]}`,
+            [found.count[i], found.weight[i]],
+          ]);
           expect(new Map(made)).toEqual(sums);
           expect(made).toHaveLength(sums.size);
           expect(found.within + found.without + [...sums.values()].reduce((sum, [count]) => sum + count, 0)).toBe(
@@ -335,7 +389,12 @@ describe('spots close together', () => {
 });
 
 describe('inside of an area', () => {
-  const square: [number, number][] = [[0, 0], [0, 10], [10, 10], [10, 0]]; // prettier-ignore
+  const square: [number, number][] = [
+    [0, 0],
+    [0, 10],
+    [10, 10],
+    [10, 0],
+  ];
 
   test('whichever way it was drawn; what has no place is in none', () => {
     for (const ring of [square, [...square].reverse()])
@@ -343,9 +402,19 @@ describe('inside of an area', () => {
     expect([...insideRing(Float64Array.of(0), Float64Array.of(0), square.slice(0, 2))]).toEqual([0]);
   });
   test('across the date line and around a pole', () => {
-    const fiji: [number, number][] = [[178, -20], [178, -15], [-178, -15], [-178, -20]]; // prettier-ignore
+    const fiji: [number, number][] = [
+      [178, -20],
+      [178, -15],
+      [-178, -15],
+      [-178, -20],
+    ];
     expect([...insideRing(Float64Array.of(-17, -17, -17), Float64Array.of(179, -179, 0), fiji)]).toEqual([1, 1, 0]);
-    const arctic: [number, number][] = [[0, 80], [90, 80], [180, 80], [-90, 80]]; // prettier-ignore
+    const arctic: [number, number][] = [
+      [0, 80],
+      [90, 80],
+      [180, 80],
+      [-90, 80],
+    ];
     expect([...insideRing(Float64Array.of(90, 85, 60), Float64Array.of(0, 45, 45), arctic)]).toEqual([1, 1, 0]);
   });
   test('as plane geometry has it, for small areas near the equator', () => {
@@ -354,7 +423,12 @@ describe('inside of an area', () => {
         fc.double({ min: -1, max: 1, noNaN: true }),
         fc.double({ min: -1, max: 1, noNaN: true }),
         (north, east) => {
-          const ring: [number, number][] = [[-0.5, -0.5], [0.5, -0.5], [0.5, 0.5], [-0.5, 0.5]]; // prettier-ignore
+          const ring: [number, number][] = [
+            [-0.5, -0.5],
+            [0.5, -0.5],
+            [0.5, 0.5],
+            [-0.5, 0.5],
+          ];
           fc.pre(Math.abs(Math.abs(north) - 0.5) > 1e-3 && Math.abs(Math.abs(east) - 0.5) > 1e-3);
           const [found] = insideRing(Float64Array.of(north), Float64Array.of(east), ring);
           expect(found).toBe(Math.abs(north) < 0.5 && Math.abs(east) < 0.5 ? 1 : 0);
@@ -366,7 +440,13 @@ describe('inside of an area', () => {
 
 describe('outlines that are brought in', () => {
   const read = (value: unknown) => readOutlines(JSON.stringify(value));
-  const square = [[0, 0], [0, 1], [1, 1], [1, 0], [0, 0]]; // prettier-ignore
+  const square = [
+    [0, 0],
+    [0, 1],
+    [1, 1],
+    [1, 0],
+    [0, 0],
+  ];
 
   test('areas with holes, lines, several in one, names of any language; rings run one way', () => {
     const { outlines, notes } = read({
@@ -377,12 +457,39 @@ describe('outlines that are brought in', () => {
           properties: { navn: 'Ness', n: 1 },
           geometry: { type: 'Polygon', coordinates: [square, square] },
         },
-        { type: 'Feature', properties: { code: 'x' }, geometry: { type: 'MultiLineString', coordinates: [[[0, 0], [1, 1]], [[2, 2], [3, 3]]] } }, // prettier-ignore
-        { type: 'Feature', properties: null, geometry: { type: 'GeometryCollection', geometries: [{ type: 'MultiPolygon', coordinates: [[[...square].reverse()]] }] } }, // prettier-ignore
+        {
+          type: 'Feature',
+          properties: { code: 'x' },
+          geometry: {
+            type: 'MultiLineString',
+            coordinates: [
+              [
+                [0, 0],
+                [1, 1],
+              ],
+              [
+                [2, 2],
+                [3, 3],
+              ],
+            ],
+          },
+        },
+        {
+          type: 'Feature',
+          properties: null,
+          geometry: {
+            type: 'GeometryCollection',
+            geometries: [{ type: 'MultiPolygon', coordinates: [[[...square].reverse()]] }],
+          },
+        },
         { type: 'Feature', geometry: { type: 'Point', coordinates: [0, 0] } },
       ],
     });
-    expect(outlines.map(({ name, kind, parts }) => [name, kind, parts.length])).toEqual([['Ness', 'area', 2], ['x', 'line', 2], ['', 'area', 1]]); // prettier-ignore
+    expect(outlines.map(({ name, kind, parts }) => [name, kind, parts.length])).toEqual([
+      ['Ness', 'area', 2],
+      ['x', 'line', 2],
+      ['', 'area', 1],
+    ]);
     const [[outer, hole], , [turned]] = outlines.map(({ parts }) => parts);
     expect(hole).toEqual([...outer].reverse());
     expect(turned).toEqual(outer);
@@ -393,8 +500,26 @@ describe('outlines that are brought in', () => {
     const { outlines, notes } = read({
       type: 'FeatureCollection',
       features: [
-        { type: 'Feature', geometry: { type: 'LineString', coordinates: [[0, 0], [1, 1]] } }, // prettier-ignore
-        { type: 'Feature', geometry: { type: 'LineString', coordinates: [[5500000, 3500000], [1, 1]] } }, // prettier-ignore
+        {
+          type: 'Feature',
+          geometry: {
+            type: 'LineString',
+            coordinates: [
+              [0, 0],
+              [1, 1],
+            ],
+          },
+        },
+        {
+          type: 'Feature',
+          geometry: {
+            type: 'LineString',
+            coordinates: [
+              [5500000, 3500000],
+              [1, 1],
+            ],
+          },
+        },
         { type: 'Feature', geometry: null },
         7,
       ],
@@ -408,7 +533,11 @@ describe('outlines that are brought in', () => {
     ['points only', '{"type":"Feature","geometry":{"type":"Point","coordinates":[0,0]}}', /only points/],
     ['nothing', '{"type":"FeatureCollection","features":[]}', /no areas and no lines/],
     ['another shape of file', '[1,2]', /no areas and no lines/],
-    ['too much', JSON.stringify({ type: 'LineString', coordinates: Array.from({ length: 60_001 }, () => [0, 0]) }), /60,001 points; up to 60,000/], // prettier-ignore
+    [
+      'too much',
+      JSON.stringify({ type: 'LineString', coordinates: Array.from({ length: 60_001 }, () => [0, 0]) }),
+      /60,001 points; up to 60,000/,
+    ],
   ])('%s: a sentence', (_what, file, sentence) => {
     expect(() => readOutlines(file)).toThrow(sentence);
   });
@@ -416,7 +545,17 @@ describe('outlines that are brought in', () => {
     const odd = fc.letrec((tie) => ({
       any: fc.oneof(
         { depthSize: 'small' },
-        fc.constantFrom(null, 0, 'Polygon', 'FeatureCollection', [], [[0, 0], [1, 1]]), // prettier-ignore
+        fc.constantFrom(
+          null,
+          0,
+          'Polygon',
+          'FeatureCollection',
+          [],
+          [
+            [0, 0],
+            [1, 1],
+          ],
+        ),
         fc.double(),
         fc.array(tie('any'), { maxLength: 4 }),
         fc.dictionary(

@@ -232,13 +232,30 @@ describe('an area', () => {
     latitude: Float64Array.of(48, 50, NaN, 48.5),
     longitude: Float64Array.of(-31, -31, NaN, 170),
   };
-  const net = { ...network({ nodes: 4, edges: [[0, 1], [1, 3]] }), nodeColumns: [home] }; // prettier-ignore
-  const ring = [[-32, 47], [-30, 47], [-30, 49], [-32, 49]]; // prettier-ignore
+  const net = {
+    ...network({
+      nodes: 4,
+      edges: [
+        [0, 1],
+        [1, 3],
+      ],
+    }),
+    nodeColumns: [home],
+  };
+  const ring = [
+    [-32, 47],
+    [-30, 47],
+    [-30, 49],
+    [-32, 49],
+  ];
   const table = (): never => {
     throw new Error('no table');
   };
   const leaves = (more: object = {}) =>
-    new Sifter({ net, table }).answer({ sifts: [sift({ kind: 'area', of: 'nodes', where: { place: 'home' }, ring, ...more })], untied: 'kept' }); // prettier-ignore
+    new Sifter({ net, table }).answer({
+      sifts: [sift({ kind: 'area', of: 'nodes', where: { place: 'home' }, ring, ...more })],
+      untied: 'kept',
+    });
 
   test('nodes whose place lies in it; those without a place are neither in it nor outside of it', () => {
     expect([...leaves().nodes]).toEqual([1, 0, 0, 0]);
@@ -251,7 +268,12 @@ describe('an area', () => {
     expect(cards.s).toMatchObject({ fault: expect.stringMatching(/no column “garden”/) as string });
   });
   test('its chip names the column; a line of two points is none', () => {
-    const one = sift({ kind: 'area', of: 'nodes', where: { column: 'garden', table: 'gardens', by: 'name', place: 'at' }, ring }); // prettier-ignore
+    const one = sift({
+      kind: 'area',
+      of: 'nodes',
+      where: { column: 'garden', table: 'gardens', by: 'name', place: 'at' },
+      ring,
+    });
     expect(kindOf(one).words(one)).toBe('in an area (garden)');
     expect(kindOf(one).words({ ...one, none: true } as Sift)).toBe('outside of an area (garden)');
     expect(() => sift({ kind: 'area', of: 'nodes', where: {}, ring: ring.slice(2) })).toThrow();

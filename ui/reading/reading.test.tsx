@@ -70,7 +70,9 @@ test('records that are selected: how many, between whom, what stands in them; th
     { from: 'k1', to: 'k2' },
     { from: 'k3', to: 'k2' },
   ];
-  const { user, store } = inWorkbench(<ReadingPanel />, { net: measured, selection: { nodes: [], edges, records } }, { service } as never); // prettier-ignore
+  const { user, store } = inWorkbench(<ReadingPanel />, { net: measured, selection: { nodes: [], edges, records } }, {
+    service,
+  } as never);
   expect(await screen.findByRole('heading', { name: '2 records' })).toBeTruthy();
   expect(screen.getByText('between 3 nodes')).toBeTruthy();
   expect(await screen.findByText('C3')).toBeTruthy();

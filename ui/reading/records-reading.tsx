@@ -16,7 +16,6 @@ export function RecordsReading({
   records: readonly RecordId[];
   edges?: readonly EdgeId[];
 }) {
-  // prettier-ignore
   const store = useWorkbenchStore();
   const behind = useMemo<Behind>(() => {
     const tables = [...new Set(records.map(({ table }) => table))];

@@ -21,13 +21,28 @@ const letters: Table = {
   misfits: [],
 };
 const net: Network = {
-  ...network({ nodes: 5, directed: true, edges: [[0, 1], [1, 2], [2, 0], [0, 3]] }), // prettier-ignore
+  ...network({
+    nodes: 5,
+    directed: true,
+    edges: [
+      [0, 1],
+      [1, 2],
+      [2, 0],
+      [0, 3],
+    ],
+  }),
   nodeColumns: [dates('born', 1, 2, 3, 4, 5), dates('died', 9, NaN, 9, 9, 9)],
   edgeRecords: { tables: ['letters'], offsets: Uint32Array.of(0, 2, 3, 4, 5), items: Uint32Array.of(0, 1, 2, 3, 4) },
 };
 const around = { ...alone, table: () => letters };
 const ask = async (more: Partial<LanesAsk> = {}, of = net): Promise<LanesAnswer> => {
-  const found = await answer('lanes', of, { sifting: noSifting, order: { then: { by: 'events' } }, ...more }, around, () => undefined); // prettier-ignore
+  const found = await answer(
+    'lanes',
+    of,
+    { sifting: noSifting, order: { then: { by: 'events' } }, ...more },
+    around,
+    () => undefined,
+  );
   if (!('events' in found)) throw new Error('no lanes');
   return found;
 };
@@ -72,7 +87,14 @@ test('lives beside the lanes, and none where their columns are gone', async () =
 
 test('things with a time of their own cross the lanes of those tied to them', async () => {
   const meetings: Network = {
-    ...network({ nodes: 4, edges: [[0, 2], [1, 2], [1, 3]] }), // prettier-ignore
+    ...network({
+      nodes: 4,
+      edges: [
+        [0, 2],
+        [1, 2],
+        [1, 3],
+      ],
+    }),
     sides: ['keeper', 'meeting'],
     nodeColumns: [dates('held', NaN, NaN, 70, 60)],
   };
@@ -85,7 +107,7 @@ test('things with a time of their own cross the lanes of those tied to them', as
 });
 
 test('where nothing says when, that is the answer; a column or a table that is gone is told', async () => {
-  const bare = network({ nodes: 2, edges: [[0, 1]] }); // prettier-ignore
+  const bare = network({ nodes: 2, edges: [[0, 1]] });
   const never = await answer(
     'lanes',
     bare,

@@ -174,14 +174,21 @@ test('where nodes stand fast they are not dragged nor nudged; a line around an a
   const { drag, key, pointer, stage, store, went, chosen } = opened();
   stage.fixed = true;
   const before = store.getState().positions;
-  drag([[51, 51], [80, 90]]); // prettier-ignore
+  drag([
+    [51, 51],
+    [80, 90],
+  ]);
   expect(went).toContain('pan 29,39');
   store.getState().select({ nodes: ['k1'] });
   key('ArrowRight');
   expect(store.getState().positions).toBe(before);
   stage.camera = { scale: 2, x: 10, y: 20 };
   pointer.tool = 'area';
-  drag([[10, 20], [110, 20], [110, 120]]); // prettier-ignore
+  drag([
+    [10, 20],
+    [110, 20],
+    [110, 120],
+  ]);
   expect(went.at(-1)).toBe('area 0 0 50 0 50 50');
   expect(chosen().nodes).toEqual(['k1']);
 });

@@ -246,7 +246,16 @@ test('one that is fixed draws nodes where they are put and not before; it hears 
   // What the arrangement does is nothing to it.
   store.setState({ positions: net.positions.map((value) => 3 * value) });
   expect(stage.scene?.positions).toBe(positions);
-  const fewer = { ...net, ids: ['k1'], labels: ['Alban Pell'], source: new Uint32Array(0), target: new Uint32Array(0), weight: new Float64Array(0), nodeColumns: [], edgeColumns: [] }; // prettier-ignore
+  const fewer = {
+    ...net,
+    ids: ['k1'],
+    labels: ['Alban Pell'],
+    source: new Uint32Array(0),
+    target: new Uint32Array(0),
+    weight: new Float64Array(0),
+    nodeColumns: [],
+    edgeColumns: [],
+  };
   store.setState({ net: fewer, looks: dress(fewer, plainStyle) });
   expect([stage.scene, stage.pick]).toEqual([undefined, undefined]);
   stage.dispose();

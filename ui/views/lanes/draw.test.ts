@@ -7,7 +7,13 @@ import { type Picture, drawAxis, density, drawEvents, drawLanes, laneInks } from
 import { type Frame, layoutOf, nudges, xOf, yOf } from './layout';
 import { eventsOf } from './testing';
 
-const net = network({ nodes: 4, edges: [[0, 3], [1, 2]] }); // prettier-ignore
+const net = network({
+  nodes: 4,
+  edges: [
+    [0, 3],
+    [1, 2],
+  ],
+});
 const looks = {
   ...blankLooks(net),
   edgeWidth: Float32Array.of(2, 2),
@@ -17,7 +23,15 @@ looks.fill.fill(40);
 const events = { ...eventsOf([0, 1, 3, 0], [1000, 1001, 1, 2]), undated: 0 };
 const axis = axisOf(events.from, events.until, true);
 const layout = layoutOf(events, axis, false);
-const picture: Picture = { events, axis, layout, nodes: Uint32Array.of(0, 1, 2, 3), looks, chosen: Uint8Array.of(0, 0), life: { from: Float64Array.of(-500, NaN, NaN, NaN), until: Float64Array.of(2000, NaN, NaN, NaN) } }; // prettier-ignore
+const picture: Picture = {
+  events,
+  axis,
+  layout,
+  nodes: Uint32Array.of(0, 1, 2, 3),
+  looks,
+  chosen: Uint8Array.of(0, 0),
+  life: { from: Float64Array.of(-500, NaN, NaN, NaN), until: Float64Array.of(2000, NaN, NaN, NaN) },
+};
 const frame: Frame = { left: 0, wide: 600, width: 600, height: 200, row: 40, scroll: 0, top: 30 };
 const ink = laneInks.light;
 

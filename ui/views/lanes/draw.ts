@@ -129,7 +129,12 @@ export function drawEvents(
       context.globalAlpha = layout.lasting ? 0.5 : 0.22;
       const tall = layout.lasting ? 4 : 3;
       for (let k = begin; k < end; k++)
-        context.fillRect(Math.max(-2, x1), yOf(frame, events.lanes[k]) - tall / 2, Math.min(frame.width + 2, x2) - Math.max(-2, x1), tall); // prettier-ignore
+        context.fillRect(
+          Math.max(-2, x1),
+          yOf(frame, events.lanes[k]) - tall / 2,
+          Math.min(frame.width + 2, x2) - Math.max(-2, x1),
+          tall,
+        );
     }
     if (x < -20 || x > frame.width + 20) continue;
     context.globalAlpha = chosen[i] ? 1 : 0.85;

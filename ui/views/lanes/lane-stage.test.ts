@@ -18,10 +18,19 @@ function opened(n = 2) {
     choose: (events, adding) => void heard.push(`${adding ? 'add' : 'choose'} ${events.join(' ')}`),
     window: (from, until) => void heard.push(`window ${from} ${until}`),
   });
-  const events = eventsOf(...Array.from({ length: n }, (_, i): [number, number, number, number] => [100 * i, 100 * i + 1, i % 3, 3])); // prettier-ignore
+  const events = eventsOf(
+    ...Array.from({ length: n }, (_, i): [number, number, number, number] => [100 * i, 100 * i + 1, i % 3, 3]),
+  );
   const axis = axisOf(events.from, events.until, false);
   const layout = layoutOf(events, axis, false);
-  const picture: Picture = { events, axis, layout, nodes: Uint32Array.of(0, 1, 2, 3), looks: blankLooks(keepers), chosen: new Uint8Array(n) }; // prettier-ignore
+  const picture: Picture = {
+    events,
+    axis,
+    layout,
+    nodes: Uint32Array.of(0, 1, 2, 3),
+    looks: blankLooks(keepers),
+    chosen: new Uint8Array(n),
+  };
   stage.show(picture, 50, 'light');
   const fire = (type: string, x: number, y: number, more: object = {}): boolean => {
     const event = new MouseEvent(type, { clientX: x, clientY: y, bubbles: true, cancelable: true, ...more });
@@ -33,8 +42,10 @@ function opened(n = 2) {
     fire('pointermove', x2, y2, more);
     fire('pointerup', x2, y2, more);
   };
-  const key = (name: string, more: object = {}): boolean => canvas.dispatchEvent(new KeyboardEvent('keydown', { key: name, cancelable: true, ...more })); // prettier-ignore
-  const x = (i: number): number => xOf({ left: 0, wide: 500, width: 500, height: 230, row: 50, scroll: 0, top: 30 }, layout.at[i]); // prettier-ignore
+  const key = (name: string, more: object = {}): boolean =>
+    canvas.dispatchEvent(new KeyboardEvent('keydown', { key: name, cancelable: true, ...more }));
+  const x = (i: number): number =>
+    xOf({ left: 0, wide: 500, width: 500, height: 230, row: 50, scroll: 0, top: 30 }, layout.at[i]);
   return { stage, picture, heard, fire, drag, key, x, scroller, axis };
 }
 beforeAll(() => Object.assign(window.HTMLCanvasElement.prototype, { getContext: () => null }));

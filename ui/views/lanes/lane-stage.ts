@@ -199,7 +199,17 @@ export class LaneStage {
     context.beginPath();
     context.rect(0, top, width, height - top);
     context.clip();
-    context.drawImage(shot.canvas, 0, top * ratio, width * ratio, (height - top) * ratio, Math.round(x), Math.round(top + y), width, height - top); // prettier-ignore
+    context.drawImage(
+      shot.canvas,
+      0,
+      top * ratio,
+      width * ratio,
+      (height - top) * ratio,
+      Math.round(x),
+      Math.round(top + y),
+      width,
+      height - top,
+    );
     context.restore();
   }
 
@@ -264,7 +274,9 @@ export class LaneStage {
     } else if (drag.kind === 'box') {
       this.hears.choose(eventsIn(picture.layout, frame, this.moved, { x1: drag.x, y1: drag.y, x2: x, y2: y }), true);
     } else if (drag.kind === 'window') {
-      const [a, b] = [Math.min(x, drag.x), Math.max(x, drag.x)].map((one) => dayAt(picture.axis, this.left + one / this.wide)); // prettier-ignore
+      const [a, b] = [Math.min(x, drag.x), Math.max(x, drag.x)].map((one) =>
+        dayAt(picture.axis, this.left + one / this.wide),
+      );
       this.hears.window(Math.floor(a), Math.ceil(b));
     }
   }

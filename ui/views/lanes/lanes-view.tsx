@@ -60,7 +60,10 @@ export function LanesView() {
   );
 
   // What the stage hears is done with what is shown then.
-  const hears = useRef({ choose: (_events: number[], _adding: boolean): void => undefined, window: (_from: number, _until: number): void => undefined }); // prettier-ignore
+  const hears = useRef({
+    choose: (_events: number[], _adding: boolean): void => undefined,
+    window: (_from: number, _until: number): void => undefined,
+  });
   useEffect(() => {
     hears.current = {
       choose(events, adding) {
@@ -70,7 +73,9 @@ export function LanesView() {
         if (answer?.when.of !== 'records') return;
         const { table, column, until } = answer.when;
         store.getState().sift((now) => {
-          const held = now.sifts.find((one) => one.kind === 'dates' && one.of === 'records' && one.table === table && one.column === column); // prettier-ignore
+          const held = now.sifts.find(
+            (one) => one.kind === 'dates' && one.of === 'records' && one.table === table && one.column === column,
+          );
           if (held) return changed(now, held.id, { from, to, on: true });
           return added(now, { kind: 'dates', of: 'records', table, column, until, from, to });
         });

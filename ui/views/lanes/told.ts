@@ -83,7 +83,11 @@ export function selectionOf(
   for (const i of chosen) {
     for (let k = events.edgeOffsets[i]; k < events.edgeOffsets[i + 1]; k++) take(edgeIdOf(net, events.edges[k]));
   }
-  const kept = adding ? (before.records ?? []).filter((one) => !records.some((other) => one.table === other.table && one.row === other.row)) : []; // prettier-ignore
+  const kept = adding
+    ? (before.records ?? []).filter(
+        (one) => !records.some((other) => one.table === other.table && one.row === other.row),
+      )
+    : [];
   if (!records.length && !kept.length) return { nodes: [] };
   return { nodes: [], edges: [...edges.values()], records: [...kept, ...records] };
 }

@@ -37,8 +37,24 @@ interface Inks {
   tie: readonly [number, number, number];
 }
 export const matrixInks: Record<'light' | 'dark', Inks> = {
-  light: { ground: '#FBFAF7', field: '#FFFFFF', ink: '#17242B', quiet: '#5B6A72', line: '#E2DFD6', chosen: 'rgba(14,90,99,0.14)', tie: [79, 96, 104] }, // prettier-ignore
-  dark: { ground: '#10191E', field: '#16222A', ink: '#E8ECEA', quiet: '#9FB0B5', line: '#2B3940', chosen: 'rgba(120,190,198,0.2)', tie: [143, 160, 166] }, // prettier-ignore
+  light: {
+    ground: '#FBFAF7',
+    field: '#FFFFFF',
+    ink: '#17242B',
+    quiet: '#5B6A72',
+    line: '#E2DFD6',
+    chosen: 'rgba(14,90,99,0.14)',
+    tie: [79, 96, 104],
+  },
+  dark: {
+    ground: '#10191E',
+    field: '#16222A',
+    ink: '#E8ECEA',
+    quiet: '#9FB0B5',
+    line: '#2B3940',
+    chosen: 'rgba(120,190,198,0.2)',
+    tie: [143, 160, 166],
+  },
 };
 
 /** Names are written where cells are at least so high. */
@@ -191,7 +207,13 @@ function drawBlocks(context: CanvasRenderingContext2D, { matrix }: Picture, { x,
   context.strokeRect(x, y, across, down);
   for (const one of matrix.rowBlocks) {
     const other = matrix.columnBlocks.find(({ title }) => title !== '' && title === one.title);
-    if (other) context.strokeRect(x + other.from * cell, y + one.from * cell, (other.to - other.from) * cell, (one.to - one.from) * cell); // prettier-ignore
+    if (other)
+      context.strokeRect(
+        x + other.from * cell,
+        y + one.from * cell,
+        (other.to - other.from) * cell,
+        (one.to - one.from) * cell,
+      );
   }
 }
 
@@ -208,9 +230,12 @@ function drawNames(context: CanvasRenderingContext2D, picture: Picture, frame: F
     part: [number, number],
     first: number,
   ) =>
-    // prettier-ignore
     each
-      ? Array.from({ length: Math.max(0, part[1] - part[0]) }, (_, k) => part[0] + k).map((i) => ({ text: names[i], at: first + (i + 0.5) * cell, strong: chosen[i] === 1 })) // prettier-ignore
+      ? Array.from({ length: Math.max(0, part[1] - part[0]) }, (_, k) => part[0] + k).map((i) => ({
+          text: names[i],
+          at: first + (i + 0.5) * cell,
+          strong: chosen[i] === 1,
+        }))
       : blocks
           .filter(({ from, to, title }) => title !== '' && (to - from) * cell >= 12)
           .map(({ from, to, title }) => ({ text: title, at: first + ((from + to) / 2) * cell, strong: false }));

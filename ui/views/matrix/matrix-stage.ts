@@ -71,7 +71,11 @@ export class MatrixStage {
     if (!this.picture) return;
     const { width, height } = this.size;
     const { rows, columns } = this.picture.matrix;
-    const cell = Math.min(largest, (width - room.left - 16) / Math.max(1, columns.length), (height - room.top - 16) / Math.max(1, rows.length)); // prettier-ignore
+    const cell = Math.min(
+      largest,
+      (width - room.left - 16) / Math.max(1, columns.length),
+      (height - room.top - 16) / Math.max(1, rows.length),
+    );
     this.view = { x: room.left, y: room.top, cell: Math.max(0.01, cell) };
     this.draw();
   };

@@ -27,7 +27,12 @@ export function MatrixView() {
   useEffect(() => {
     if (!net) return;
     const { nodes, edges, weight } = inView ?? {};
-    void ask('end', { then, ...(group ? { group } : {}), ...(nodes && edges ? { nodes, edges } : {}), ...(weight ? { weight } : {}) }); // prettier-ignore
+    void ask('end', {
+      then,
+      ...(group ? { group } : {}),
+      ...(nodes && edges ? { nodes, edges } : {}),
+      ...(weight ? { weight } : {}),
+    });
   }, [ask, group, inView, net, then]);
   const set = (change: Partial<MatrixState>): void => store.setState({ matrix: { ...settings, ...change } });
 
@@ -40,10 +45,16 @@ export function MatrixView() {
     () => (fits && matrix ? pictureOf(net, looks, matrix, answer, new Set(selection.nodes)) : undefined),
     [answer, fits, looks, matrix, net, selection],
   );
-  const hears = useRef({ choose: (_spot: Spot | undefined, _adding: boolean): void => undefined, box: (_rows: [number, number], _columns: [number, number]): void => undefined }); // prettier-ignore
+  const hears = useRef({
+    choose: (_spot: Spot | undefined, _adding: boolean): void => undefined,
+    box: (_rows: [number, number], _columns: [number, number]): void => undefined,
+  });
   useEffect(() => {
     if (!net || !answer || !matrix) return;
-    const nodesOf = (spot: Spot): number[] => [...nodesAt(answer, matrix, 'row', spot.row), ...nodesAt(answer, matrix, 'column', spot.column)]; // prettier-ignore
+    const nodesOf = (spot: Spot): number[] => [
+      ...nodesAt(answer, matrix, 'row', spot.row),
+      ...nodesAt(answer, matrix, 'column', spot.column),
+    ];
     const select = (nodes: readonly number[], adding: boolean): void => {
       const ids = nodes.map((v) => net.ids[v]);
       store.getState().select({ nodes: [...new Set(adding ? [...selection.nodes, ...ids] : ids)] });
@@ -56,7 +67,13 @@ export function MatrixView() {
         store.getState().select({ nodes: [], edges: edgesOfCell(net, matrix, spot) });
       },
       box: ([a, b], [c, d]) =>
-        select([...Array.from({ length: b - a }, (_, i) => ({ row: a + i, column: -1 })), ...Array.from({ length: d - c }, (_, i) => ({ row: -1, column: c + i }))].flatMap(nodesOf), true), // prettier-ignore
+        select(
+          [
+            ...Array.from({ length: b - a }, (_, i) => ({ row: a + i, column: -1 })),
+            ...Array.from({ length: d - c }, (_, i) => ({ row: -1, column: c + i })),
+          ].flatMap(nodesOf),
+          true,
+        ),
     };
   });
   const ready = Boolean(picture && picture.matrix.rows.length);

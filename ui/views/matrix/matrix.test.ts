@@ -51,7 +51,11 @@ describe('drawn', () => {
     const canvas = createCanvas(at.width, at.height);
     const context = canvas.getContext('2d');
     drawMatrix(context as unknown as CanvasRenderingContext2D, of, at, undefined, ink);
-    return (row: number, column: number) => [...context.getImageData(Math.round(at.x + (column + 0.5) * at.cell), Math.round(at.y + (row + 0.3) * at.cell), 1, 1).data.slice(0, 3)]; // prettier-ignore
+    return (row: number, column: number) => [
+      ...context
+        .getImageData(Math.round(at.x + (column + 0.5) * at.cell), Math.round(at.y + (row + 0.3) * at.cell), 1, 1)
+        .data.slice(0, 3),
+    ];
   };
 
   test('cells within a group in its colour, others grey, the stronger the darker; none where there is no tie', () => {
@@ -103,7 +107,8 @@ describe('the stage', () => {
       fire('pointermove', x2, y2, more);
       fire('pointerup', x2, y2, more);
     };
-    const key = (name: string, more: object = {}): boolean => canvas.dispatchEvent(new KeyboardEvent('keydown', { key: name, cancelable: true, ...more })); // prettier-ignore
+    const key = (name: string, more: object = {}): boolean =>
+      canvas.dispatchEvent(new KeyboardEvent('keydown', { key: name, cancelable: true, ...more }));
     return { heard, drag, key, stage };
   };
   const cell = (i: number): number => 60 * i + 30;
@@ -121,7 +126,10 @@ describe('the stage', () => {
       [{ row: 3, column: -1 }, true],
       [{ row: -1, column: 0 }, false],
       [undefined, false],
-      [[0, 3], [0, 2]], // prettier-ignore
+      [
+        [0, 3],
+        [0, 2],
+      ],
     ]);
     drag(room.left + 100, room.top + 100, room.left + 160, room.top + 100);
     click(room.left + cell(1), room.top + cell(2));

@@ -6,7 +6,14 @@ import { drawGround, scaleBar } from './ground';
 Object.assign(globalThis, { Path2D: CanvasPath });
 
 const net = {
-  ...network({ nodes: 3, edges: [[0, 1], [0, 1], [1, 2]] }), // prettier-ignore
+  ...network({
+    nodes: 3,
+    edges: [
+      [0, 1],
+      [0, 1],
+      [1, 2],
+    ],
+  }),
   nodeColumns: [
     {
       type: 'place' as const,
@@ -17,7 +24,13 @@ const net = {
   ],
 };
 const spots = spotsOf(net, { place: 'home' });
-const ring: [number, number][] = [[-31.05, 47.95], [-31.05, 48.05], [-30.95, 48.05], [-30.95, 47.95], [-31.05, 47.95]]; // prettier-ignore
+const ring: [number, number][] = [
+  [-31.05, 47.95],
+  [-31.05, 48.05],
+  [-30.95, 48.05],
+  [-30.95, 47.95],
+  [-31.05, 47.95],
+];
 const map = placesMap(spots, 10, undefined, [{ name: 'Ness', kind: 'area', parts: [ring] }]);
 
 function drawn(bundled: boolean, theme: 'light' | 'dark' = 'light') {

@@ -39,9 +39,14 @@ jest.mock('../graph/drawn-map', () => ({
     under,
     children,
   }: Record<string, ReactNode> & { onStage: (stage: unknown) => void }) {
-    // prettier-ignore
     useEffect(() => onStage(mockStage), [onStage]);
-    return <>{[under, corner, children].map((part, i) => <div key={i}>{part}</div>)}</>; // prettier-ignore
+    return (
+      <>
+        {[under, corner, children].map((part, i) => (
+          <div key={i}>{part}</div>
+        ))}
+      </>
+    );
   },
 }));
 // Reading the coasts of the world takes its time; they are no part of this.
@@ -54,7 +59,14 @@ const home = {
   latitude: Float64Array.of(48, 48, 49, NaN),
   longitude: Float64Array.of(-31, -31, -30, NaN),
 };
-const placed = { ...keepers, nodeColumns: [...keepers.nodeColumns, home, { ...home, name: 'born in', latitude: Float64Array.of(48, 1, 2, 3), longitude: Float64Array.of(1, 1, 1, 1) }] }; // prettier-ignore
+const placed = {
+  ...keepers,
+  nodeColumns: [
+    ...keepers.nodeColumns,
+    home,
+    { ...home, name: 'born in', latitude: Float64Array.of(48, 1, 2, 3), longitude: Float64Array.of(1, 1, 1, 1) },
+  ],
+};
 const shown = (net = placed, state: object = {}) => {
   const ask = (...given: Parameters<Session['service']['ask']>) =>
     answer('map', net, given[3] as never, alone, () => undefined);
@@ -96,9 +108,16 @@ test('ties are bowed, faint where an end has no place; by place they are one, an
 test('an area drawn on the map becomes a sift of its degrees', async () => {
   const it = shown();
   await screen.findByText(/has no place/);
-  const { map } = (await answer('map', placed, { tables: [], outlines: [], room: 6 }, alone, () => undefined)) as { map: { spec: Parameters<typeof projectionOf>[0] } }; // prettier-ignore
+  const { map } = (await answer('map', placed, { tables: [], outlines: [], room: 6 }, alone, () => undefined)) as {
+    map: { spec: Parameters<typeof projectionOf>[0] };
+  };
   const at = ([east, north]: [number, number]): number[] => projectionOf(map.spec)([east, north]) ?? [];
-  const corners: [number, number][] = [[-31.5, 47.5], [-30.5, 47.5], [-30.5, 48.5], [-31.5, 48.5]]; // prettier-ignore
+  const corners: [number, number][] = [
+    [-31.5, 47.5],
+    [-30.5, 47.5],
+    [-30.5, 48.5],
+    [-31.5, 48.5],
+  ];
   act(() => mockStage.onArea(corners.flatMap(at)));
   const [sift] = it.store.getState().sifting.sifts;
   expect(sift).toMatchObject({ kind: 'area', of: 'nodes', where: { place: 'home' } });

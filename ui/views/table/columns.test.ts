@@ -8,8 +8,17 @@ const plain = { pinned: [], widths: new Map<string, number>(), sort: [] };
 const names = (state: object) => shownColumns(columns, { ...plain, ...state }).map(({ col, left }) => [col.name, left]);
 
 test('the first column always stays, those pinned beside it as wide as they are; what is gone is passed over', () => {
-  expect(names({})).toEqual([['label', 0], ['degree', undefined], ['island', undefined], ['age', undefined]]); // prettier-ignore
-  expect(names({ columns: ['age', 'gone', 'island'], pinned: ['island'], widths: new Map([['label', 200]]) })).toEqual([['label', 0], ['island', 200], ['age', undefined]]); // prettier-ignore
+  expect(names({})).toEqual([
+    ['label', 0],
+    ['degree', undefined],
+    ['island', undefined],
+    ['age', undefined],
+  ]);
+  expect(names({ columns: ['age', 'gone', 'island'], pinned: ['island'], widths: new Map([['label', 200]]) })).toEqual([
+    ['label', 0],
+    ['island', 200],
+    ['age', undefined],
+  ]);
   expect(names({ columns: [] })).toEqual([['label', 0]]);
   expect(shownColumns([], plain)).toEqual([]);
 });

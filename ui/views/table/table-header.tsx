@@ -22,7 +22,8 @@ export function TableHeader({
 }) {
   const begun = useRef<{ x: number; width: number } | undefined>(undefined);
   const { sort } = state;
-  const widen = (name: string, to: number): void => onChange({ widths: new Map(state.widths).set(name, Math.max(narrowest, Math.round(to)))}); // prettier-ignore
+  const widen = (name: string, to: number): void =>
+    onChange({ widths: new Map(state.widths).set(name, Math.max(narrowest, Math.round(to))) });
   const drag = (name: string, event: PointerEvent<HTMLElement>): void => {
     if (begun.current) widen(name, begun.current.width + event.clientX - begun.current.x);
   };

@@ -151,7 +151,9 @@ test('ordered by several columns, with Shift; the places of the order stand besi
   await user.click(screen.getByRole('button', { name: 'Degree' }));
   fireEvent.click(screen.getByRole('button', { name: 'Degree' }));
   fireEvent.click(screen.getByRole('button', { name: 'Island' }), { shiftKey: true });
-  await waitFor(() => expect(asked.at(-1)).toMatchObject({ sort: 'degree', then: [{ sort: 'island', descending: false }] })); // prettier-ignore
+  await waitFor(() =>
+    expect(asked.at(-1)).toMatchObject({ sort: 'degree', then: [{ sort: 'island', descending: false }] }),
+  );
   fireEvent.click(screen.getByRole('button', { name: /Island/ }), { shiftKey: true });
   await waitFor(() => expect(firsts()).toEqual(['Maud Oxley', 'Ragna Wick', 'Alban Pell', 'Tove Lorne']));
   expect(screen.getByRole('columnheader', { name: /Island/ }).textContent).toMatch(/^Island2/);
@@ -171,7 +173,12 @@ test('columns are chosen, put in order, kept at the left and widened; it stays w
   expect(heads().map((one) => one?.slice(0, 4))).toEqual(['Labe', 'Isla', 'Degr']);
   await user.keyboard('{Escape}');
   const handle = container.querySelector('[data-widen="degree"]') as HTMLElement;
-  for (const [type, clientX] of [['pointerdown', 100], ['pointermove', 168], ['pointerup', 168]] as const) fireEvent(handle, new MouseEvent(type, { clientX, bubbles: true })); // prettier-ignore
+  for (const [type, clientX] of [
+    ['pointerdown', 100],
+    ['pointermove', 168],
+    ['pointerup', 168],
+  ] as const)
+    fireEvent(handle, new MouseEvent(type, { clientX, bubbles: true }));
   expect(store.getState().tableView.nodes.widths.get('degree')).toBe(200);
   fireEvent.doubleClick(handle);
   expect(store.getState().tableView.nodes.widths.has('degree')).toBe(false);
