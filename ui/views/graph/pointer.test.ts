@@ -193,6 +193,19 @@ test('where nodes stand fast they are not dragged nor nudged; a line around an a
   expect(chosen().nodes).toEqual(['k1']);
 });
 
+test('of two maps the focused one hears keys; where neither is, that of the arrangement', () => {
+  const one = opened();
+  const other = opened();
+  other.stage.fixed = true;
+  for (const { box } of [one, other]) box.setAttribute('role', 'application');
+  one.key('f');
+  expect([one.went, other.went]).toEqual([['fit'], []]);
+  other.box.tabIndex = 0;
+  other.box.focus();
+  one.key('n');
+  expect([one.went, other.went]).toEqual([['fit'], ['step 1']]);
+});
+
 test('Shift draws a box around nodes, the lasso a line', () => {
   const { drag, chosen, pointer, stage } = opened();
   drag(

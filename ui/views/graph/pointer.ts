@@ -280,6 +280,10 @@ export class Pointer {
     if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
     if (document.querySelector('[role="dialog"], [role="menu"], [role="listbox"]')) return;
     const { stage } = this;
+    // Of several maps the one that has the focus hears keys; where none has it, that of the arrangement.
+    const maps = Array.from(document.querySelectorAll('[role="application"]'));
+    const focused = maps.find((map) => map === document.activeElement);
+    if (focused ? focused !== stage.box : stage.fixed && maps.length > 1) return;
     const onGraph = document.activeElement === stage.box || document.activeElement === document.body;
     if (event.key === ' ' && onGraph) {
       this.space = true;
