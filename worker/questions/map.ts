@@ -1,5 +1,6 @@
 import { Fault } from '@/core/fault';
 import type { KnownPlaces, Outline, PlacesMap, Spots, Where } from '@/core/places';
+import type { Table } from '@/core/tables';
 import type { Question } from './question';
 
 export interface MapAsk {
@@ -30,16 +31,24 @@ export const map: Question<MapAsk, MapAnswer | { nowhere: true }> = async (
 ) => {
   const { fitted, placesMap, shareNamed, spotsOf, whereOffers } = await import('@/core/places');
   const { landOf } = await import('@/core/places/land');
+  // Each table is read, and its names joined, once for all the ways that lead to it.
+  const read = new Map<string, Promise<Table | undefined>>();
+  const tableOf = ({ table }: Where): Promise<Table | undefined> => {
+    if (table === undefined) return Promise.resolve(undefined);
+    const held = read.get(table) ?? around.other(table);
+    read.set(table, held);
+    return held;
+  };
   const all = whereOffers(net, tables);
   const offers: Where[] = [];
   for (const offer of all) {
-    const table = offer.table === undefined ? undefined : await around.other(offer.table);
+    const table = await tableOf(offer);
     if (offer.table === undefined || (table && shareNamed(net, offer, table) >= leastNamed)) offers.push(offer);
     await around.breathe(0);
   }
   const chosen = where ?? offers[0];
   if (!chosen) return { nowhere: true };
-  const table = chosen.table === undefined ? undefined : await around.other(chosen.table);
+  const table = await tableOf(chosen);
   if (chosen.table !== undefined && !table)
     throw new Fault(`The table “${chosen.table}”, which says where nodes are, is not there any more. Choose again.`);
   const spots = spotsOf(net, chosen, table);
