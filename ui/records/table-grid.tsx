@@ -9,7 +9,7 @@ import { Grid } from './grid';
 import { type Pasted, pasted } from './pasted';
 import { ReplaceBar } from './replace-bar';
 import { AskFirst, type Asked, Notice } from './ask-first';
-import { readerWords } from './uses';
+import { columnReaders, readerWords } from './uses';
 import { SearchField } from './search-field';
 import type { Range } from './use-cells';
 import type { Desk } from './use-desk';
@@ -66,8 +66,7 @@ export function TableGrid({
         danger: true,
         onSelect: async () => {
           const go = (): void => void change(() => ({ kind: 'delete column', column: c }));
-          const its = (await uses?.known())?.columns[c];
-          const words = its ? readerWords(its, columns[c].name) : '';
+          const words = uses ? columnReaders(await uses.known(), c, columns[c].name) : '';
           if (words === '') go();
           else setAsked({ sentence: `${words} Without it they lack a column.`, verb: 'Delete the column', go });
         },

@@ -16,7 +16,7 @@ import { deleteWithUndo } from '@/ui/studies/card';
 import { type DraftPreview, heardShare } from '@/worker/client';
 import { AskFirst, type Asked } from './ask-first';
 import { ColumnList } from './columns';
-import { readerWords } from './uses';
+import { columnReaders, readerWords } from './uses';
 import { typeNames } from './words';
 import { FindingCard } from './findings/finding-card';
 import { Panel, Part, Quiet } from './panel';
@@ -179,8 +179,7 @@ export function TablePanel({
         tables={tables.filter(({ key }) => key !== table.key)}
         onChange={async (column, spec) => {
           const go = (): void => void held.change(() => ({ kind: 'change column', column, spec }));
-          const its = (await uses.known())?.columns[column];
-          const words = its ? readerWords(its, spec.name) : '';
+          const words = columnReaders(await uses.known(), column, spec.name);
           if (words === '' || spec.type === table.columns[column].type) go();
           else
             setBefore({
@@ -203,8 +202,7 @@ export function TablePanel({
               gone: () => router.refresh(),
               back: () => router.refresh(),
             });
-          const found = await uses.known();
-          const words = found ? readerWords(found, table.name) : '';
+          const words = readerWords(await uses.known(), table.name);
           if (words === '') go();
           else
             setBefore({

@@ -1,12 +1,15 @@
 /** @jest-environment jsdom */
 import { act, renderHook, waitFor } from '@testing-library/react';
 import { ServerState } from '@/ui/kit/server-state';
-import { readerWords, useUses } from './uses';
+import { columnReaders, readerWords, useUses } from './uses';
 
 let mockAnswer: Promise<unknown> = Promise.resolve({ ok: false });
 jest.mock('@/server/actions', () => ({ usesOf: () => mockAnswer }));
 
 const network = (name: string, ...steps: string[]): { name: string; steps: string[] } => ({ name, steps });
+
+const nobody = { networks: [], lists: [] };
+const network1 = { networks: [network('One', 'Ties')], lists: [] };
 
 test('who reads a column is said in a sentence, or nothing', () => {
   expect(readerWords({ networks: [], lists: [] }, 'name')).toBe('');
@@ -16,6 +19,10 @@ test('who reads a column is said in a sentence, or nothing', () => {
   expect(readerWords({ networks: [network('One', 'Ties'), network('Two', 'Ties')], lists: ['People'] }, 'name')).toBe(
     'name is read by “One” (Ties) and 1 other network and the names “People”.',
   );
+  expect(columnReaders({ ...nobody, columns: [network1] }, 0, 'name')).toBe('name is read by “One” (Ties).');
+  expect(columnReaders({ ...nobody, columns: [nobody] }, 0, 'name')).toBe('');
+  expect(columnReaders(undefined, 0, 'name')).toBe(readerWords(undefined, 'name'));
+  expect(readerWords(undefined, 'name')).toContain('could not be learned');
   expect(readerWords({ networks: [], lists: ['People', 'Places'] }, 'keepers')).toBe(
     'keepers is read by 2 lists of names.',
   );

@@ -8,8 +8,10 @@ import { type ToldOf, useTold } from '@/ui/kit/server-state';
 export const useUses = (study: string, table: { key: string; version: number }): ToldOf<TableUses> =>
   useTold(['uses', study, table.key, table.version], () => usesOf(study, table.key));
 
-/** Who reads it, in a sentence; empty where nobody does. */
-export function readerWords({ networks, lists }: Use, what: string): string {
+/** Who reads it, in a sentence; empty where nobody does. What could not be learned is said too: it may be read. */
+export function readerWords(use: Use | undefined, what: string): string {
+  if (!use) return `Whether something reads ${what} could not be learned from the server.`;
+  const { networks, lists } = use;
   const parts: string[] = [];
   if (networks.length) {
     const [first] = networks;
@@ -21,3 +23,7 @@ export function readerWords({ networks, lists }: Use, what: string): string {
   if (!parts.length) return '';
   return `${what} is read by ${parts.join(' and ')}.`;
 }
+
+/** Who reads the column at a position. */
+export const columnReaders = (uses: TableUses | undefined, column: number, what: string): string =>
+  uses && column >= uses.columns.length ? '' : readerWords(uses?.columns[column], what);
