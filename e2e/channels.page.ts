@@ -1,9 +1,9 @@
 /** What the test of channels runs in the browser: one scene drawn by each of the three that draw. */
 import * as z from 'zod';
 import { canvasPen, drawEdgeLabels, drawGroupNames, drawHulls, drawLabels, drawShades, svg } from '@/core/figure';
-import { type Network, edgeIdOf, network } from '@/core/graph';
+import { type Network, edgeIdOf, edgeKey, network } from '@/core/graph';
 import { type Scene, boundsOfScene, fit, placeLabels, sceneOf, textWidth } from '@/core/scene';
-import { type StyleSettings, channelEntries, edgeKey, inks, plainStyle, styleParts } from '@/core/style';
+import { type StyleSettings, channelEntries, inks, plainStyle, styleParts } from '@/core/style';
 import type { Column } from '@/core/tables';
 import { sheetOf } from '@/ui/kit/pictures';
 import type { Backend } from '@/ui/views/graph/scene/backend';

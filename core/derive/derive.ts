@@ -1,34 +1,11 @@
 /** New columns out of those there are. */
 import { type Column, type Table, Dictionary, cellText, extended, isFilled, pick } from '../tables';
+import { type Given, needed, written } from './given';
 import { Fault, counted } from '../fault';
 import type { Note } from '../ties';
 import { formula } from './formula';
 import type { Typed } from './functions';
 import { own } from '../own';
-
-/** What is read: the columns of the nodes or edges, their number, and how the rows are called. */
-export interface Given {
-  columns: readonly Column[];
-  rows: number;
-  step: string;
-}
-
-function needed({ columns, step }: Given, name: string): Column {
-  const found = columns.find((col) => col.name === name);
-  if (!found) throw new Fault(`There is no column “${name}” at this step. Choose another one.`, step);
-  return found;
-}
-
-/** A text column; a list gives its values together. */
-function written(name: string, texts: readonly string[]): Column {
-  const words = new Dictionary();
-  return {
-    type: 'text',
-    name,
-    codes: Int32Array.from(texts, (text) => (text === '' ? -1 : words.code(text))),
-    dictionary: words.texts,
-  };
-}
 
 /** Values mapped to classes; what has no class stays as it is, becomes empty, or takes a common one. */
 export function byClasses(

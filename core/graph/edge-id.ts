@@ -20,6 +20,20 @@ function recordAt(records: Records, k: number): RecordId {
   return { table: records.tables[records.from?.[k] ?? 0], row: records.items[k] };
 }
 
+/** How edges are named where things are kept by hand. */
+export const edgeKey = ({ from, to, record }: EdgeId): string =>
+  JSON.stringify(record ? [from, to, record.table, record.row] : [from, to]);
+
+/** The edge that is named so; undefined where it names none. */
+export function edgeIdOfKey(key: string): EdgeId | undefined {
+  try {
+    const [from, to, table, row] = JSON.parse(key) as [string, string, string?, number?];
+    return { from, to, ...(table !== undefined && row !== undefined ? { record: { table, row } } : {}) };
+  } catch {
+    return undefined;
+  }
+}
+
 export function edgeIdOf(net: Network, edge: number): EdgeId {
   const ends = { from: net.ids[net.source[edge]], to: net.ids[net.target[edge]] };
   const records = net.edgeRecords;

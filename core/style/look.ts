@@ -1,7 +1,7 @@
 /** Looks by rule and by hand: over what a channel's own setting gives, the same for all channels. */
 import * as z from 'zod';
 import { Fault } from '../fault';
-import { type EdgeId, type Network, edgePlaces, nodeCount } from '../graph';
+import { type Network, edgeIdOfKey, edgePlaces, nodeCount } from '../graph';
 import { type ConditionGroup, conditionColumns, conditionSchema, conditionWords, holds } from '../keep/condition';
 import { own } from '../own';
 import type { LegendPart, Looks, Stands } from './looks';
@@ -25,19 +25,6 @@ export interface LookRule {
 
 export const ruleSchema = (look: OneLook<unknown>): z.ZodType<LookRule> =>
   z.object({ where: conditionSchema, look: look.schema, words: z.string().max(200).default('') });
-
-/** How edges are named where looks are kept by hand. */
-export const edgeKey = ({ from, to, record }: EdgeId): string =>
-  JSON.stringify(record ? [from, to, record.table, record.row] : [from, to]);
-
-function edgeIdOfKey(key: string): EdgeId | undefined {
-  try {
-    const [from, to, table, row] = JSON.parse(key) as [string, string, string?, number?];
-    return { from, to, ...(table !== undefined && row !== undefined ? { record: { table, row } } : {}) };
-  } catch {
-    return undefined;
-  }
-}
 
 /** Which of the rules gives each node or edge its look, −1 for none: the first that holds. A Fault that names the rule where one cannot be followed. */
 export function firstThatHolds(

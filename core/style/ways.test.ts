@@ -2,14 +2,13 @@
 import { spreadOut, worthHolding } from '../amounts';
 import { formatHex } from 'culori';
 import { Fault } from '../fault';
-import { type Network, network } from '../graph';
+import { type Network, edgeKey, network } from '../graph';
 import type { Column } from '../tables';
 import {
   type StyleSettings,
   amountPalettes,
   channelEntries,
   dress,
-  edgeKey,
   hex,
   plainStyle,
   rgb,

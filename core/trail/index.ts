@@ -1,4 +1,5 @@
 /** The trail: ordered steps from tables to a styled network. */
+export * from './by-hand';
 export * from './cache';
 export * from './canonical';
 export * from './migrate';

@@ -1,6 +1,6 @@
 /** Project, Combine, Derive, and Keep by shortlist, as steps of a trail. */
 import { type Column, type ColumnType, type Table, TableBuilder, cellText, column, rowsOf } from '../tables';
-import type { Network } from '../graph';
+import { type Network, edgeIdOf, edgeKey } from '../graph';
 import { type OtherNetwork, type Trail, allReads, defaultSide, digestsOf, runTrail, sourceOf, trailSchema } from '.';
 
 function table(name: string, names: Record<string, ColumnType>, rows: string[][]): Table {
@@ -237,6 +237,24 @@ describe('Derive', () => {
   });
   test('membership, overlaps named', async () => {
     expect(await derived({ by: 'shortlists', shortlists: ['N', 'T'] })).toEqual(['Ness', 'Ness + Tarrow', '']);
+  });
+  test('by hand, over a column or none; who is gone is told', async () => {
+    const classes = [
+      { class: 'broker', on: ['Bo', 'Zoe'] },
+      { class: 'constructor', on: ['Cy'] },
+    ];
+    expect(await derived({ by: 'hand', classes })).toEqual(['', 'broker', 'constructor']);
+    expect(await derived({ by: 'hand', classes, from: 'island' })).toEqual(['Ness', 'broker', 'constructor']);
+    const { notes } = await run(early, step('s2', 'derive', { name: 'new', how: { by: 'hand', classes } }));
+    expect(notes).toContain('1 node with a class set by hand is not in the network at this step.');
+    await expect(derived({ by: 'hand', classes, from: 'nothing' })).rejects.toThrow(/no column “nothing”/);
+    const { net } = await run(early);
+    const tie = edgeKey(edgeIdOf(net, 1));
+    expect(await derived({ by: 'hand', classes: [{ class: 'kin', on: [tie, 'no key', '[]'] }] }, 'edges')).toEqual([
+      '',
+      'kin',
+      '',
+    ]);
   });
   test.each([
     ['1900 - born', ['20', '10', '']],

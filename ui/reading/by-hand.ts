@@ -2,8 +2,8 @@
 /** The looks of selected nodes, or of one edge: where each comes from, and setting it by hand. */
 import { useMemo } from 'react';
 import { own } from '@/core/own';
-import { type Network, edgeIdOf } from '@/core/graph';
-import { type ChannelName, edgeKey, settingWords, sourceOf } from '@/core/style';
+import { type Network, edgeIdOf, edgeKey } from '@/core/graph';
+import { type ChannelName, settingWords, sourceOf } from '@/core/style';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { forms } from '@/ui/trail/editors/style-forms';
 import { firstLook } from '@/ui/trail/editors/style-look';

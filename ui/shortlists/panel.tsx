@@ -7,6 +7,7 @@ import { Button, IconButton, NumberField, counted } from '@/ui/kit';
 import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { GroupForm } from '@/ui/trail/editors/keep/conditions';
 import { useBefore } from '@/ui/state/use-before';
+import { Classes } from './classes';
 import { ListRow } from './row';
 import { useShortlists } from './use-shortlists';
 
@@ -36,6 +37,7 @@ export function ShortlistsPanel() {
         <p className="text-sm text-quiet">Named sets of nodes, for all networks of the study.</p>
         <SelectionCard doing={doing} />
         <ByRule />
+        <Classes />
         <section aria-label="Lists" className="mt-4 border-t border-line pt-3">
           {shortlists.length === 0 && (
             <p className="text-sm text-quiet">None yet. Select nodes, and give them a name above.</p>

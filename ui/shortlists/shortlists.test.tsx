@@ -251,3 +251,49 @@ test('a network that is not there yet knows no names, and none are made up', () 
   expect(screen.getByRole('region', { name: 'Lists' }).textContent).toContain('Founders0 of 2');
   expect(keepers.ids).toHaveLength(4);
 });
+
+describe('classes by hand', () => {
+  const derived = (it: ReturnType<typeof shown>) =>
+    it.store.getState().trail.steps.filter((step) => step.kind === 'derive');
+
+  test('set on the selection, and taken off again', async () => {
+    const it = shown({ selection: { nodes: ['k1', 'k3'] } });
+    await it.user.click(screen.getByText('Classes by hand'));
+    await it.user.type(screen.getByLabelText('Class'), 'carrier');
+    await it.user.click(screen.getByRole('button', { name: 'Set on 2 nodes' }));
+    expect(derived(it)).toMatchObject([
+      { name: 'class', of: 'nodes', how: { by: 'hand', from: '', classes: [{ class: 'carrier', on: ['k1', 'k3'] }] } },
+    ]);
+    expect(mockSaid.at(-1)?.text).toBe('2 nodes “carrier” in “class”.');
+    await it.user.click(screen.getByRole('button', { name: 'Take it off' }));
+    expect(derived(it)).toMatchObject([{ how: { classes: [] } }]);
+  });
+  test('over a column of that name the rest keeps what it says', async () => {
+    const it = shown({ selection: { nodes: ['k1'] } });
+    await it.user.click(screen.getByText('Classes by hand'));
+    const column = screen.getByLabelText('Column of the classes');
+    await it.user.clear(column);
+    await it.user.type(column, 'island');
+    await it.user.type(screen.getByLabelText('Class'), 'mainland{Enter}');
+    expect(derived(it)).toMatchObject([{ name: 'island', how: { from: 'island' } }]);
+  });
+  test('set on ties that are selected by themselves', async () => {
+    const edges = [{ from: keepers.ids[keepers.source[0]], to: keepers.ids[keepers.target[0]] }];
+    const it = shown({ selection: { nodes: [], edges } });
+    await it.user.click(screen.getByText('Classes by hand'));
+    await it.user.type(screen.getByLabelText('Class'), 'kin');
+    await it.user.click(screen.getByRole('button', { name: 'Set on 1 tie' }));
+    expect(derived(it)).toMatchObject([{ of: 'edges', how: { classes: [{ class: 'kin' }] } }]);
+  });
+  test('pasted from a spreadsheet, with what was not found', async () => {
+    const it = shown();
+    await it.user.click(screen.getByText('Classes by hand'));
+    await it.user.click(screen.getByLabelText('Classes from a spreadsheet'));
+    await it.user.paste('who\trank\nk1\telder\nnobody\tyoung\n');
+    await it.user.click(screen.getByRole('button', { name: 'Set these classes' }));
+    expect(derived(it)).toMatchObject([{ name: 'rank', how: { classes: [{ class: 'elder', on: ['k1'] }] } }]);
+    expect(mockSaid.at(-1)?.text).toBe('1 node in “rank”. 1 name is not in the network: nobody.');
+    await it.user.paste('nobody\tyoung');
+    expect(derived(it)).toHaveLength(1);
+  });
+});

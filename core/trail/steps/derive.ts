@@ -1,7 +1,7 @@
 /** Derive: a new column of the nodes or edges. */
 import * as z from 'zod';
 import type { Given } from '../../derive';
-import { type Network, edgeCount, nodeCount, withColumn } from '../../graph';
+import { type Network, edgeCount, edgeIdOfKey, edgePlaces, nodeCount, withColumn } from '../../graph';
 import { type Column, rowsOf, isFilled } from '../../tables';
 import { Fault, counted, grouped } from '../../fault';
 import { type Note, type StepContext, type StepKind, given } from '../step';
@@ -37,6 +37,13 @@ export const deriveSchema = z.object({
     }),
     z.object({ by: z.literal('formula'), formula: z.string() }),
     z.object({ by: z.literal('shortlists'), shortlists: z.array(z.string()) }),
+    z.object({
+      by: z.literal('hand'),
+      /** The column whose values stay where none is set; empty for none. */
+      from: z.string().default(''),
+      /** Ids of nodes, or keys of edges, in their classes. */
+      classes: z.array(z.object({ class: z.string().min(1).max(1000), on: z.array(z.string()) })).default([]),
+    }),
   ]),
 });
 export type DeriveSettings = z.infer<typeof deriveSchema>;
@@ -115,7 +122,38 @@ async function made(
         ),
         notes: [],
       };
+    case 'hand':
+      return handSet(net, of, input, name, how);
   }
+}
+
+async function handSet(
+  net: Network,
+  of: 'nodes' | 'edges',
+  input: Given,
+  name: string,
+  { from, classes }: Extract<DeriveSettings['how'], { by: 'hand' }>,
+): Promise<{ column: Column; notes: Note[] }> {
+  const { byHand } = await import('../../derive');
+  const rowOf = new Map(of === 'nodes' ? net.ids.map((id, v) => [id, v]) : []);
+  const places = classes.map(({ on }) => {
+    if (of === 'nodes') return Int32Array.from(on, (id) => rowOf.get(id) ?? -1);
+    return edgePlaces(
+      net,
+      on.map((key) => edgeIdOfKey(key) ?? { from: '', to: '' }),
+    );
+  });
+  const gone = places.reduce((sum, rows) => sum + rows.reduce((all, r) => all + (r < 0 ? 1 : 0), 0), 0);
+  const noun = of === 'nodes' ? 'node' : 'edge';
+  const column = byHand(
+    input,
+    name,
+    from,
+    classes.map((one) => one.class),
+    places,
+  );
+  const note = `${counted(gone, `${noun} with a class set by hand is`, `${noun}s with a class set by hand are`)} not in the network at this step.`;
+  return { column, notes: gone ? [{ text: note }] : [] };
 }
 
 function textColumn(name: string, texts: readonly string[]): Column {

@@ -6,6 +6,7 @@ import { Choose, Field, TextField, Toggle, grouped } from '@/ui/kit';
 import { useWorkbench } from '@/ui/state/context';
 import type { ColumnHoldings } from '@/worker/client';
 import { Bars } from './bars';
+import { ByHand } from './derive-hand';
 import { choicesOf } from './ties-parts';
 import type { EditorProps } from '../editor';
 import { own } from '@/core/own';
@@ -32,6 +33,7 @@ export function DeriveEditor({ step, before, set }: EditorProps<'derive'>) {
       setHow({ by, column: number?.name ?? '', bounds: [Math.round((low + high) / 2)], names: [] });
     }
     if (by === 'formula') setHow({ by, formula: step.of === 'edges' ? 'weight * 2' : 'if(empty(name), "none", name)' });
+    if (by === 'hand') setHow({ by, from: '', classes: [] });
     if (by === 'shortlists') setHow({ by, shortlists: [] });
   };
   return (
@@ -53,6 +55,7 @@ export function DeriveEditor({ step, before, set }: EditorProps<'derive'>) {
           { value: 'table', label: 'another table, joined on a column' },
           { value: 'bands', label: 'bands of a number' },
           { value: 'formula', label: 'a formula' },
+          { value: 'hand', label: 'hand, on what is selected' },
           ...(step.of === 'nodes' ? [{ value: 'shortlists', label: 'membership in shortlists' }] : []),
         ]}
         onChange={change}
@@ -61,6 +64,7 @@ export function DeriveEditor({ step, before, set }: EditorProps<'derive'>) {
       {how.by === 'table' && <FromTable how={how} columns={columns} onChange={setHow} />}
       {how.by === 'bands' && <Bands how={how} columns={columns} onChange={setHow} />}
       {how.by === 'formula' && <Formula how={how} columns={columns} onChange={setHow} />}
+      {how.by === 'hand' && <ByHand how={how} of={step.of} columns={columns} onChange={setHow} />}
       {how.by === 'shortlists' && <Membership how={how} onChange={setHow} />}
     </>
   );

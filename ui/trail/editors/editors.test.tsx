@@ -89,6 +89,7 @@ describe('Derive', () => {
   });
   test.each([
     ['bands of a number', { by: 'bands', column: 'degree' }],
+    ['hand, on what is selected', { by: 'hand', from: '', classes: [] }],
     ['a formula', { by: 'formula', formula: 'if(empty(name), "none", name)' }],
     ['membership in shortlists', { by: 'shortlists', shortlists: [] }],
     ['another table, joined on a column', { by: 'table', table: 'consignments' }],
@@ -101,7 +102,21 @@ describe('Derive', () => {
     const it = shown(DeriveEditor, classes);
     await it.choose('Of', 'edges');
     await it.user.click(screen.getByRole('combobox', { name: 'Made by' }));
-    expect(screen.getAllByRole('option')).toHaveLength(4);
+    expect(screen.getAllByRole('option')).toHaveLength(5);
+  });
+  test('classes by hand are renamed, selected and taken off', async () => {
+    const classes = [
+      { class: 'elder', on: ['k1', 'k2'] },
+      { class: 'young', on: ['k3'] },
+    ];
+    const it = shown(DeriveEditor, { kind: 'derive', name: 'rank', how: { by: 'hand', classes } });
+    await it.user.click(screen.getByRole('button', { name: 'Select 2 nodes of elder' }));
+    expect(it.store.getState().selection.nodes).toEqual(['k1', 'k2']);
+    await it.type('Class young', 'elder');
+    expect(it.step()).toMatchObject({ how: { classes: [{ class: 'elder', on: ['k1', 'k2', 'k3'] }] } });
+    await it.choose('Where none is set, the value of', 'island');
+    await it.user.click(screen.getByRole('button', { name: 'Take elder off' }));
+    expect(it.step()).toMatchObject({ how: { from: 'island', classes: [] } });
   });
 });
 

@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import { edgeIdOf } from '@/core/graph';
-import { edgeKey } from '@/core/style';
+import { edgeKey } from '@/core/graph';
 import type { Workbench } from '@/ui/state/store';
 import { type Shown, inWorkbench, keepers, trail } from '@/ui/testing';
 import { ContextMenu } from './context-menu';
