@@ -50,6 +50,7 @@ export function WorkbenchPage({ start }: { start: WorkbenchStart }) {
         window.location.search,
         start.trail.steps,
         views.map(({ key }) => key),
+        start.networks.filter(({ id }) => id !== start.network.id),
       ),
     );
     const unsubscribe = store.subscribe((state, before) => {
@@ -60,7 +61,8 @@ export function WorkbenchPage({ start }: { start: WorkbenchStart }) {
         state.step === before.step &&
         state.selection === before.selection &&
         state.reading === before.reading &&
-        state.lists === before.lists
+        state.lists === before.lists &&
+        state.beside === before.beside
       )
         return;
       const query = addressOf(state, first, window.location.search);

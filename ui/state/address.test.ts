@@ -1,3 +1,4 @@
+import { trailSchema } from '@/core/trail';
 import { addressOf, lookedAt } from './address';
 
 const steps = [{ id: 's1' }, { id: 's2' }];
@@ -33,4 +34,14 @@ test('what an address cannot hold, or says wrongly, is left as at first', () => 
     reading: true,
     lists: false,
   });
+});
+
+test('a network that stands beside comes back where there is one, and only beside one view', () => {
+  const trail = trailSchema.parse({ steps: [{ id: 's1', kind: 'ties', on: true, table: 't', from: 'a', to: 'b' }] });
+  const fork = { id: 'f1', name: 'Fork', trail };
+  const query = addressOf({ ...first, beside: fork }, 's1');
+  expect(lookedAt(query, steps, views, [fork]).beside).toEqual(fork);
+  expect(lookedAt(query, steps, views, []).beside).toBeUndefined();
+  expect(lookedAt(`${query}&view=graph,table`, steps, views, [fork]).beside).toBeUndefined();
+  expect(addressOf({ ...first, beside: { name: 'as it was', trail } }, 's1')).toBe('');
 });

@@ -62,7 +62,7 @@ const trail = trailSchema.parse({
   ],
 });
 
-function session() {
+function session(keeps = true) {
   const store = createWorkbench({
     study: { id: 'a', name: 'Study' },
     network: { id: 'b', name: 'Network', version: 1, layout: null },
@@ -72,7 +72,7 @@ function session() {
     shortlists: [],
     trail,
   });
-  return { store, session: startSession(store) };
+  return { store, session: startSession(store, keeps) };
 }
 
 const settle = async (): Promise<void> => {
@@ -172,4 +172,15 @@ describe('saving', () => {
     expect(mockSaved).toHaveLength(2);
     expect(store.getState().save).toMatchObject({ kind: 'conflict', version: 5 });
   });
+});
+
+test('one that only looks saves nothing', async () => {
+  const { store, session: open } = session(false);
+  store.getState().setStep('s2', { on: false });
+  jest.advanceTimersByTime(20_000);
+  await settle();
+  await open.saveNow();
+  open.end();
+  expect(mockSaved).toEqual([]);
+  expect(mockWorkers[0]).toMatchObject({ runs: 2, ended: true });
 });

@@ -28,7 +28,8 @@ export interface Session {
   end(): void;
 }
 
-export function startSession(store: WorkbenchStore): Session {
+/** @param keeps Whether the trail and what comes of it are saved; else they are only looked at. */
+export function startSession(store: WorkbenchStore, keeps = true): Session {
   const { study, network } = store.getState();
   let worker = opened();
   let { service } = worker;
@@ -132,7 +133,7 @@ export function startSession(store: WorkbenchStore): Session {
   /** Sends the settled result to the server, for cards and the next opening. */
   const keep = async (): Promise<void> => {
     const { digest, layout, net, partial, running, reports, trail, save } = store.getState();
-    if (!net || partial || running || digest === kept || save.kind === 'conflict') return;
+    if (!keeps || !net || partial || running || digest === kept || save.kind === 'conflict') return;
     if (trail.steps.some(({ id }) => own(reports, id)?.fault || own(reports, id)?.stopped)) return;
     kept = digest;
     try {
@@ -164,7 +165,7 @@ export function startSession(store: WorkbenchStore): Session {
   const saveNow = async (): Promise<void> => {
     clearTimeout(saveTimer);
     const { trail, network: head, save } = store.getState();
-    if (save.kind !== 'waiting' && save.kind !== 'failed') return;
+    if (!keeps || (save.kind !== 'waiting' && save.kind !== 'failed')) return;
     store.setState({ save: { kind: 'saving' } });
     try {
       const answer = await saveTrail(study.id, head.id, head.version, stored(trail));

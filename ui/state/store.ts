@@ -27,6 +27,7 @@ import { type PlacesState, freshPlaces } from './places';
 import { type Selection, nothing } from './selection';
 import { type TableState, freshTables } from './table';
 import type { InView } from './in-view';
+import type { Tie } from './tie';
 
 export interface WorkbenchStart {
   study: { id: string; name: string };
@@ -80,6 +81,10 @@ export interface Workbench extends Omit<WorkbenchStart, 'trail'> {
   /** Names of the views that are open, side by side, and the place of the one that is worked in. */
   panes: readonly string[];
   pane: number;
+  /** Another network that stands beside, or this one as it was. */
+  beside?: { id?: string; name: string; trail: Trail };
+  /** What ties the cameras of two maps. */
+  tie?: Tie;
   /** What the first of two views takes of the width. */
   divide: number;
   chance: ChanceState;
@@ -211,7 +216,7 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
       },
       split() {
         const [first] = get().panes;
-        set({ panes: [first, first === 'table' ? 'graph' : 'table'], pane: 1 });
+        set({ panes: [first, first === 'table' ? 'graph' : 'table'], pane: 1, beside: undefined });
       },
       unsplit: (pane) => set({ panes: get().panes.filter((_, i) => i !== pane), pane: 0 }),
       show(view, at) {

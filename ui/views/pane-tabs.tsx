@@ -2,7 +2,8 @@
 import { clsx } from 'clsx';
 import { ChevronDown, Columns2, X } from 'lucide-react';
 import { useState } from 'react';
-import { IconButton, Menu } from '@/ui/kit';
+import { IconButton, Menu, type MenuEntry } from '@/ui/kit';
+import type { WorkbenchStore } from '@/ui/state/store';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { viewOf, views } from './registry';
 
@@ -19,7 +20,8 @@ export function PaneTabs({ pane }: { pane: number }) {
   const offered = views.filter(
     ({ key, asked }) => (!asked || key === view) && !panes.some((other, i) => i !== pane && other === key),
   );
-  if (panes.length > 1) {
+  const beside = useWorkbench((state) => state.beside);
+  if (panes.length > 1 || beside) {
     return (
       <div className="pointer-events-auto flex overflow-hidden rounded-lg border border-line bg-panel">
         <Menu
@@ -32,14 +34,19 @@ export function PaneTabs({ pane }: { pane: number }) {
               {viewOf(view).title} <ChevronDown size={14} aria-hidden />
             </button>
           }
-          entries={offered.map(({ key, title }) => ({
-            label: title,
-            onSelect: () => store.getState().show(key, pane),
-          }))}
+          entries={[
+            ...offered.map(({ key, title }) => ({
+              label: title,
+              onSelect: () => store.getState().show(key, pane),
+            })),
+            ...(pane > 0 ? others(store) : []),
+          ]}
         />
-        <IconButton name={`Close ${viewOf(view).title}`} onClick={() => store.getState().unsplit(pane)}>
-          <X size={14} aria-hidden />
-        </IconButton>
+        {!beside && (
+          <IconButton name={`Close ${viewOf(view).title}`} onClick={() => store.getState().unsplit(pane)}>
+            <X size={14} aria-hidden />
+          </IconButton>
+        )}
       </div>
     );
   }
@@ -92,4 +99,19 @@ export function PaneTabs({ pane }: { pane: number }) {
       </span>
     </>
   );
+}
+
+/** Networks that can stand beside this one, in the same view. */
+function others(store: WorkbenchStore): (MenuEntry | null)[] {
+  const { networks, network, panes, trail } = store.getState();
+  const title = viewOf(panes[0]).title;
+  const put = (beside: { id?: string; name: string; trail: typeof trail }) => (): void =>
+    store.setState({ beside, panes: [panes[0]], pane: 0 });
+  return [
+    null,
+    ...networks.flatMap(({ id, name, trail: its }) =>
+      its && id !== network.id ? [{ label: `${title} of “${name}”`, onSelect: put({ id, name, trail: its }) }] : [],
+    ),
+    { label: `${title} as it is now, held`, onSelect: put({ name: `${network.name}, as it was`, trail }) },
+  ];
 }

@@ -6,21 +6,29 @@ import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { PaneTabs } from './pane-tabs';
 import { viewOf } from './registry';
 
+const Beside = dynamic(() => import('./beside/beside').then((it) => it.Beside), { loading: nothing });
 const Divider = dynamic(() => import('./divider').then((it) => it.Divider), { loading: nothing });
 
 /** The views that are open, side by side, with a divider between them that can be moved. */
 export function Panes() {
   const panes = useWorkbench((state) => state.panes);
   const share = useWorkbench((state) => state.divide);
+  const beside = useWorkbench((state) => state.beside);
   const box = useRef<HTMLDivElement>(null);
   return (
     <div ref={box} className="flex min-h-0 grow">
       {panes.map((view, i) => (
         <Suspense key={`${i} ${view}`}>
           {i > 0 && <Divider box={box} />}
-          <Pane view={view} at={i} share={panes.length > 1 ? (i === 0 ? share : 1 - share) : 1} />
+          <Pane view={view} at={i} share={panes.length > 1 || beside ? (i === 0 ? share : 1 - share) : 1} />
         </Suspense>
       ))}
+      {beside && panes.length === 1 && (
+        <Suspense key={beside.id ?? beside.name}>
+          <Divider box={box} />
+          <Beside share={1 - share} />
+        </Suspense>
+      )}
     </div>
   );
 }

@@ -112,6 +112,7 @@ test('two views stand side by side, none beside itself; each is changed and clos
     'Cards',
     'Paths',
     'Chance',
+    'Graph as it is now, held',
   ]);
   await user.click(screen.getByRole('menuitem', { name: 'Cards' }));
   expect(store.getState()).toMatchObject({ panes: ['graph', 'cards'], pane: 1 });

@@ -6,13 +6,14 @@ import type { Theme } from '@/ui/kit/theme';
 import { shownLooks, viewOf } from '@/ui/state/in-view';
 import type { Workbench, WorkbenchStore } from '@/ui/state/store';
 import type { Backend } from './scene/backend';
+import { addCanvas, backendFor } from './scene/canvas';
 import { type Director, direct } from './scene/director';
 import { onNight } from './scene/night';
 import { type Picker, picker } from './scene/picking';
-import { webglBackend } from './scene/webgl';
 import { Framing } from './framing';
 import { Overlay } from './overlay';
 import { Pointer, type Tool } from './pointer';
+import { Tether } from './tied';
 import { around, selected } from '@/core/read';
 
 /** After this long without movement labels are set anew, in milliseconds. */
@@ -39,20 +40,6 @@ export async function openStage(
   return new Stage(box, store, onPartial, canvas, await backendFor(canvas), fixed);
 }
 
-/** What draws on a canvas: WebGL where it can be had, unless the address asks to do without. */
-async function backendFor(canvas: HTMLCanvasElement): Promise<Backend> {
-  const plain = new URLSearchParams(window.location.search).get('canvas') === '2d';
-  const fast = plain ? undefined : await webglBackend(canvas);
-  return fast ?? (await import('./scene/canvas2d')).canvasBackend(canvas);
-}
-
-function addCanvas(box: HTMLElement): HTMLCanvasElement {
-  const canvas = document.createElement('canvas');
-  canvas.style.cssText = 'position:absolute;inset:0;width:100%;height:100%;pointer-events:none';
-  box.append(canvas);
-  return canvas;
-}
-
 export class Stage {
   readonly overlay: Overlay;
   camera: Camera = { scale: 1, x: 0, y: 0 };
@@ -77,6 +64,7 @@ export class Stage {
   private hovered = -1;
   private readonly framing = new Framing();
   private readonly pointer: Pointer;
+  private readonly tether: Tether;
   private sheet: (Sheet & { image: HTMLCanvasElement }) | undefined;
   /** Addresses of the pictures that are on the sheet, or would not go on it. */
   private tried: ReadonlySet<string> = new Set();
@@ -103,6 +91,8 @@ export class Stage {
     window.addEventListener('nunatak:go-to', goTo);
     this.undo.push(() => window.removeEventListener('nunatak:go-to', goTo));
     this.undo.push(store.subscribe((state, before) => this.follow(state, before)));
+    this.tether = new Tether(this);
+    this.undo.push(this.tether.undo);
     void document.fonts?.ready.then(() => this.overlay.draw());
     this.resize();
     const state = store.getState();
@@ -257,10 +247,11 @@ export class Stage {
   }
 
   /** The camera as the user moves it: from now on it does not follow the network. */
-  moveTo(camera: Camera): void {
+  moveTo(camera: Camera, told = false): void {
     this.following = false;
     this.carryLabels();
     this.setCamera(camera);
+    if (!told) this.tether.moved();
   }
 
   zoomBy(factor: number, x = this.size.width / 2, y = this.size.height / 2): void {
