@@ -1,6 +1,6 @@
 /** What views ask before they draw: lanes of many events, a matrix of many ties, a map of many places; and what they lay out on the page. */
 import { type Network, network } from '@/core/graph';
-import { axisOf, eventsByNode, laneOrder, recordEvents, timesAt } from '@/core/lanes';
+import { axisOf, eventsByNode, laneOrder, recordEvents, timesOf } from '@/core/lanes';
 import { matrixOf, seriation } from '@/core/matrix';
 import { bundlesOf, gathered, placesMap, spotsOf } from '@/core/places';
 import { seeded } from '@/core/random';
@@ -53,7 +53,7 @@ export async function viewLines(): Promise<Line[]> {
   const against = { what: 'one pass over the ties', took: await milliseconds(pass(net), 9) };
   const lane = Int32Array.from({ length: 2000 }, (_, v) => v);
   const shown = new Uint8Array(50_000).fill(1);
-  const find = () => recordEvents(net, 'letters', timesAt(sent), lane, shown);
+  const find = () => recordEvents(net, 'letters', timesOf(sent), lane, shown);
   lines.push({
     what: 'Lanes: 50,000 events of 2,000 lanes found and put in order (worker)',
     ours: await milliseconds(find),

@@ -3,3 +3,4 @@ export * from './axis';
 export * from './events';
 export * from './order';
 export * from './when';
+export { durations, timesOf } from '../sift/dates';

@@ -7,14 +7,14 @@ import {
   dayAt,
   eventsByNode,
   laneOrder,
-  lasting,
+  durations,
   lifeOffers,
   mostLanes,
   nodeEvents,
   recordEvents,
   shareOf,
   ticksOf,
-  timesAt,
+  timesOf,
   whenOffers,
   whenWords,
 } from '.';
@@ -55,7 +55,7 @@ const letters: Network = {
     items: Uint32Array.of(0, 1, 5, 1, 2, 3, 4),
   },
 };
-const sent = timesAt(dates('sent', 30, 10, 20, 10, 5, NaN));
+const sent = timesOf(dates('sent', 30, 10, 20, 10, 5, NaN));
 const all = Uint8Array.of(1, 1, 1, 1, 1, 1);
 const lanesOf = ({ offsets, lanes }: { offsets: Uint32Array; lanes: Uint32Array }): number[][] =>
   Array.from({ length: offsets.length - 1 }, (_, i) => [...lanes.subarray(offsets[i], offsets[i + 1])]);
@@ -110,7 +110,7 @@ describe('events of records', () => {
             return [{ row, day, lanes: [...new Set(behind.flatMap(([a, b]) => [a, b]))].sort((a, b) => a - b) }];
           });
           expected.sort((a, b) => a.day - b.day || a.row - b.row);
-          const found = recordEvents(net, 't', timesAt(dates('d', ...days)), lane, new Uint8Array(10).fill(1));
+          const found = recordEvents(net, 't', timesOf(dates('d', ...days)), lane, new Uint8Array(10).fill(1));
           expect([...found.row]).toEqual(expected.map(({ row }) => row));
           expect(lanesOf(found).map((some) => some.sort((a, b) => a - b))).toEqual(expected.map(({ lanes }) => lanes));
         },
@@ -130,7 +130,7 @@ test('nodes with a time of their own join the lanes of those tied to them', () =
       [3, 4],
     ],
   });
-  const held = timesAt(dates('held', NaN, NaN, NaN, 40, 30));
+  const held = timesOf(dates('held', NaN, NaN, NaN, 40, 30));
   const found = nodeEvents(net, held, Int32Array.of(0, 1, 2, -1, -1));
   expect([[...found.row], lanesOf(found), [...found.shape]]).toEqual([
     [4, 3],
@@ -166,16 +166,16 @@ describe('what says when', () => {
     expect(lifeOffers(letters)).toEqual([]);
   });
   test('a year is all of its days; what has no end goes on, what ends before it begins has no time', () => {
-    const years = timesAt(number('year', 1902, NaN, 1904));
+    const years = timesOf(number('year', 1902, NaN, 1904));
     expect([years.from[0], years.until[0]]).toEqual([dayNumber(1902, 1, 1), dayNumber(1903, 1, 1)]);
     expect(Number.isNaN(years.from[1])).toBe(true);
-    const lives = lasting(number('born', 1902, 1903, 1910), number('died', NaN, 1950, 1905));
+    const lives = durations(number('born', 1902, 1903, 1910), number('died', NaN, 1950, 1905));
     expect([lives.from[0], lives.until[0]]).toEqual([dayNumber(1902, 1, 1), Infinity]);
     expect([lives.until[1], Number.isNaN(lives.from[2])]).toEqual([dayNumber(1951, 1, 1), true]);
-    expect(lasting(dates('a', 3), dates('b', 8)).until[0]).toBe(9);
+    expect(durations(dates('a', 3), dates('b', 8)).until[0]).toBe(9);
   });
   test('a column of something else is refused in a sentence', () => {
-    expect(() => timesAt(text('office', 'clerk'))).toThrow(/“office” has no dates/);
+    expect(() => timesOf(text('office', 'clerk'))).toThrow(/“office” has no dates/);
   });
 });
 

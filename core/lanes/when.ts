@@ -1,8 +1,8 @@
 /** What says when something happened: a column of the records behind ties, or of nodes. */
 import * as z from 'zod';
 import type { Network } from '../graph';
-import { type Times, durations, timesOf } from '../sift/dates';
-import { type Column, dayNumber, isYears } from '../tables';
+import { isTime } from '../sift/dates';
+import type { Column } from '../tables';
 
 /** The column with the time, or with its beginning where the end stands in another; of records their table's key. */
 export const whenSchema = z.object({
@@ -19,9 +19,6 @@ export const whenWords = ({ column, until }: When): string => (until === undefin
 /** Headers of columns that say when something ended. */
 const endings =
   /(^|[\s_.-])(end(ed|s)?|until|till|to|left|closed|died|death|bis|ende|austritt|gestorben|fin|jusqu\S*|mort|fine|morte|fin(al)?|hasta|slutt?|til|eind|tot|koniec|do)([\s_.-]|$)/i;
-
-const isTime = (col: { type: string; name: string } | Column): boolean =>
-  col.type === 'date' || ('values' in col && isYears(col));
 
 /** All columns of times among these, a column with the end of another as its end first. */
 function among(columns: readonly Column[], rest: Pick<When, 'of' | 'table'>): When[] {
@@ -46,18 +43,3 @@ export const lifeOffers = (net: Network): { column: string; until: string }[] =>
   among(net.nodeColumns, { of: 'nodes' }).flatMap(({ column, until }) =>
     until === undefined ? [] : [{ column, until }],
   );
-
-/** When the cells of a column of dates, or of years, are. */
-export function timesAt(col: Column): Times {
-  if (col.type !== 'number' || !isYears(col)) return timesOf(col);
-  const year = (by: number) => col.values.map((value) => (Number.isNaN(value) ? NaN : dayNumber(value + by, 1, 1)));
-  return { from: year(0), until: year(1), doubtful: new Uint8Array(col.values.length) };
-}
-
-/** From one column to another, either of dates or of years. */
-export function lasting(begin: Column, end: Column): Times {
-  if (begin.type === 'date' && end.type === 'date') return durations(begin, end);
-  const [first, last] = [timesAt(begin), timesAt(end)];
-  const until = last.until.map((day) => (Number.isNaN(day) ? Infinity : day));
-  return { ...first, from: first.from.map((day, r) => (until[r] > day ? day : NaN)), until };
-}

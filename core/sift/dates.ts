@@ -1,5 +1,5 @@
 /** Times that rows name, as days from a first to one that is after them, and the bars that they are counted in. */
-import { type Column, type DateColumn, calendarDay, dayAfter, dayNumber, spanKind } from '../tables';
+import { type Column, type DateColumn, calendarDay, dayAfter, dayNumber, isYears, spanKind } from '../tables';
 import { Fault } from '../fault';
 import type { DateUnit } from './sift';
 
@@ -14,12 +14,21 @@ export interface Times {
 
 const made = new WeakMap<Float64Array, Times>();
 
-/** When the cells of a column are, by their precision; ranges from end to end. Made once for a column. */
+/** Whether the cells of a column are times: dates, or years. */
+export const isTime = (col: Column): boolean => col.type === 'date' || isYears(col);
+
+/** When the cells of a column of dates, or of years, are, by their precision; ranges from end to end. Made once for a column. */
 export function timesOf(col: Column): Times {
-  if (col.type !== 'date') throw new Fault(`“${col.name}” has no dates. Choose another column.`);
-  let held = made.get(col.day);
-  if (!held) made.set(col.day, (held = timesIn(col)));
+  const cells = col.type === 'date' ? col.day : col.type === 'number' && isYears(col) ? col.values : undefined;
+  if (!cells) throw new Fault(`“${col.name}” has no dates. Choose another column.`);
+  let held = made.get(cells);
+  if (!held) made.set(cells, (held = col.type === 'date' ? timesIn(col) : wholeYears(cells)));
   return held;
+}
+
+function wholeYears(years: Float64Array): Times {
+  const begin = (by: number) => years.map((year) => (Number.isNaN(year) ? NaN : dayNumber(year + by, 1, 1)));
+  return { from: begin(0), until: begin(1), doubtful: new Uint8Array(years.length) };
 }
 
 function timesIn({ day, precision, doubtful, span }: DateColumn): Times {

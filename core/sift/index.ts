@@ -1,4 +1,4 @@
-export { type Bar, type DateUnit, type SiftMeasure, type Tally, dateUnits } from './sift';
+export { type Bar, type DateUnit, type LastingRows, type SiftMeasure, type Tally, dateUnits } from './sift';
 export {
   type Sift,
   type SiftKindName,

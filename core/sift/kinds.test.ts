@@ -28,6 +28,12 @@ const dated = (...texts: string[]): Column => {
     },
   };
 };
+const text = (name: string, ...values: string[]): Column => ({
+  type: 'text',
+  name,
+  codes: Int32Array.from(values, (value, i) => (value === '' ? -1 : i)),
+  dictionary: values,
+});
 const sift = (more: object): Sift => {
   const { kind } = more as { kind: Sift['kind'] };
   return siftKinds[kind].schema.parse({ id: 's', of: 'records', ...more });
@@ -165,6 +171,54 @@ describe('dates', () => {
     expect(bars.map(({ all }) => all)).toEqual([1, 1, 2, 2, 2, 2]);
     expect(empty.all).toBe(1);
     expect(durations(begin, end).until[1]).toBe(Infinity);
+  });
+  test('years are times as well, from the first day to the last', () => {
+    const joined = amounts(1902, 1910, NaN, 1915);
+    const left = { ...amounts(1905, NaN, 1920, 1914), name: 'year left' };
+    const window = { from: dayNumber(1906, 1, 1), to: dayNumber(1907, 1, 1) };
+    expect(passing({ kind: 'dates', column: 'n', until: 'year left', ...window }, 4, joined, left)).toEqual([
+      0, 0, 0, 0,
+    ]);
+    const day = { from: dayNumber(1905, 12, 31), to: dayNumber(1906, 1, 1) };
+    expect(passing({ kind: 'dates', column: 'n', until: 'year left', ...day }, 4, joined, left)).toEqual([1, 0, 0, 0]);
+    expect(passing({ kind: 'dates', column: 'n', from: dayNumber(1910, 12, 31) }, 4, joined)).toEqual([0, 1, 0, 1]);
+    expect(tallied({ kind: 'numbers', column: 'n' }, 4, joined)).toMatchObject({ years: true });
+    expect(tallied({ kind: 'numbers', column: 'n' }, 2, amounts(1, 2))).toMatchObject({ years: false });
+    expect(() => passing({ kind: 'dates', column: 'n' }, 2, amounts(1, 2))).toThrow(/“n” has no dates/);
+  });
+  test('rows one by one: under headings, in the order of their time, with those that pass the window', () => {
+    const columns: Column[] = [
+      dated('1903', '1901-05-02', '1902', '', '1899', '1900'),
+      { ...dated('1905', '', '1901', '1904', '1899?', '1900'), name: 'left' },
+      text('who', 'Ann', 'Bo', 'Cy', 'Di', '', 'Ed'),
+      text('club', 'b', 'a', 'a', 'a', 'b', ''),
+    ];
+    const rows = { label: 'who', group: 'club' };
+    const window = { from: dayNumber(1902, 1, 1), to: dayNumber(1904, 1, 1) };
+    const ask = (more: object) =>
+      tallied({ kind: 'dates', column: 'sent', until: 'left', rows, ...window, ...more }, 6, ...columns).rows;
+    const found = ask({});
+    // Cy leaves before he comes, and Di never came: neither has a time.
+    expect(found?.labels).toEqual(['Bo', 'row 5', 'Ann', 'Ed']);
+    expect(found?.groups).toEqual(['a', 'b', 'b', '']);
+    expect([...(found?.row ?? [])]).toEqual([1, 4, 0, 5]);
+    expect(found?.until[0]).toBe(Infinity);
+    expect([...(found?.light ?? [])]).toEqual([0, 1, 0, 0]);
+    expect([...(found?.inside ?? [])]).toEqual([1, 0, 1, 0]);
+    expect([...(ask({ how: 'within' })?.inside ?? [])]).toEqual([0, 0, 0, 0]);
+    expect([...(ask({ how: 'begins' })?.inside ?? [])]).toEqual([0, 0, 1, 0]);
+    expect(ask({ rows: undefined })).toBeUndefined();
+    expect(ask({ until: undefined, rows: {} })?.labels).toEqual(['row 5', 'row 6', 'row 2', 'row 3', 'row 1']);
+  });
+  test('of many rows those in view are listed, and only so many', () => {
+    const size = 5000;
+    const one = sift({ kind: 'dates', column: 'sent', rows: {} });
+    const rows = rowsOf(size, dated(...Array.from({ length: size }, (_, i) => `1${String(i % 900).padStart(3, '0')}`)));
+    const tally = kindOf(one).tally(rows, one, every(size));
+    const list = (inView: Uint8Array) => (tally(inView, one) as Extract<Tally, { kind: 'bars' }>).rows;
+    expect([list(every(size))?.row.length, list(every(size))?.all]).toEqual([2000, size]);
+    const few = Uint8Array.from({ length: size }, (_, i) => (i % 1000 === 7 ? 1 : 0));
+    expect([...(list(few)?.row ?? [])]).toEqual([7, 4007, 3007, 2007, 1007].sort((a, b) => (a % 900) - (b % 900)));
   });
   test('a window is said as coarsely as it can be', () => {
     const say = (from?: [number, number, number], to?: [number, number, number]) =>

@@ -32,6 +32,8 @@ export interface SiftRows {
   labels?: readonly string[];
   /** A Fault that says so where it is not there. */
   column(name: string): Column;
+  /** Names of the columns that hold times. */
+  times?(): string[];
   /** Where nodes are; absent where the rows are none. */
   spots?(where: Where): Spots;
 }
@@ -52,6 +54,23 @@ export interface Bar extends Count {
   parts?: number[];
 }
 
+/** Rows one by one, in the order they are drawn. */
+export interface LastingRows {
+  /** Places among all rows. */
+  row: Uint32Array;
+  /** First day, −Infinity where the beginning is open, and first day after, Infinity where the end is. */
+  from: Float64Array;
+  until: Float64Array;
+  /** 1 where the time is doubtful, or not known to the day. */
+  light: Uint8Array;
+  /** 1 where the time passes the window. */
+  inside: Uint8Array;
+  labels: string[];
+  groups?: string[];
+  /** How many there are in all; the rest is not listed. */
+  all: number;
+}
+
 /** What a card shows, counted under the other sifts. */
 export type Tally =
   | { kind: 'values'; values: (Count & { value: string })[]; distinct: number; shown: number }
@@ -64,6 +83,10 @@ export type Tally =
       unit?: DateUnit;
       parts?: string[];
       uncertain?: number;
+      /** Of dates: columns that may say when what begins ends. Of numbers: whether they are years. */
+      ends?: string[];
+      years?: boolean;
+      rows?: LastingRows;
       /** Of numbers: whether all are whole; the last number of a bar is then one under its end. */
       whole?: boolean;
     }

@@ -4,7 +4,8 @@ import { numbers } from '../amounts';
 import { Fault } from '../fault';
 import { own } from '../own';
 import { type Where, spotsOf } from '../places';
-import { type Table, column } from '../tables';
+import { type Column, type Table, column } from '../tables';
+import { isTime } from './dates';
 import { addFailing, all, clear, countOf, edgeBitsOf, markByRecords, markedWith, single, tiesOf } from './marks';
 import { type Sift, type Sifting, kindOf, narrows } from './registry';
 import type { Count, SiftRows, Tally, Tallying } from './sift';
@@ -217,7 +218,7 @@ export class Sifter {
 
   private rows(sift: Sift): SiftRows {
     const { net } = this.ground;
-    const named = (columns: { columns: readonly import('../tables').Column[] }, name: string, of: string) => {
+    const named = (columns: { columns: readonly Column[] }, name: string, of: string) => {
       const found = column(columns, name);
       if (!found) throw new Fault(`${of} have no column “${name}” here. Remove the sift, or choose another column.`);
       return found;
@@ -226,16 +227,19 @@ export class Sifter {
       const column = (name: string) => named({ columns: net.nodeColumns }, name, 'Nodes');
       const spots = (where: Where) =>
         spotsOf(net, where, where.table === undefined ? undefined : this.ground.table(where.table));
-      return { size: nodeCount(net), ids: net.ids, labels: net.labels, column, spots };
+      const times = () => timesAmong(net.nodeColumns);
+      return { size: nodeCount(net), ids: net.ids, labels: net.labels, column, times, spots };
     }
     if (sift.of === 'edges') {
       const weight = { type: 'number' as const, name: 'weight', values: net.weight };
       const columns = [...net.edgeColumns, ...(column({ columns: net.edgeColumns }, 'weight') ? [] : [weight])];
-      return { size: edgeCount(net), column: (name) => named({ columns }, name, 'Ties') };
+      const times = () => timesAmong(columns);
+      return { size: edgeCount(net), column: (name) => named({ columns }, name, 'Ties'), times };
     }
     this.beginOf(sift);
     const table = this.ground.table(sift.table ?? '');
-    return { size: table.rows, column: (name) => named(table, name, `The records of “${table.name}”`) };
+    const times = () => timesAmong(table.columns);
+    return { size: table.rows, column: (name) => named(table, name, `The records of “${table.name}”`), times };
   }
 
   /** Each weight by the share that the records have which pass: of their number, or of what ties weigh by. */
@@ -285,6 +289,8 @@ export class Sifter {
 function settingsOf({ id: _id, on: _on, ...settings }: Sift): string {
   return JSON.stringify(settings);
 }
+
+const timesAmong = (columns: readonly Column[]): string[] => columns.filter(isTime).map(({ name }) => name);
 
 const said = (error: unknown): string => {
   if (error instanceof Fault) return error.message;

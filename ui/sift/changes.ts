@@ -1,12 +1,27 @@
 /** Changes of what is sifted by. */
 import { type Network, kindColumn } from '@/core/graph';
-import { type Sift, type SiftKindName, type Sifting, siftKinds } from '@/core/sift';
-import { type Column, type ColumnSpec } from '@/core/tables';
+import { type Sift, type SiftKindName, type SiftOf, type Sifting, siftKinds } from '@/core/sift';
+import { type Column, type ColumnSpec, dayNumber } from '@/core/tables';
 import type { TableAddress } from '@/worker/client';
 
 export const changed = (sifting: Sifting, id: string, change: Partial<Sift>): Sifting => ({
   ...sifting,
   sifts: sifting.sifts.map((sift) => (sift.id === id ? ({ ...sift, ...change } as Sift) : sift)),
+});
+
+/** A sift of numbers that are years as one of dates, so that they can last from one column to another. */
+export const asYears = (
+  { sifts, ...rest }: Sifting,
+  { id, on, of, table, column, from, to }: SiftOf<'numbers'>,
+): Sifting => ({
+  ...rest,
+  sifts: sifts.map((sift) => {
+    if (sift.id !== id) return sift;
+    const dates = siftKinds.dates.schema.parse({ id, kind: 'dates', on, of, table, column });
+    const day = (year: number | undefined): number | undefined =>
+      year === undefined ? undefined : dayNumber(Math.floor(year), 1, 1);
+    return { ...dates, from: day(from), to: day(to === undefined ? undefined : to + 1) };
+  }),
 });
 
 export const lifted = (sifting: Sifting, id: string): Sifting => ({

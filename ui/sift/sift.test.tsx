@@ -71,10 +71,11 @@ const tables = [
     columns: table.columns.map(({ name, type }) => ({ name, type })),
   },
 ];
+let mockSifted = net;
 const session: Partial<Session> = {
   service: {
     ask: (kind: 'sift', _trail: unknown, _at: string, what: Questions['sift']['ask']) =>
-      Promise.resolve(answer(kind, net, what, { ...alone, table: () => table }, () => undefined)),
+      Promise.resolve(answer(kind, mockSifted, what, { ...alone, table: () => table }, () => undefined)),
     hush: () => undefined,
   } as unknown as Session['service'],
 };
@@ -100,7 +101,10 @@ const put = async ({ user }: Shown, title: string): Promise<void> => {
   await user.click(await screen.findByRole('button', { name: title }));
 };
 const status = (): string => screen.getByText(/nothing is recomputed/).textContent ?? '';
-beforeEach(() => void mockSaid.splice(0));
+beforeEach(() => {
+  mockSaid.splice(0);
+  mockSifted = net;
+});
 
 test('a sift by values of the records leaves their ties and who stands at them, in every view, until it is lifted', async () => {
   const it = shown();
@@ -157,6 +161,42 @@ test('a window of dates is drawn out, stepped, written and opened; what is known
   fireEvent.doubleClick(svg);
   await waitFor(() => expect(it.store.getState().sifting.sifts[0]).toMatchObject({ from: undefined, to: undefined }));
   expect(shifted({ first: 1, last: 2 }, -5, 6)).toEqual({ first: 0, last: 1 });
+});
+
+test('numbers that are years become a sift of dates, with its window; columns of times are offered for the end', async () => {
+  const columns = [...net.nodeColumns, number('born', 1870, 1880, 1890, 1900), number('died', 1930, 1885, 1940, NaN)];
+  mockSifted = { ...net, nodeColumns: columns };
+  const it = shown({ net: mockSifted, looks: dress(mockSifted, plainStyle) });
+  await it.user.click(screen.getByRole('button', { name: /Sift by/ }));
+  const offered = await screen.findByRole('region', { name: 'Of nodes' });
+  await it.user.click(within(offered).getByRole('button', { name: 'Born' }));
+  await it.user.type(await screen.findByLabelText('born from'), '1875{Enter}');
+  await it.user.click(await screen.findByRole('button', { name: 'As years' }));
+  await waitFor(() => expect(status()).toContain('3 of 4 nodes'));
+  expect(it.store.getState().sifting.sifts).toMatchObject([{ kind: 'dates', from: dayNumber(1875, 1, 1) }]);
+  await it.user.click(await screen.findByRole('combobox', { name: 'End of born' }));
+  expect(screen.getAllByRole('option').map((one) => one.textContent)).toEqual(['a time by itself', 'until died']);
+  await it.user.click(screen.getByRole('option', { name: 'until died' }));
+  expect(await screen.findByRole('list', { name: 'born row by row' })).toBeTruthy();
+});
+
+test('each row is a bar, called and grouped by columns; hovering tells it, a click selects its record', async () => {
+  const it = shown();
+  await put(it, 'sent_on');
+  await it.user.click(await screen.findByRole('checkbox', { name: 'each row as a bar' }));
+  const list = await screen.findByRole('list', { name: 'sent_on row by row' });
+  const lines = (): (string | null)[] =>
+    within(list)
+      .getAllByRole('listitem')
+      .map((one) => one.textContent);
+  expect(lines()).toEqual(['row 1', 'row 2', 'row 3', 'row 4']);
+  await it.user.click(screen.getByRole('combobox', { name: 'Rows are called by' }));
+  await it.user.click(screen.getByRole('option', { name: 'called by packets' }));
+  await it.user.click(screen.getByRole('combobox', { name: 'Rows stand under' }));
+  await it.user.click(screen.getByRole('option', { name: 'under variety' }));
+  await waitFor(() => expect(lines()).toEqual(['bere', '4', '8', 'kale', '2', 'oats', '16']));
+  await it.user.click(within(list).getByRole('button', { name: '2, 1911, kale, not certain' }));
+  expect(it.store.getState().selection).toEqual({ nodes: [], records: [{ table: 'consignments', row: 0 }] });
 });
 
 test('sifts of nodes, of ties, by words, by a shortlist and by what is selected work together; set aside they wait', async () => {

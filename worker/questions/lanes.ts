@@ -83,13 +83,13 @@ function timesBy(core: Core, net: Network, { of, table, column, until }: When, a
     throw new Fault('The ties no longer rest on the table that says when. Choose again what does.');
   const columns = of === 'nodes' ? net.nodeColumns : around.table(table ?? '').columns;
   const begin = named(columns, column);
-  return until === undefined ? core.timesAt(begin) : core.lasting(begin, named(columns, until));
+  return until === undefined ? core.timesOf(begin) : core.durations(begin, named(columns, until));
 }
 
 /** Lives, where their columns are still there. */
 function livesBy(core: Core, net: Network, { column, until }: { column: string; until: string }) {
   const [begin, end] = [column, until].map((name) => net.nodeColumns.find((col) => col.name === name));
-  return begin && end ? core.lasting(begin, end) : undefined;
+  return begin && end ? core.durations(begin, end) : undefined;
 }
 
 function named(columns: readonly Column[], name: string): Column {

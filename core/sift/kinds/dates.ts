@@ -1,7 +1,8 @@
 import * as z from 'zod';
-import { type Times, barOf, barsBetween, durations, timesOf, unitFor, windowWords } from '../dates';
+import { type Times, barOf, barsBetween, durations, isTime, timesOf, unitFor, windowWords } from '../dates';
 import { entriesOf } from '../entries';
 import { type Grouping, counting } from '../measure';
+import { rowsInOrder } from './dates-rows';
 import { type Bar, type SiftKind, type SiftRows, type Tallying, dateUnits, measureSchema, siftBase } from '../sift';
 
 /** How much of a row's time must lie in the window. */
@@ -27,6 +28,8 @@ const schema = z.object({
   unit: z.enum(dateUnits).optional(),
   /** A column whose values the bars are split by. */
   split: z.string().optional(),
+  /** Whether each row is shown as a bar of its own, what it is called by, and what rows stand under. */
+  rows: z.object({ label: z.string().optional(), group: z.string().optional() }).optional(),
   measure: measureSchema,
 });
 type Dates = z.infer<typeof schema>;
@@ -37,22 +40,26 @@ const times = (rows: SiftRows, { column, until }: Dates): Times =>
 const isUncertain = ({ from, until, doubtful }: Times, row: number): boolean =>
   doubtful[row] === 1 || until[row] - from[row] > 1;
 
+/** Whether what lasts from one day to another lies in the window as it is asked for. */
+function lying({ from: first = -Infinity, to: last = Infinity, how }: Dates): (from: number, until: number) => boolean {
+  const tests: Record<(typeof lies)[number], (from: number, until: number) => boolean> = {
+    overlaps: (from, until) => from < last && until > first,
+    begins: (from) => from >= first && from < last,
+    ends: (_from, until) => until > first && until <= last,
+    within: (from, until) => from >= first && until <= last,
+  };
+  return tests[how];
+}
+
 export const dates: SiftKind<'dates', Dates> = {
   key: 'dates',
   title: 'Dates',
   schema,
-  fits: ({ type }) => type === 'date',
+  fits: isTime,
   open: ({ from, to, uncertain, empty }) => from === undefined && to === undefined && (uncertain || empty),
   passes(rows, sift) {
     const found = times(rows, sift);
-    const { from: first = -Infinity, to: last = Infinity } = sift;
-    const tests: Record<(typeof lies)[number], (from: number, until: number) => boolean> = {
-      overlaps: (from, until) => from < last && until > first,
-      begins: (from) => from >= first && from < last,
-      ends: (_from, until) => until > first && until <= last,
-      within: (from, until) => from >= first && until <= last,
-    };
-    const lie = tests[sift.how];
+    const lie = lying(sift);
     // Where rows last from one column to another their length says nothing of how well they are known.
     const leave = (row: number): boolean =>
       !sift.uncertain && (sift.until === undefined ? isUncertain(found, row) : found.doubtful[row] === 1);
@@ -63,7 +70,7 @@ export const dates: SiftKind<'dates', Dates> = {
     }
     return marks;
   },
-  tallies: ({ column, until, unit, split, measure }) => [column, until, unit, split, measure],
+  tallies: ({ column, until, unit, split, measure, rows }) => [column, until, unit, split, measure, rows],
   tally: (rows, sift, all) => tallying(rows, sift, times(rows, sift), all),
   words: ({ from, to, column, uncertain }) =>
     from === undefined && to === undefined ? (uncertain ? column : `${column} to the day`) : windowWords(from, to),
@@ -125,7 +132,9 @@ function tallying(rows: SiftRows, sift: Dates, found: Times, all: Uint8Array): T
       many: (many + 1) * width,
       places: withParts(grouping, rows.size, parts),
     });
-  return (inView) => {
+  const ends = (rows.times?.() ?? []).filter((name) => name !== sift.column);
+  const each = sift.rows && rowsInOrder(rows, sift.rows, found, lasting ? found.doubtful : light, all);
+  return (inView, now) => {
     const here = count(inView);
     const lightInView = new Uint8Array(rows.size);
     for (let r = 0; r < rows.size; r++) lightInView[r] = inView[r] & light[r];
@@ -136,7 +145,8 @@ function tallying(rows: SiftRows, sift: Dates, found: Times, all: Uint8Array): T
       return byPart ? { ...bar, parts: Array.from(byPart.subarray(i * width, (i + 1) * width)) } : bar;
     });
     const empty = { inView: here[many], all: total[many] };
-    return { kind: 'bars', bars, low, high, unit, empty, uncertain, ...(parts ? { parts: parts.names } : {}) };
+    const more = { ...(parts && { parts: parts.names }), ...(each && { rows: each(inView, lying(now)) }) };
+    return { kind: 'bars', bars, low, high, unit, empty, uncertain, ends, ...more };
   };
 }
 

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { numbers as numbersOf } from '../../amounts';
+import { isYears } from '../../tables';
 import { shortNumber } from '../../style';
 import { counting } from '../measure';
 import { type Bar, type SiftKind, measureSchema, siftBase } from '../sift';
@@ -36,7 +37,9 @@ export const numbers: SiftKind<'numbers', Numbers> = {
   },
   tallies: ({ column, measure }) => [column, measure],
   tally(rows, sift, all) {
-    const values = numbersOf(rows.column(sift.column));
+    const col = rows.column(sift.column);
+    const values = numbersOf(col);
+    const years = isYears(col);
     let [low, high] = [Infinity, -Infinity];
     for (let r = 0; r < rows.size; r++) {
       if (!all[r] || !Number.isFinite(values[r])) continue;
@@ -62,7 +65,7 @@ export const numbers: SiftKind<'numbers', Numbers> = {
         const from = low + i * width;
         return { from, to: i === many - 1 ? (whole ? high + 1 : high) : from + width, inView: here[i], all: total[i] };
       });
-      return { kind: 'bars', bars: found, low, high, whole, empty: { inView: here[many], all: total[many] } };
+      return { kind: 'bars', bars: found, low, high, whole, years, empty: { inView: here[many], all: total[many] } };
     };
   },
   words({ column, from, to }) {

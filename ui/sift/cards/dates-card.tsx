@@ -4,10 +4,12 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { type SiftOf, dateUnits, windowWords } from '@/core/sift';
 import { readDate, dayAfter, writeDate, datePrecision } from '@/core/tables';
 import { Choose, IconButton, TextField } from '@/ui/kit';
+import { Tick } from '@/ui/kit/tick';
 import { useWorkbench } from '@/ui/state/context';
 import { Brush, type Span, partColours, shifted } from '../brush';
 import { offersFor } from '../changes';
 import type { CardProps } from './card';
+import { LastingRows } from './lasting-rows';
 import { MeasureField } from './measure-field';
 
 /** Milliseconds from one window to the next while it plays. */
@@ -22,7 +24,11 @@ export function DatesCard({ sift, tally, set }: CardProps<SiftOf<'dates'>, 'bars
     () => offersFor(net, tables).filter(({ of, table }) => of === sift.of && table === sift.table),
     [net, sift.of, sift.table, tables],
   );
-  const others = own.filter(({ kind, column }) => kind === 'dates' && column !== sift.column);
+  const others = tally?.ends ?? [];
+  const called = own.map(({ column }) => ({ value: column, label: `called by ${column}` }));
+  const under = own
+    .filter(({ kind }) => kind === 'values')
+    .map(({ column }) => ({ value: column, label: `under ${column}` }));
   const first = sift.from === undefined ? 0 : bars.findLastIndex(({ from }) => from <= (sift.from ?? 0));
   const last = sift.to === undefined ? bars.length - 1 : bars.findIndex(({ to }) => to >= (sift.to ?? 0));
   const open = sift.from === undefined && sift.to === undefined;
@@ -85,9 +91,9 @@ export function DatesCard({ sift, tally, set }: CardProps<SiftOf<'dates'>, 'bars
             value={sift.until ?? ''}
             choices={[
               { value: '', label: 'a time by itself' },
-              ...others.map(({ column }) => ({ value: column, label: `until ${column}` })),
+              ...others.map((column) => ({ value: column, label: `until ${column}` })),
             ]}
-            onChange={(until) => set({ until: until || undefined })}
+            onChange={(until) => set({ until: until || undefined, rows: until ? (sift.rows ?? {}) : sift.rows })}
           />
         )}
         {sift.until !== undefined && (
@@ -110,6 +116,7 @@ export function DatesCard({ sift, tally, set }: CardProps<SiftOf<'dates'>, 'bars
         label={`${sift.column} over time`}
         onChange={take}
       />
+      {sift.rows && tally?.rows && <LastingRows sift={sift} rows={tally.rows} bars={bars} />}
       <p className="flex items-center justify-between text-xs text-quiet">
         <span>{bars.length ? windowWords(bars[0].from, bars[0].to) : 'no dates'}</span>
         {!open && <b className="font-semibold text-ink">{windowWords(sift.from, sift.to)}</b>}
@@ -153,6 +160,32 @@ export function DatesCard({ sift, tally, set }: CardProps<SiftOf<'dates'>, 'bars
           <ChevronRight size={15} aria-hidden />
         </IconButton>
       </div>
+      <Tick
+        checked={sift.rows !== undefined}
+        onChange={(on) => set({ rows: on ? {} : undefined })}
+        className="mt-1 text-sm"
+        accent="accent-[var(--sifted)]"
+      >
+        each row as a bar
+      </Tick>
+      {sift.rows && (
+        <div className="mt-1 grid grid-cols-2 gap-1.5">
+          <Choose
+            compact
+            label="Rows are called by"
+            value={sift.rows.label ?? ''}
+            choices={[{ value: '', label: sift.of === 'nodes' ? 'called by name' : 'called by number' }, ...called]}
+            onChange={(label) => set({ rows: { ...sift.rows, label: label || undefined } })}
+          />
+          <Choose
+            compact
+            label="Rows stand under"
+            value={sift.rows.group ?? ''}
+            choices={[{ value: '', label: 'no headings' }, ...under]}
+            onChange={(group) => set({ rows: { ...sift.rows, group: group || undefined } })}
+          />
+        </div>
+      )}
       {((tally?.uncertain ?? 0) > 0 || !sift.uncertain) && (
         <label className="mt-1 flex items-center gap-1.5 text-sm">
           <input

@@ -1,7 +1,9 @@
 'use client';
 import type { SiftOf } from '@/core/sift';
-import { TextField, shortNumber } from '@/ui/kit';
+import { Button, TextField, shortNumber } from '@/ui/kit';
+import { useWorkbenchStore } from '@/ui/state/context';
 import { Brush, type Span } from '../brush';
+import { asYears } from '../changes';
 import type { CardProps } from './card';
 import { MeasureField } from './measure-field';
 
@@ -9,6 +11,8 @@ import { MeasureField } from './measure-field';
 export function NumbersCard({ sift, tally, set }: CardProps<SiftOf<'numbers'>, 'bars'>) {
   const bars = tally?.bars ?? [];
   const whole = tally?.whole ?? false;
+  const store = useWorkbenchStore();
+  const say = (value: number): string => (tally?.years ? String(value) : shortNumber(value));
   const { from, to } = sift;
   const span = spanOf(bars, from, to, whole);
   const given = (text: string): number | undefined => {
@@ -19,6 +23,7 @@ export function NumbersCard({ sift, tally, set }: CardProps<SiftOf<'numbers'>, '
     <>
       <div className="mt-1.5 grid grid-cols-2 items-center gap-1.5">
         <MeasureField sift={sift} onChange={(measure) => set({ measure })} />
+        {tally?.years && <Button onClick={() => store.getState().sift((now) => asYears(now, sift))}>As years</Button>}
       </div>
       <Brush
         bars={bars}
@@ -34,8 +39,8 @@ export function NumbersCard({ sift, tally, set }: CardProps<SiftOf<'numbers'>, '
         }
       />
       <p className="flex justify-between text-xs text-quiet">
-        <span>{shortNumber(tally?.low ?? 0)}</span>
-        <span>{shortNumber(tally?.high ?? 0)}</span>
+        <span>{say(tally?.low ?? 0)}</span>
+        <span>{say(tally?.high ?? 0)}</span>
       </p>
       <div className="mt-1 flex items-center gap-1.5 text-sm">
         <TextField
