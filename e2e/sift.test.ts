@@ -98,8 +98,26 @@ test('every view shows what is in view, after a reload too, until it is lifted',
   expect(await violations(driver)).toEqual([]);
 });
 
-test('what is in view is kept as a step with the same nodes and ties', async () => {
+test('cards are dragged into another order', async () => {
   await driver.findElement(By.xpath('//nav[@aria-label="Trail"]//button[b="Sift"]')).click();
+  const titles = async (): Promise<string[]> =>
+    Promise.all((await driver.findElements(By.css('[aria-label="Sift"] ol > li h3'))).map((one) => one.getText()));
+  await named(driver, 'h2', 'Sift');
+  await driver.wait(async () => (await titles()).length > 1, wait, 'no cards');
+  const before = await titles();
+  const [first, second] = await driver.findElements(By.css('[aria-label="Sift"] ol > li h3'));
+  await driver
+    .actions()
+    .move({ origin: second })
+    .press()
+    .move({ origin: first, y: 4 })
+    .move({ origin: first, y: -6 })
+    .release()
+    .perform();
+  await driver.wait(async () => (await titles())[0] === before[1], wait, 'not dragged');
+});
+
+test('what is in view is kept as a step with the same nodes and ties', async () => {
   const tile = await driver.findElement(By.xpath('//nav[@aria-label="Trail"]//button[b="Sift"]'));
   const counts = /\d+ · \d+/.exec(await tile.getText())?.[0] ?? 'none';
   await (await button(driver, 'Keep these as a step')).click();

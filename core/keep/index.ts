@@ -37,6 +37,7 @@ import {
   reachSchema,
 } from './parts';
 import type { KeepKind } from './rule';
+import { bySift, siftedSchema } from './sifted';
 
 export const keepRuleSchema = z.discriminatedUnion('by', [
   componentSchema,
@@ -56,6 +57,7 @@ export const keepRuleSchema = z.discriminatedUnion('by', [
   weightSchema,
   strongestSchema,
   backboneSchema,
+  siftedSchema,
 ]);
 export type KeepRule = z.infer<typeof keepRuleSchema>;
 
@@ -77,6 +79,7 @@ export const keepKinds = {
   weight: byWeight,
   strongest: byStrongest,
   backbone: byBackbone,
+  sift: bySift,
 } as const;
 
 /** The kind of a rule, its type set aside: the schema has parted them. */
@@ -84,4 +87,5 @@ export const keepKindOf = (rule: KeepRule): KeepKind<KeepRule> => keepKinds[rule
 
 export * from './condition';
 export * from './rule';
+export { type SiftedRule, siftColumns, siftTables } from './sifted';
 export { disparity } from '../measure/disparity';

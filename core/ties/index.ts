@@ -19,7 +19,7 @@ export async function makeTies(settings: TiesSettings, context: TiesContext): Pr
 
 export * from './settings';
 export { type Candidates, type Made, type Note } from './make';
-export { fitsGathering } from './gather';
+export { fitsGathering, recordCounts } from './gather';
 export { projection } from './project';
 export * from './offers';
 export * from './words';

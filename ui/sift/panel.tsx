@@ -1,6 +1,8 @@
 'use client';
 /** The sifts at the left: cards in their order, what they leave, and what can be sifted by. */
 import { PanelLeftClose } from 'lucide-react';
+import { type DragEndEvent, DndContext, PointerSensor, closestCenter, useSensor, useSensors } from '@dnd-kit/core';
+import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { createElement } from 'react';
 import { type Sift, type Sifting, type Tally, untied } from '@/core/sift';
 import { own } from '@/core/own';
@@ -13,7 +15,7 @@ import { DatesCard } from './cards/dates-card';
 import { NumbersCard } from './cards/numbers-card';
 import { AreaCard, ChosenCard, WordsCard } from './cards/plain-cards';
 import { ValuesCard } from './cards/values-card';
-import { changed } from './changes';
+import { changed, moved } from './changes';
 import { KeepThese } from './keep-these';
 import { KeptSifts } from './kept-sifts';
 
@@ -32,6 +34,12 @@ export function SiftPanel() {
   const store = useWorkbenchStore();
   const { sifts } = sifting;
   const ofTies = sifts.some((sift) => sift.on && sift.of !== 'nodes');
+  // By keys the arrows of each card do it.
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const dropped = ({ active, over }: DragEndEvent): void => {
+    const place = (id: string | number | undefined): number => sifts.findIndex((sift) => sift.id === id);
+    if (over && active.id !== over.id) store.getState().sift((now) => moved(now, place(active.id), place(over.id)));
+  };
   return (
     <aside aria-label="Sift" className="flex w-[312px] shrink-0 flex-col border-r border-line bg-panel">
       <div className="min-h-0 grow overflow-y-auto px-3.5 pt-3.5 pb-4">
@@ -49,11 +57,15 @@ export function SiftPanel() {
           {counts &&
             ` ${grouped(counts.records.inView)} of ${counted(counts.records.all, 'record')}, ${grouped(counts.nodes.inView)} of ${counted(counts.nodes.all, 'node')} and ${grouped(counts.edges.inView)} of ${counted(counts.edges.all, 'tie')} are in view, in every view.`}
         </p>
-        <ol>
-          {sifts.map((sift) => (
-            <OneCard key={sift.id} sift={sift} />
-          ))}
-        </ol>
+        <DndContext id="sifts" sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
+          <SortableContext items={sifts.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
+            <ol>
+              {sifts.map((sift) => (
+                <OneCard key={sift.id} sift={sift} />
+              ))}
+            </ol>
+          </SortableContext>
+        </DndContext>
         <div className="mt-3 flex flex-wrap gap-2">
           <AddSift />
           <KeptSifts />

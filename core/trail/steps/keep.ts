@@ -1,7 +1,15 @@
 /** Keep: the part of the network that stays. */
 import * as z from 'zod';
 import { edgeCount, nodeCount, subnetwork, withColumn } from '../../graph';
-import { type KeepRule, conditionColumns, keepKindOf, keepRuleSchema, shortlistsIn } from '../../keep';
+import {
+  type KeepRule,
+  conditionColumns,
+  keepKindOf,
+  keepRuleSchema,
+  shortlistsIn,
+  siftColumns,
+  siftTables,
+} from '../../keep';
 import { Fault, grouped } from '../../fault';
 import { type StepKind, given } from '../step';
 
@@ -23,23 +31,27 @@ export const keep: StepKind<KeepSettings> = {
   goesBefore: ['measure', 'groups', 'arrange', 'style'],
   readsColumns: ({ rule }) => {
     if (rule.by === 'number' || rule.by === 'values') return [rule.column];
+    if (rule.by === 'sift') return siftColumns(rule);
     return rule.by === 'condition' ? conditionColumns(rule.where) : [];
   },
   reads({ rule }) {
+    if (rule.by === 'sift') return { tables: siftTables(rule) };
     if (rule.by === 'shortlist') return { shortlists: rule.shortlist ? [rule.shortlist] : [] };
     return rule.by === 'condition' ? { shortlists: shortlistsIn(rule.where) } : {};
   },
   summary: ({ rule }) => keepKindOf(rule).summary(rule),
   async run(state, settings, context) {
-    const { network, ...rest } = given(state);
-    const { nodes, edges, columns = [] } = keepKindOf(settings.rule).marks(network, settings.rule, context);
+    const { network: before, ...rest } = given(state);
+    const { rule } = settings;
+    const network = rule.by === 'sift' ? (await import('./keep-sifted')).sifted(before, rule, context) : before;
+    const { nodes, edges, columns = [] } = keepKindOf(rule).marks(network, rule, context);
     const told = columns.reduce((net, col) => withColumn(net, 'nodes', col, context.step, { derived: true }), network);
     const kept = subnetwork(told, nodes, edges);
-    if (nodeCount(kept) === 0 && nodeCount(network) > 0) {
+    if (nodeCount(kept) === 0 && nodeCount(before) > 0) {
       throw new Fault(`No node passes ${this.summary(settings)}. Widen the step or switch it off.`, context.step);
     }
     const notes = [];
-    if (edgeCount(kept) === 0 && edgeCount(network) > 0) {
+    if (edgeCount(kept) === 0 && edgeCount(before) > 0) {
       notes.push({ text: `No edge is left after ${this.summary(settings)}. Widen the step to see ties.` });
     }
     return {

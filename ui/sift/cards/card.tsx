@@ -1,4 +1,6 @@
 'use client';
+import { useSortable } from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
 import { ArrowDown, ArrowUp, X } from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { Sift, Tally } from '@/core/sift';
@@ -29,13 +31,16 @@ export function Card({
   const sifts = useWorkbench((state) => state.sifting.sifts);
   const at = sifts.findIndex(({ id }) => id === sift.id);
   const act = store.getState().sift;
+  const { listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: sift.id });
   return (
     <li
+      ref={setNodeRef}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
       aria-label={`Sift by ${title}`}
-      className={`mt-2 rounded-lg border border-line px-2.5 pt-2 pb-2.5 ${sift.on ? '' : 'opacity-70'}`}
+      className={`relative mt-2 bg-panel ${isDragging ? 'z-10 shadow-lg' : ''} rounded-lg border border-line px-2.5 pt-2 pb-2.5 ${sift.on ? '' : 'opacity-70'}`}
     >
       <div className="flex items-start gap-1">
-        <div className="min-w-0 grow">
+        <div className="min-w-0 grow cursor-grab touch-none" {...listeners}>
           <h3 className="truncate font-semibold" title={title}>
             {title}
           </h3>

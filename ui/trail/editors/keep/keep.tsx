@@ -8,6 +8,7 @@ import type { EditorProps } from '../../editor';
 import { useStepBefore } from '../groups/use-step-before';
 import { ChosenNodes } from './chosen-nodes';
 import { Conditions } from './conditions';
+import { SiftRule } from './sift-rule';
 import { ValuesRule } from './values-rule';
 import { own } from '@/core/own';
 import { DegreeRule, LeaveField, NumberRule, Range, type RuleProps, ShortlistField, WayField } from './fields';
@@ -25,7 +26,7 @@ export function KeepEditor({ step, before, set }: EditorProps<'keep'>) {
         onChange={(by) => before && set({ rule: firstRule(by as KeepRule['by'], before) })}
         help={keepKinds[rule.by].help}
       />
-      {before && <RuleForm rule={rule} before={before} set={set} at={at} />}
+      {before && <RuleForm step={step.id} rule={rule} before={before} set={set} at={at} />}
       {report && before && before.nodes > 0 && !report.fault && (
         <p className="mt-4 border-t border-line pt-3" aria-live="polite">
           <b className="font-semibold">
@@ -68,11 +69,11 @@ function firstRule(by: KeepRule['by'], before: Holdings): KeepRule {
         where: { match: 'all', rules: [{ about: 'degree', column: '', is: 'at least', value: '2', to: '' }] },
       };
     default:
-      return keepKinds[by].schema.parse({ by, nodes: [], from: [], to: [], shortlist: '' });
+      return keepKinds[by].schema.parse({ by, nodes: [], from: [], to: [], shortlist: '', sifts: [] });
   }
 }
 
-function RuleForm({ rule, before, set, at }: RuleProps<KeepRule['by']>): ReactNode {
+function RuleForm({ step, rule, before, set, at }: RuleProps<KeepRule['by']> & { step: string }): ReactNode {
   switch (rule.by) {
     case 'component':
       return (
@@ -246,6 +247,8 @@ function RuleForm({ rule, before, set, at }: RuleProps<KeepRule['by']>): ReactNo
           onCommit={(level) => set({ rule: { ...rule, level } })}
         />
       );
+    case 'sift':
+      return <SiftRule id={step} rule={rule} />;
     case 'isolates':
       return null;
   }
