@@ -47,6 +47,7 @@ export const views: readonly View[] = [
   },
   {
     key: 'chance',
+    whole: true,
     title: 'Chance',
     aside: true,
     does: 'Hold the network against chance',
@@ -54,6 +55,7 @@ export const views: readonly View[] = [
   },
   {
     key: 'paths',
+    whole: true,
     title: 'Paths',
     aside: true,
     does: 'Find paths',
@@ -61,6 +63,7 @@ export const views: readonly View[] = [
   },
   {
     key: 'contacts',
+    whole: true,
     title: 'Contacts',
     aside: true,
     does: 'Contacts of two groups',

@@ -3,6 +3,7 @@ import dynamic from 'next/dynamic';
 import { Suspense, useRef } from 'react';
 import { nothing } from '@/ui/kit';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
+import { viewOf as inView } from '@/ui/state/in-view';
 import { PaneTabs } from './pane-tabs';
 import { viewOf } from './registry';
 
@@ -36,6 +37,7 @@ export function Panes() {
 function Pane({ view, at, share }: { view: string; at: number; share: number }) {
   const Shown = viewOf(view).component;
   const store = useWorkbenchStore();
+  const sifted = useWorkbench((state) => inView(state) !== undefined);
   return (
     <section
       aria-label={viewOf(view).title}
@@ -44,6 +46,11 @@ function Pane({ view, at, share }: { view: string; at: number; share: number }) 
       onPointerDownCapture={() => store.getState().pane !== at && store.setState({ pane: at })}
     >
       <Shown />
+      {viewOf(view).whole && sifted && (
+        <p className="pointer-events-none absolute right-3 bottom-2 z-10 rounded-md border border-amber-line bg-amber px-2 py-0.5 text-sm">
+          Of the whole network: sifts narrow nothing here
+        </p>
+      )}
       <div className="pointer-events-none absolute top-2.5 left-3 z-10 flex items-start gap-1.5">
         <PaneTabs pane={at} />
       </div>

@@ -10,7 +10,7 @@ jest.mock('./registry', () => {
     { key: 'graph', title: 'Graph', component: () => 'a graph' },
     { key: 'table', title: 'Table', component: () => 'a table' },
     { key: 'cards', title: 'Cards', component: () => 'some cards' },
-    { key: 'paths', title: 'Paths', aside: true, component: () => 'paths' },
+    { key: 'paths', title: 'Paths', aside: true, whole: true, component: () => 'paths' },
     { key: 'chance', title: 'Chance', aside: true, component: () => 'chance' },
     { key: 'compare', title: 'Compare', asked: true, component: () => 'compared' },
   ];
@@ -127,4 +127,14 @@ test('two views stand side by side, none beside itself; each is changed and clos
   await user.click(screen.getByRole('button', { name: 'Close Graph' }));
   expect(container.textContent).toContain('some cards');
   expect(store.getState()).toMatchObject({ panes: ['cards'], pane: 0 });
+});
+
+test('a view of the whole network says so while something is sifted', () => {
+  const inView = { net: keepers, nodes: new Uint8Array(4), edges: new Uint8Array(4), narrows: true } as never;
+  const { container, store } = inWorkbench(<Panes />, { panes: ['paths'], inView });
+  expect(container.textContent).toContain('sifts narrow nothing here');
+  act(() => store.getState().show('graph'));
+  expect(container.textContent).not.toContain('sifts narrow nothing here');
+  act(() => store.setState({ panes: ['paths'], inView: undefined }));
+  expect(container.textContent).not.toContain('sifts narrow nothing here');
 });

@@ -9,6 +9,8 @@ export interface View {
   does: string;
   /** It stands under “More”, and has a tab only when it was the last of these to be shown. */
   aside?: boolean;
+  /** Whether it reads the whole network, also what is sifted out; it then says so. */
+  whole?: boolean;
   /** It has a tab only while it is shown. */
   asked?: boolean;
   component: ComponentType;

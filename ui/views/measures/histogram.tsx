@@ -5,7 +5,18 @@ import { type Bar, counted, shortNumber } from '@/ui/kit';
 import { useWorkbenchStore } from '@/ui/state/context';
 
 /** How many nodes have which values; a click on a bar selects them. */
-export function Histogram({ bars, log, column }: { bars: readonly Bar[]; log: boolean; column: NumberColumn }) {
+export function Histogram({
+  bars,
+  log,
+  column,
+  here,
+}: {
+  bars: readonly Bar[];
+  log: boolean;
+  column: NumberColumn;
+  /** 1 for each node in view; absent: all. */
+  here: Uint8Array | undefined;
+}) {
   const store = useWorkbenchStore();
   const rows = bars.map((bar, i) => ({ ...bar, name: shortNumber(bar.from), last: i === bars.length - 1 }));
   const select = ({ from, to, last }: { from: number; to: number; last: boolean }): void => {
@@ -13,7 +24,7 @@ export function Histogram({ bars, log, column }: { bars: readonly Bar[]; log: bo
     if (!net) return;
     const inside = (value: number): boolean =>
       value >= from && (last ? value <= to * (1 + 1e-12) + 1e-300 : value < to);
-    store.getState().select({ nodes: net.ids.filter((_, v) => inside(column.values[v])) });
+    store.getState().select({ nodes: net.ids.filter((_, v) => (!here || here[v] === 1) && inside(column.values[v])) });
   };
   return (
     <div className="mt-2 h-64" role="img" aria-label={`Spread of ${column.name}: ${counted(bars.length, 'bar')}`}>

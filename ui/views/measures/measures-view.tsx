@@ -5,7 +5,8 @@ import type { NumberColumn } from '@/core/tables';
 import { isMeasured } from '@/core/graph';
 import { Button, Choose, Tabs, bars, shortNumber } from '@/ui/kit';
 import { useShown } from '@/ui/state/shown';
-import { useWorkbenchStore } from '@/ui/state/context';
+import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
+import { viewOf } from '@/ui/state/in-view';
 import { Explained } from '@/ui/trail/editors/measure/choices';
 import { Histogram } from './histogram';
 import { RankingTable } from './ranking-table';
@@ -22,6 +23,7 @@ export function MeasuresView() {
     const all = net?.nodeColumns.filter((col): col is NumberColumn => col.type === 'number') ?? [];
     return [...all.filter(isMeasured), ...all.filter((col) => !isMeasured(col))];
   }, [net]);
+  const here = useWorkbench(viewOf)?.nodes;
   if (!net) return null;
   if (columns.length === 0) {
     return (
@@ -64,22 +66,20 @@ export function MeasuresView() {
           </span>
         )}
       </div>
-      {show === 'ranking' && <RankingTable net={net} columns={columns} />}
-      {show === 'spread' && <Spreading column={one} />}
-      {show === 'two' && <Scatter net={net} first={one} second={two} />}
+      {show === 'ranking' && <RankingTable net={net} columns={columns} here={here} />}
+      {show === 'spread' && <Spreading column={one} here={here} />}
+      {show === 'two' && <Scatter net={net} first={one} second={two} here={here} />}
     </div>
   );
 }
 
-function Spreading({ column }: { column: NumberColumn }) {
+function Spreading({ column, here }: { column: NumberColumn; here: Uint8Array | undefined }) {
   const { net } = useShown();
   const [log, setLog] = useState(false);
   const measure = measureOf(column.name);
-  const found = useMemo(() => bars(column.values, 40, log), [column, log]);
-  const left = useMemo(
-    () => (log ? column.values.reduce((sum, value) => sum + (value <= 0 ? 1 : 0), 0) : 0),
-    [column, log],
-  );
+  const values = useMemo(() => (here ? column.values.filter((_, v) => here[v] === 1) : column.values), [column, here]);
+  const found = useMemo(() => bars(values, 40, log), [values, log]);
+  const left = useMemo(() => (log ? values.reduce((sum, value) => sum + (value <= 0 ? 1 : 0), 0) : 0), [values, log]);
   if (!net) return null;
   return (
     <div className="min-h-0 grow overflow-auto pb-6">
@@ -102,7 +102,7 @@ function Spreading({ column }: { column: NumberColumn }) {
             </span>
           )}
         </div>
-        <Histogram bars={found} log={log} column={column} />
+        <Histogram bars={found} log={log} column={column} here={here} />
         {measure && (
           <section className="mt-4 text-sm text-quiet">
             <p>{measure.words.split('. ')[0]}.</p>

@@ -16,7 +16,16 @@ const mostColumns = 6;
 const rowHeight = 28;
 
 /** Nodes with several measures side by side: value, rank and bar; sorted by a click on a head. */
-export function RankingTable({ net, columns }: { net: Network; columns: readonly NumberColumn[] }) {
+export function RankingTable({
+  net,
+  columns,
+  here,
+}: {
+  net: Network;
+  columns: readonly NumberColumn[];
+  /** 1 for each node in view; absent: all. */
+  here: Uint8Array | undefined;
+}) {
   const store = useWorkbenchStore();
   const chosen = useWorkbench((state) => state.selection.nodes);
   const [by, setBy] = useState<{ name: string; up: boolean }>({ name: columns[0].name, up: false });
@@ -29,8 +38,11 @@ export function RankingTable({ net, columns }: { net: Network; columns: readonly
   const order = useMemo(() => {
     const sign = by.up ? 1 : -1;
     const at = (v: number): number => (Number.isNaN(sorting.values[v]) ? -sign * Infinity : sorting.values[v]);
-    return Array.from(net.ids.keys()).sort((a, b) => (at(a) === at(b) ? a - b : sign * (at(a) - at(b))));
-  }, [net, sorting, by.up]);
+    const listed = Array.from(net.ids.keys()).filter((v) => !here || here[v] === 1);
+    return listed.sort((a, b) => (at(a) === at(b) ? a - b : sign * (at(a) - at(b))));
+  }, [net, sorting, by.up, here]);
+  const highest = (): number[] =>
+    topOf(here ? sorting.values.map((value, v) => (here[v] === 1 ? value : NaN)) : sorting.values, top);
   const scroll = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({
     count: order.length,
@@ -54,7 +66,7 @@ export function RankingTable({ net, columns }: { net: Network; columns: readonly
             onCommit={setTop}
           />
         </span>
-        <Button onClick={() => store.getState().select({ nodes: topOf(sorting.values, top).map((v) => net.ids[v]) })}>
+        <Button onClick={() => store.getState().select({ nodes: highest().map((v) => net.ids[v]) })}>
           Select the highest of {columnTitle(sorting.name)}
         </Button>
         <Button disabled={!chosen.length} onClick={() => store.setState({ lists: true })}>

@@ -12,7 +12,18 @@ import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 const mostPoints = 1500;
 
 /** Two measures of the same nodes: points, rank correlations, and who is at the top of both. */
-export function Scatter({ net, first, second }: { net: Network; first: NumberColumn; second: NumberColumn }) {
+export function Scatter({
+  net,
+  first,
+  second,
+  here,
+}: {
+  net: Network;
+  first: NumberColumn;
+  second: NumberColumn;
+  /** 1 for each node in view; absent: all. Correlations are of all. */
+  here: Uint8Array | undefined;
+}) {
   const store = useWorkbenchStore();
   const digest = useWorkbench((state) => state.digest);
   const chosen = useWorkbench((state) => state.selection.nodes);
@@ -24,6 +35,7 @@ export function Scatter({ net, first, second }: { net: Network; first: NumberCol
   }, [ask, first.name, second.name, top, digest]);
   const { points, left, thinned } = useMemo(() => {
     const usable = (v: number): boolean =>
+      (!here || here[v] === 1) &&
       !Number.isNaN(first.values[v]) &&
       !Number.isNaN(second.values[v]) &&
       (!log.x || first.values[v] > 0) &&
@@ -34,10 +46,10 @@ export function Scatter({ net, first, second }: { net: Network; first: NumberCol
     const drawn = all.filter((v, i) => i % every === 0 || high.has(v));
     return {
       points: drawn.map((v) => ({ x: first.values[v], y: second.values[v], v, label: net.labels[v] })),
-      left: net.ids.length - all.length,
+      left: (here ? here.reduce((sum, mark) => sum + (mark === 1 ? 1 : 0), 0) : net.ids.length) - all.length,
       thinned: drawn.length < all.length,
     };
-  }, [net, first, second, log]);
+  }, [net, first, second, log, here]);
   const selected = useMemo(() => new Set(chosen), [chosen]);
   const scale = (on: boolean) => (on ? { scale: 'log' as const, domain: ['auto', 'auto'] as ['auto', 'auto'] } : {});
   return (
@@ -121,6 +133,7 @@ export function Scatter({ net, first, second }: { net: Network; first: NumberCol
         <Toggle label="Logarithmic across" checked={log.x} onChange={(x) => setLog({ ...log, x })} />
         <Toggle label="Logarithmic up" checked={log.y} onChange={(y) => setLog({ ...log, y })} />
         {fault && <p className="mt-3 text-danger">{fault}</p>}
+        {here && <p className="mt-3 text-sm text-quiet">These figures are of all nodes, also of those sifted out.</p>}
         {answer && (
           <dl className="mt-4">
             <Fact
