@@ -59,7 +59,15 @@ export type {
   TiesView,
   TrailService,
 } from './protocol';
-export type { ContactAnswer, GalleryPicture, LanesAnswer, PathAnswer, PathAsk, Questions } from './questions';
+export type {
+  ContactAnswer,
+  GalleryPicture,
+  LanesAnswer,
+  PathAnswer,
+  PathAsk,
+  Questions,
+  RecordsAnswer,
+} from './questions';
 export type { CellEdit, GridCell, GridView, TableDesk } from './table-desk';
 export type { DraftPreview } from './drafts';
 export type { DraftSource } from './joined';

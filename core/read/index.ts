@@ -4,3 +4,4 @@ export * from './ranks';
 export * from './stands-out';
 export * from './strongest';
 export * from './table';
+export * from './summary';

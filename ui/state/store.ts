@@ -25,7 +25,7 @@ import { type MatrixState, freshMatrix } from './matrix';
 import { type PathsState, freshPaths } from './paths';
 import { type PlacesState, freshPlaces } from './places';
 import { type Selection, nothing } from './selection';
-import { type TableState, freshTables } from './table';
+import { type TableViews, freshTables } from './table';
 import type { InView } from './in-view';
 import type { Tie } from './tie';
 
@@ -93,7 +93,7 @@ export interface Workbench extends Omit<WorkbenchStart, 'trail'> {
   places: PlacesState;
   lanes: LanesState;
   matrix: MatrixState;
-  tableView: Record<'nodes' | 'edges', TableState>;
+  tableView: TableViews;
   reading: boolean;
 
   /** Replaces the trail; edits with the same `merge` in quick succession are one to undo. */

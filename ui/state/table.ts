@@ -11,7 +11,8 @@ export interface TableState {
 }
 
 const fresh: TableState = { pinned: [], widths: new Map(), sort: [] };
-export const freshTables: Record<'nodes' | 'edges', TableState> = { nodes: fresh, edges: fresh };
+export type TableViews = Record<'nodes' | 'edges' | 'records', TableState>;
+export const freshTables: TableViews = { nodes: fresh, edges: fresh, records: fresh };
 
 /** The order after a click on a column: numbers begin with the highest, and a third click takes it away; with Shift the others stay before it. */
 export function sortedBy(

@@ -24,6 +24,7 @@ export { alone } from './question';
 export type { ContactAnswer } from './contacts';
 export type { PathAnswer, PathAsk } from './paths';
 export type { LanesAnswer } from './lanes';
+export type { RecordsAnswer } from './records';
 export type { GalleryPicture } from './gallery';
 
 const questions = {

@@ -1,5 +1,6 @@
 import { type EdgeId, edgesAt } from '@/core/graph';
-import { edgesOf } from '@/core/read';
+import { type Summary, edgesOf, summaryOf } from '@/core/read';
+import { shortNumber } from '@/core/style';
 import type { Sifting } from '@/core/sift';
 import { viewRows } from '@/core/tables';
 import type { Question } from './question';
@@ -14,10 +15,18 @@ export interface RecordsAsk {
   search?: string;
   sort?: string;
   descending?: boolean;
+  /** What rows are ordered by after that. */
+  then?: { sort: string; descending: boolean }[];
+}
+
+export interface RecordsAnswer {
+  rows: Uint32Array;
+  /** What each column says of them. */
+  summaries: (Summary & { name: string })[];
 }
 
 /** Rows of a table that stand behind ties in view, or behind those of what is selected, in their order. */
-export const records: Question<RecordsAsk, Uint32Array> = async (net, ask, around) => {
+export const records: Question<RecordsAsk, RecordsAnswer> = async (net, ask, around) => {
   const sifting = (await import('@/core/sift')).siftingSchema.parse(ask.sifting);
   const sifter = await sifterFor(net, sifting, around);
   const { edges } = sifter.answer(sifting);
@@ -31,5 +40,8 @@ export const records: Question<RecordsAsk, Uint32Array> = async (net, ask, aroun
     );
   }
   const marks = sifter.rowsBehind(ask.table, chosen);
-  return viewRows(around.table(ask.table), ask).filter((row) => marks[row] === 1);
+  const table = around.table(ask.table);
+  const rows = viewRows(table, ask).filter((row) => marks[row] === 1);
+  const summaries = table.columns.map((col) => ({ name: col.name, ...summaryOf(col, rows, shortNumber) }));
+  return { rows, summaries };
 };

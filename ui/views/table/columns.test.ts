@@ -1,7 +1,8 @@
 /** @jest-environment jsdom */
 import { sortedBy } from '@/ui/state/table';
 import { keepers, number, text } from '@/ui/testing';
-import { shownColumns, summaryOf } from './columns';
+import { summaryOf } from '@/core/read';
+import { shownColumns } from './columns';
 
 const columns = [text('label', 'a'), number('degree', 1), text('island', 'Ness'), number('age', 3)];
 const plain = { pinned: [], widths: new Map<string, number>(), sort: [] };

@@ -2,20 +2,23 @@
 /** Which columns a table has, in which order, and which of them stay at the left. */
 import { ArrowDown, ArrowUp, ChevronDown, Pin } from 'lucide-react';
 import { columnTitle } from '@/core/measure';
-import type { Column } from '@/core/tables';
 import { Button, IconButton } from '@/ui/kit';
 import { Popup } from '@/ui/kit/popup';
 import { Tick } from '@/ui/kit/tick';
 import type { TableState } from '@/ui/state/table';
+import type { Head } from './columns';
 
 export function TableColumnsMenu({
   columns,
   state,
+  titled = columnTitle,
   onChange,
 }: {
   /** Without the first, which is always there. */
-  columns: readonly Column[];
+  columns: readonly Head[];
   state: TableState;
+  /** How a column is called; absent: as those of nodes and ties are. */
+  titled?: (name: string) => string;
   onChange: (change: Partial<TableState>) => void;
 }) {
   const all = columns.map(({ name }) => name);
@@ -39,7 +42,7 @@ export function TableColumnsMenu({
     >
       {[...shown, ...hidden].map((name) => {
         const at = shown.indexOf(name);
-        const title = columnTitle(name);
+        const title = titled(name);
         return (
           <div key={name} className="flex items-center rounded-md px-2 hover:bg-tint">
             <Tick

@@ -13,12 +13,14 @@ export function TableHeader({
   state,
   onChange,
   summaries,
+  titled = columnTitle,
 }: {
   columns: readonly ShownColumn[];
   width: number;
   state: TableState;
   onChange: (change: Partial<TableState>) => void;
   summaries: readonly { short: string; long: string }[];
+  titled?: (name: string) => string;
 }) {
   const begun = useRef<{ x: number; width: number } | undefined>(undefined);
   const { sort } = state;
@@ -47,7 +49,7 @@ export function TableHeader({
               onClick={(event) => onChange({ sort: sortedBy(sort, col, event.shiftKey) })}
             >
               <span className="flex items-center gap-1 font-semibold">
-                <span className="truncate">{columnTitle(col.name)}</span>
+                <span className="truncate">{titled(col.name)}</span>
                 {sorted &&
                   (sorted.descending ? <ArrowDown size={13} aria-hidden /> : <ArrowUp size={13} aria-hidden />)}
                 {sorted && sort.length > 1 && <sup className="text-xs">{place + 1}</sup>}

@@ -113,14 +113,46 @@ describe('records', () => {
     return it;
   };
 
+  const seconds = (): (string | null)[] =>
+    screen
+      .getAllByRole('row')
+      .slice(1)
+      .map((row) => within(row).getAllByRole('gridcell')[1].textContent);
+
+  test('each stands with the number of its row; columns are chosen, ordered by several, and say what they hold', async () => {
+    const it = await records();
+    await waitFor(() => expect(firsts()).toEqual(['1', '2', '3']));
+    expect(screen.getByRole('columnheader', { name: /packets/ }).textContent).toContain('mean 4.667');
+    fireEvent.click(screen.getByRole('button', { name: /^variety/ }));
+    fireEvent.click(screen.getByRole('button', { name: /^packets/ }), { shiftKey: true });
+    await waitFor(() => expect(firsts()).toEqual(['3', '2', '1']));
+    // By their number rows stand anyway.
+    await it.user.click(screen.getByRole('button', { name: /^row/ }));
+    await waitFor(() => expect(firsts()).toEqual(['1', '2', '3']));
+    await it.user.click(screen.getByRole('button', { name: 'All columns' }));
+    await it.user.click(screen.getByRole('checkbox', { name: 'variety' }));
+    await waitFor(() => expect(seconds()).toEqual(['2', '4', '8']));
+  });
+
+  test('as cards, with the first column as their name; one that is chosen is selected', async () => {
+    const it = await records();
+    await it.user.click(screen.getByRole('button', { name: 'Cards' }));
+    await waitFor(() =>
+      expect(screen.getByRole('button', { name: 'Row 2: bere' }).textContent).toBe('bere2packets: 4'),
+    );
+    await it.user.click(screen.getByRole('button', { name: 'Row 2: bere' }));
+    expect(it.store.getState().selection.records).toEqual([{ table: 'consignments', row: 1 }]);
+    expect(screen.getByRole('button', { name: 'Row 2: bere' }).getAttribute('aria-pressed')).toBe('true');
+  });
+
   test('those behind the ties in view, sorted by a column, searched; one that is chosen is selected in every view', async () => {
     const it = await records();
-    await waitFor(() => expect(firsts()).toEqual(['kale', 'bere', 'bere']));
+    await waitFor(() => expect(seconds()).toEqual(['kale', 'bere', 'bere']));
     expect(screen.getByRole('status').textContent).toBe('3 records in view');
-    await it.user.click(screen.getByRole('button', { name: 'packets' }));
-    await waitFor(() => expect(firsts()).toEqual(['bere', 'bere', 'kale']));
+    await it.user.click(screen.getByRole('button', { name: /^packets/ }));
+    await waitFor(() => expect(seconds()).toEqual(['bere', 'bere', 'kale']));
     await it.user.type(screen.getByLabelText('Search the records'), 'kal');
-    await waitFor(() => expect(firsts()).toEqual(['kale']));
+    await waitFor(() => expect(seconds()).toEqual(['kale']));
     await it.user.click(screen.getByText('kale'));
     expect(it.store.getState().selection).toEqual({ nodes: [], records: [{ table: 'consignments', row: 0 }] });
     await waitFor(() => expect(screen.getAllByRole('row', { selected: true })).toHaveLength(1));
@@ -131,10 +163,10 @@ describe('records', () => {
     await waitFor(() => expect(screen.getByRole('status').textContent).toBe('2 records behind the selection'));
     one.unmount();
     const several = await records({ selection: { nodes: ['k1', 'k3'] } });
-    await waitFor(() => expect(firsts()).toEqual(['kale']));
+    await waitFor(() => expect(seconds()).toEqual(['kale']));
     several.unmount();
     const tie = await records({ selection: { nodes: [], edges: [{ from: 'k2', to: 'k1' }] } });
-    await waitFor(() => expect(firsts()).toEqual(['bere']));
+    await waitFor(() => expect(seconds()).toEqual(['bere']));
     tie.unmount();
     await records({ sifting: { sifts: [{ id: 's', kind: 'numbers', on: true, of: 'records', table: 'consignments', column: 'packets', from: 4, empty: false, measure: { by: 'rows' } }], untied: 'dimmed' } }); // prettier-ignore
     await waitFor(() => expect(screen.getByRole('status').textContent).toBe('2 records in view'));
