@@ -202,6 +202,11 @@ describe('the order of lanes', () => {
     expect(order({ by: 'column', column: 'degree' })).toEqual([1, 3, 0, 2]);
     expect(order({ by: 'column', column: 'gone' })).toEqual(order({ by: 'name' }));
   });
+  test('by hand, whatever they stand under; all others below', () => {
+    const ids = [net.ids[3], 'gone', net.ids[1]];
+    expect(order({ by: 'hand', ids })).toEqual([3, 1, 0, 2]);
+    expect(order({ by: 'hand', ids }, 'island')).toEqual([3, 1, 0, 2]);
+  });
   test('under groups, the largest first, those without one last', () => {
     expect(order({ by: 'name' }, 'island')).toEqual([2, 0, 1, 3]);
     expect(order({ by: 'events' }, 'gone')).toEqual(order({ by: 'events' }));

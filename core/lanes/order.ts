@@ -11,7 +11,11 @@ export interface LaneOrder {
   /** A node column: lanes of one value stand together, the value with most lanes first, those without one last. */
   group?: string;
   /** Within these: by name, by the first event, by how many events, or by a column of amounts, the largest first. */
-  then: { by: 'name' | 'first event' | 'events' } | { by: 'column'; column: string };
+  then:
+    | { by: 'name' | 'first event' | 'events' }
+    | { by: 'column'; column: string }
+    /** By hand: these ids from above, whatever they stand under; all others below, those with most events first. */
+    | { by: 'hand'; ids: readonly string[] };
 }
 
 /** For each node when its first event begins (Infinity without one) and how many it has, where `node` has the node of each lane. */
@@ -41,13 +45,17 @@ export function laneOrder(
     net.labels[a] < net.labels[b] ? -1 : net.labels[a] > net.labels[b] ? 1 : a - b;
   const amounts = then.by === 'column' ? net.nodeColumns.find(({ name }) => name === then.column) : undefined;
   const values = amounts ? numbers(amounts) : undefined;
+  const places = new Map(then.by === 'hand' ? then.ids.map((id, i) => [id, i]) : []);
+  const placeOf = (v: number): number => places.get(net.ids[v]) ?? places.size;
   const within: Record<LaneOrder['then']['by'], (a: number, b: number) => number> = {
     name: byName,
     'first event': (a, b) => (first[a] === first[b] ? byName(a, b) : first[a] - first[b]),
     events: (a, b) => many[b] - many[a] || byName(a, b),
+    hand: (a, b) => placeOf(a) - placeOf(b) || many[b] - many[a] || byName(a, b),
     column: (a, b) => (values ? numberOf(values[b]) - numberOf(values[a]) || byName(a, b) : byName(a, b)),
   };
-  const column = group === undefined ? undefined : net.nodeColumns.find(({ name }) => name === group);
+  const column =
+    group === undefined || then.by === 'hand' ? undefined : net.nodeColumns.find(({ name }) => name === group);
   const textOf = nodes.reduce((all, v) => all.set(v, column ? cellText(column, v) : ''), new Map<number, string>());
   const sizes = new Map<string, number>();
   for (const text of textOf.values()) sizes.set(text, (sizes.get(text) ?? 0) + 1);

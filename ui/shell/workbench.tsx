@@ -44,6 +44,9 @@ export function WorkbenchPage({ start }: { start: WorkbenchStart }) {
     const sifts = `nunatak sifts ${start.network.id}`;
     const kept = stored(sifts);
     if (kept) void import('@/ui/sift/kept').then(({ readSifting }) => store.getState().sift(() => readSifting(kept)));
+    const settled = `nunatak views ${start.network.id}`;
+    const settings = stored(settled);
+    if (settings) void import('@/ui/state/kept-views').then(({ readViews }) => store.setState(readViews(settings)));
     const first = store.getInitialState().step;
     store.setState(
       lookedAt(
@@ -54,6 +57,10 @@ export function WorkbenchPage({ start }: { start: WorkbenchStart }) {
       ),
     );
     const unsubscribe = store.subscribe((state, before) => {
+      if (setViews.some((key) => state[key] !== before[key]))
+        void import('@/ui/state/kept-views').then(({ writtenViews }) =>
+          stored(settled, writtenViews(store.getState())),
+        );
       if (state.sifting !== before.sifting)
         stored(sifts, state.sifting.sifts.length ? JSON.stringify(state.sifting) : null);
       if (
@@ -134,6 +141,9 @@ function Frame() {
     </div>
   );
 }
+
+/** What is kept of how views were set. */
+const setViews = ['lanes', 'places', 'matrix', 'cards', 'tableView', 'divide'] as const;
 
 /** What the browser keeps under a name, for whoever looks here; put there, or taken away, where something is given. Nothing where it keeps nothing. */
 function stored(key: string, value?: string | null): string | null {

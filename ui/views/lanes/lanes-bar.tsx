@@ -9,7 +9,7 @@ import type { LanesState } from '@/ui/state/lanes';
 import type { LanesAnswer } from '@/worker/client';
 import { GroupChoice, OrderChoice } from '../order-choices';
 
-const plain: Record<Exclude<LaneOrder['then']['by'], 'column'>, string> = {
+const plain: Record<Exclude<LaneOrder['then']['by'], 'column' | 'hand'>, string> = {
   events: 'most events first',
   'first event': 'first event first',
   name: 'by name',
@@ -44,7 +44,11 @@ export function LanesBar({ net, answer, group }: { net: Network; answer: LanesAn
         <GroupChoice label="Lanes under" net={net} value={group} onChange={(next) => set({ group: next })} />
       </span>
       <span className="w-40">
-        <OrderChoice net={net} orders={plain} value={settings.then} onChange={(then) => set({ then })} />
+        {settings.then.by === 'hand' ? (
+          <Button onClick={() => set({ then: { by: 'events' } })}>Undo the order by hand</Button>
+        ) : (
+          <OrderChoice net={net} orders={plain} value={settings.then} onChange={(then) => set({ then })} />
+        )}
       </span>
       {answer && answer.lives.length > 0 && (
         <span className="w-36">
