@@ -64,6 +64,15 @@ export const dates: SiftKind<'dates', Dates> = {
     const leave = (row: number): boolean =>
       !sift.uncertain && (sift.until === undefined ? isUncertain(found, row) : found.doubtful[row] === 1);
     const marks = new Uint8Array(rows.size);
+    if (sift.how === 'overlaps' && sift.uncertain) {
+      // The usual case, while a window is dragged: nothing is called for a row.
+      const { from: begin, until } = found;
+      const { from: first = -Infinity, to: last = Infinity } = sift;
+      const empty = sift.empty ? 1 : 0;
+      for (let r = 0; r < marks.length; r++)
+        marks[r] = begin[r] !== begin[r] ? empty : begin[r] < last && until[r] > first ? 1 : 0;
+      return marks;
+    }
     for (let r = 0; r < rows.size; r++) {
       const from = found.from[r];
       if (Number.isNaN(from) ? sift.empty : lie(from, found.until[r]) && !leave(r)) marks[r] = 1;
@@ -132,13 +141,12 @@ function tallying(rows: SiftRows, sift: Dates, found: Times, all: Uint8Array): T
       many: (many + 1) * width,
       places: withParts(grouping, rows.size, parts),
     });
+  const anyLight = light.includes(1);
   const ends = (rows.times?.() ?? []).filter((name) => name !== sift.column);
   const each = sift.rows && rowsInOrder(rows, sift.rows, found, lasting ? found.doubtful : light, all);
   return (inView, now) => {
     const here = count(inView);
-    const lightInView = new Uint8Array(rows.size);
-    for (let r = 0; r < rows.size; r++) lightInView[r] = inView[r] & light[r];
-    const lighter = light.includes(1) ? count(lightInView) : new Float64Array(many);
+    const lighter = anyLight ? count(inView.map((mark, r) => mark & light[r])) : new Float64Array(many);
     const byPart = split?.(inView);
     const bars = Array.from({ length: none ? 0 : many }, (_, i): Bar => {
       const bar = { from: begins[i], to: begins[i + 1], inView: here[i], all: total[i], light: lighter[i] };
