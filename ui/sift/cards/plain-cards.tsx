@@ -43,7 +43,7 @@ export function AreaCard({ sift, tally, set }: CardProps<SiftOf<'area'>, 'count'
   return (
     <div className="flex items-center gap-3">
       <svg width="40" height="40" aria-hidden className="mt-1 shrink-0">
-        <polygon points={points.join(' ')} className="fill-sift stroke-sifted" />
+        <polygon points={points.join(' ')} className="fill-amber stroke-sifted" />
       </svg>
       <div>
         <Counted tally={tally} />

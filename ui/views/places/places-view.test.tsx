@@ -128,6 +128,27 @@ test('an area drawn on the map becomes a sift of its degrees', async () => {
   });
 });
 
+test('without a pointer what is in sight is the area', async () => {
+  const it = shown();
+  await screen.findByText(/has no place/);
+  const heard: number[][] = [];
+  const { onArea } = mockStage;
+  mockStage.onArea = (line) => void heard.push(line);
+  mockStage.camera = { scale: 2, x: 100, y: -40 };
+  await it.user.click(screen.getByRole('button', { name: 'Sift by what is in sight' }));
+  mockStage.onArea = onArea;
+  mockStage.camera = { scale: 1, x: 0, y: 0 };
+  const corner = (i: number): number[] => heard[0].slice(16 * i, 16 * i + 2);
+  expect(heard[0]).toHaveLength(64);
+  expect([0, 1, 2, 3].map(corner)).toEqual([
+    [-50, 20],
+    [250, 20],
+    [250, 220],
+    [-50, 220],
+  ]);
+  expect(heard[0].slice(8, 10)).toEqual([100, 20]);
+});
+
 test('outlines are brought in, left away and refused in a sentence', async () => {
   const it = shown();
   await screen.findByText(/has no place/);

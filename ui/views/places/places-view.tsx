@@ -14,7 +14,7 @@ import {
   whereWords,
 } from '@/core/places';
 import { type Looks, mostCurves } from '@/core/style';
-import { Choose, Trouble, counted, grouped } from '@/ui/kit';
+import { Button, Choose, Trouble, counted, grouped } from '@/ui/kit';
 import { useTheme } from '@/ui/kit/theme';
 import { Tick } from '@/ui/kit/tick';
 import { useQuestion } from '@/ui/science/use-question';
@@ -161,6 +161,7 @@ export function PlacesView() {
                 </Tick>
                 <OutlinesMenu kept={kept} hidden={settings.hidden} onHide={(hidden) => set({ hidden })} />
               </div>
+              <Button onClick={() => stage?.onArea(sightOf(stage))}>Sift by what is in sight</Button>
             </section>
             <ScaleBar map={map} scale={stage?.camera.scale ?? 1} tell={tell} />
           </div>
@@ -187,6 +188,18 @@ export function PlacesView() {
       )}
     </DrawnMap>
   );
+}
+
+/** The edge of what is in sight, x and y in map units; by points enough to be bent as the projection bends it. */
+function sightOf({ camera, size }: Pick<Stage, 'camera' | 'size'>): number[] {
+  const each = 8;
+  const along = (from: number[], to: number[]): number[] =>
+    Array.from({ length: each }, (_, i) => [0, 1].map((d) => from[d] + ((to[d] - from[d]) * i) / each)).flat();
+  const { width, height } = size;
+  const corners = [0, width, width, 0].map((x, i) => [x, i < 2 ? 0 : height]);
+  return corners
+    .flatMap((corner, i) => along(corner, corners[(i + 1) % 4]))
+    .map((value, i) => (value - (i % 2 ? camera.y : camera.x)) / camera.scale);
 }
 
 /** How long so many kilometres are; it follows the camera by itself. */
