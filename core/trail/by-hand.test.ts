@@ -1,4 +1,5 @@
-import { type Step, handClassed, handSteps, trailSchema } from '.';
+import { type Step, trailSchema } from '.';
+import { handClassed, handSteps } from './by-hand';
 
 const trail = trailSchema.parse({
   steps: [

@@ -1,5 +1,4 @@
 /** The trail: ordered steps from tables to a styled network. */
-export * from './by-hand';
 export * from './cache';
 export * from './canonical';
 export * from './migrate';

@@ -3,7 +3,7 @@ import { useEffect } from 'react';
 import { useQuestion } from '@/ui/science/use-question';
 import { useWorkbench } from '@/ui/state/context';
 import { Button, counted, shortNumber } from '@/ui/kit';
-import { Heading } from './parts';
+import { Heading } from './heading';
 
 const words = {
   stress:

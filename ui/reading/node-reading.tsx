@@ -7,7 +7,8 @@ import { strongest } from '@/core/read';
 import { hex } from '@/core/style';
 import { amountOf } from '@/ui/kit';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
-import { Facts, Heading, MeasureBar, Records, partColumns } from './parts';
+import { Heading } from './heading';
+import { Facts, MeasureBar, Records, partColumns } from './parts';
 
 const shownTies = 8;
 

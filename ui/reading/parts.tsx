@@ -8,11 +8,8 @@ import { cellNumber, grouped, ordinal, shortNumber } from '@/ui/kit';
 import { useSession } from '@/ui/state/context';
 import { highestOf, rankOf } from '@/core/read';
 import type { Session } from '@/ui/state/session';
+import { Heading } from './heading';
 import { useAsked } from '@/ui/kit/use-asked';
-
-export function Heading({ children }: { children: string }) {
-  return <h3 className="mt-4 mb-1 text-sm font-semibold">{children}</h3>;
-}
 
 /** A picture's cell: drawn where its bytes stand in it, else its name; nothing is fetched. */
 export function Picture({ text, small = false }: { text: string; small?: boolean }) {

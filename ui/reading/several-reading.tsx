@@ -6,7 +6,8 @@ import { pick } from '@/core/tables';
 import { categories } from '@/core/style';
 import { counted, shortNumber } from '@/ui/kit';
 import { useWorkbenchStore } from '@/ui/state/context';
-import { Facts, Heading, partColumns } from './parts';
+import { Heading } from './heading';
+import { Facts, partColumns } from './parts';
 
 /** Several nodes: how they hang together, what they have in common, who they are. */
 export function SeveralReading({ net, nodes }: { net: Network; nodes: number[] }) {

@@ -2,7 +2,7 @@
 import { useEffect } from 'react';
 import { useQuestion } from '@/ui/science/use-question';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
-import { Heading } from './parts';
+import { Heading } from './heading';
 
 /** Will it read? Remarks on the printed picture, each with what helps where something does. */
 export function StyleReading() {

@@ -4,7 +4,7 @@ import { type WholeFigure, figureName, wholeFigures } from '@/core/measure';
 import type { Network } from '@/core/graph';
 import { Button, shortNumber } from '@/ui/kit';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
-import { Heading } from './parts';
+import { Heading } from './heading';
 import { degrees } from '@/core/read';
 import { own } from '@/core/own';
 

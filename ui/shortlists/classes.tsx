@@ -3,7 +3,7 @@ import Papa from 'papaparse';
 import { useId, useMemo, useState } from 'react';
 import { type Pasted, pastedClasses } from '@/core/derive';
 import { edgeIdOf, edgeKey } from '@/core/graph';
-import { handClassed, handSteps } from '@/core/trail';
+import { handClassed, handSteps } from '@/core/trail/by-hand';
 import { Button, counted } from '@/ui/kit';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { edgesAlone } from '@/ui/state/selection';

@@ -1,11 +1,13 @@
 'use client';
 import { clsx } from 'clsx';
-import { ChevronDown, Columns2, X } from 'lucide-react';
+import { ChevronDown, Columns2 } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
-import { IconButton, Menu, type MenuEntry } from '@/ui/kit';
-import type { WorkbenchStore } from '@/ui/state/store';
+import { IconButton, Menu, nothing } from '@/ui/kit';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { viewOf, views } from './registry';
+
+const PaneList = dynamic(() => import('./pane-list').then((it) => it.PaneList), { loading: nothing });
 
 /** Which view a pane shows: as tabs while there is one, as a list beside another. */
 export function PaneTabs({ pane }: { pane: number }) {
@@ -22,33 +24,7 @@ export function PaneTabs({ pane }: { pane: number }) {
   );
   const beside = useWorkbench((state) => state.beside);
   if (panes.length > 1 || beside) {
-    return (
-      <div className="pointer-events-auto flex overflow-hidden rounded-lg border border-line bg-panel">
-        <Menu
-          trigger={
-            <button
-              type="button"
-              aria-label={`View ${pane + 1}: ${viewOf(view).title}`}
-              className="flex h-7 items-center gap-1 bg-ink px-2.5 font-semibold text-paper"
-            >
-              {viewOf(view).title} <ChevronDown size={14} aria-hidden />
-            </button>
-          }
-          entries={[
-            ...offered.map(({ key, title }) => ({
-              label: title,
-              onSelect: () => store.getState().show(key, pane),
-            })),
-            ...(pane > 0 ? others(store) : []),
-          ]}
-        />
-        {!beside && (
-          <IconButton name={`Close ${viewOf(view).title}`} onClick={() => store.getState().unsplit(pane)}>
-            <X size={14} aria-hidden />
-          </IconButton>
-        )}
-      </div>
-    );
+    return <PaneList pane={pane} offered={offered} />;
   }
   const more = offered.filter(({ key, aside }) => aside && key !== last);
   return (
@@ -99,19 +75,4 @@ export function PaneTabs({ pane }: { pane: number }) {
       </span>
     </>
   );
-}
-
-/** Networks that can stand beside this one, in the same view. */
-function others(store: WorkbenchStore): (MenuEntry | null)[] {
-  const { networks, network, panes, trail } = store.getState();
-  const title = viewOf(panes[0]).title;
-  const put = (beside: { id?: string; name: string; trail: typeof trail }) => (): void =>
-    store.setState({ beside, panes: [panes[0]], pane: 0 });
-  return [
-    null,
-    ...networks.flatMap(({ id, name, trail: its }) =>
-      its && id !== network.id ? [{ label: `${title} of “${name}”`, onSelect: put({ id, name, trail: its }) }] : [],
-    ),
-    { label: `${title} as it is now, held`, onSelect: put({ name: `${network.name}, as it was`, trail }) },
-  ];
 }

@@ -106,7 +106,7 @@ test('two views stand side by side, none beside itself; each is changed and clos
   const { user, store, container } = inWorkbench(<Panes />);
   await user.click(screen.getByRole('button', { name: 'Two views side by side' }));
   expect(screen.getAllByRole('region').map((one) => one.getAttribute('aria-label'))).toEqual(['Graph', 'Table']);
-  await user.click(screen.getByRole('button', { name: 'View 2: Table' }));
+  await user.click(await screen.findByRole('button', { name: 'View 2: Table' }));
   expect(screen.getAllByRole('menuitem').map(({ textContent }) => textContent)).toEqual([
     'Table',
     'Cards',

@@ -31,7 +31,7 @@ beforeEach(() => void (mockStarted.length = mockSaid.length = 0));
 
 async function opened() {
   const it = inWorkbench(<Panes />, { networks: [fork], panes: ['graph', 'table'] });
-  await it.user.click(screen.getByRole('button', { name: 'View 2: Table' }));
+  await it.user.click(await screen.findByRole('button', { name: 'View 2: Table' }));
   await it.user.click(screen.getByRole('menuitem', { name: 'Graph of “After the fire”' }));
   await screen.findByRole('region', { name: 'Beside: After the fire' });
   return { ...it, other: mockStarted[0].store };
@@ -91,7 +91,7 @@ test('the cameras are tied on demand, and parted again, also when it is closed',
 test('this network is held as it is now, while it is changed', async () => {
   const it = inWorkbench(<Panes />, { panes: ['graph', 'table'] });
   const before = it.store.getState().trail;
-  await it.user.click(screen.getByRole('button', { name: 'View 2: Table' }));
+  await it.user.click(await screen.findByRole('button', { name: 'View 2: Table' }));
   await it.user.click(screen.getByRole('menuitem', { name: 'Graph as it is now, held' }));
   await screen.findByRole('region', { name: /as it was/ });
   act(() => it.store.getState().setStep(before.steps[0].id, { on: false }));
