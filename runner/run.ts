@@ -5,6 +5,7 @@ import { unzipSync } from 'fflate';
 import { readArchive } from '@/core/formats/archive';
 import { writtenFormats } from '@/core/formats/write/registry';
 import { svg } from '@/core/figure';
+import { bibtex, methodNote, methodText, spellingsJoined } from '@/core/method';
 import { sceneOf } from '@/core/scene';
 import { runTrail } from '@/core/trail';
 import { edgeCount, nodeCount } from '@/core/graph';
@@ -49,7 +50,7 @@ export async function runCommand(words: readonly string[]): Promise<string> {
   if (path === undefined || options.rest.length > 1)
     throw new Fault('Give one archive or folder: run ARCHIVE-or-FOLDER --out DIR.');
   if (out === undefined) throw new Fault('Name the folder for the results with --out.');
-  const { archive, source } = readArchive(filesOf(path), path);
+  const { archive, names, source } = readArchive(filesOf(path), path);
   const { reports, state, digest } = await runTrail(source, archive.trail);
   const fault = reports.find((report) => report.fault);
   if (fault || !state) throw new Fault(`Step ${fault?.id ?? '1'}: ${fault?.fault ?? 'the trail is empty.'}`);
@@ -65,6 +66,20 @@ export async function runCommand(words: readonly string[]): Promise<string> {
   const write = (name: string, text: string): void => writeFileSync(join(out, name), text);
   for (const format of writtenFormats) write(format.file, await format.write(network));
   write('map.svg', await svg(sceneOf(network, style), { width: 1200, height: 900, title: archive.name }));
+  const called = (list: readonly { id: string; name: string }[], id: string): string =>
+    list.find((one) => one.id === id)?.name ?? id;
+  const note = methodNote(archive.trail, reports, {
+    network,
+    table: (key) => ({
+      name: archive.tables.find((one) => one.key === key)?.name ?? key,
+      rows: source.table(key).rows,
+    }),
+    networkName: (id) => called(archive.networks, id),
+    shortlistName: (id) => called(archive.shortlists, id),
+    spellings: spellingsJoined(archive.trail, names),
+  });
+  write('method.txt', methodText(note));
+  write('references.bib', bibtex(note.references));
   write('report.json', JSON.stringify(report, null, 2) + '\n');
   return `${archive.name}: ${counted(report.nodes, 'node')}, ${counted(report.edges, 'edge')}; results in ${out}\n`;
 }

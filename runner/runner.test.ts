@@ -256,8 +256,19 @@ describe('run', () => {
     const outs = [join(folder, 'one'), join(folder, 'two')];
     for (const out of outs) expect(await runCommand([archive(), '--out', out])).toContain('Seeds: 3 nodes, 2 edges');
     const names = readdirSync(outs[0]).sort();
-    expect(names).toEqual(['edges.csv', 'map.svg', 'network.graphml', 'nodes.csv', 'report.json']);
+    expect(names).toEqual([
+      'edges.csv',
+      'map.svg',
+      'method.txt',
+      'network.graphml',
+      'nodes.csv',
+      'references.bib',
+      'report.json',
+    ]);
     for (const name of names) expect(readFileSync(join(outs[0], name))).toEqual(readFileSync(join(outs[1], name)));
+    expect(readFileSync(join(outs[0], 'method.txt'), 'utf8')).toMatch(
+      /^A tie leads from “from” to “to” in each record of “Ties” \(2 records\)\./,
+    );
     expect(readFileSync(join(outs[0], 'nodes.csv'), 'utf8')).toBe(
       'id,label,degree\r\nAnn,Ann,1\r\nBo,Bo,2\r\nCy,Cy,1\r\n',
     );

@@ -71,7 +71,7 @@ export function archiveFiles(
 export function readArchive(
   file: (path: string) => Uint8Array | undefined,
   where: string,
-): { archive: Archive; source: Source } {
+): { archive: Archive; names: NamesList[]; source: Source } {
   const manifest = file('network.json');
   if (!manifest)
     throw new Fault(`“${where}” has no network.json. Give a folder or archive that a network was taken away as.`);
@@ -108,5 +108,5 @@ export function readArchive(
     return { ...list, rejected: [], entries: readNamesFile(bytes, path).entries };
   });
   const versions = archive.tables.map(({ key }) => ({ key, version: '1' }));
-  return { archive, source: sourceOf(versions, (key) => tables.get(key) as Table, lists, archive) };
+  return { archive, names: lists, source: sourceOf(versions, (key) => tables.get(key) as Table, lists, archive) };
 }

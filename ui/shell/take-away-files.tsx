@@ -8,6 +8,7 @@ import type { Taken } from '@/worker/client';
 import { useFailed } from '@/ui/state/failed';
 import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { viewOf } from '@/ui/state/in-view';
+import { MethodNote } from './method-note';
 
 const shapes = [
   { value: '1200x900', label: '4 : 3, 1200 × 900' },
@@ -132,6 +133,7 @@ export function TakeAwayFiles({ wishes, onWish }: { wishes: PageWishes; onWish: 
         </Button>
       </div>
       <p className="mt-1.5 text-sm text-quiet">“Trail and tables” is an archive for the command-line runner.</p>
+      {!withheld && <MethodNote />}
     </>
   );
 }

@@ -10,7 +10,9 @@ jest.mock('@/ui/kit', () => ({
   ...jest.requireActual<object>('@/ui/kit'),
   saveFile: (_blob: Blob, name: string) => mockSaved.push(name),
 }));
-jest.mock('@/ui/kit/toast', () => ({ toast: { error: (text: string) => mockSaid.push(text) } }));
+jest.mock('@/ui/kit/toast', () => ({
+  toast: Object.assign((text: string) => mockSaid.push(text), { error: (text: string) => mockSaid.push(text) }),
+}));
 
 const wishes = { shape: '1200x900', factor: '2', transparent: false };
 function opened(state: object = {}, take?: () => Promise<Blob>) {
@@ -87,5 +89,51 @@ describe('under a trail that failed', () => {
     await user.click(button);
     await waitFor(() => expect(mockSaved).toEqual(['Who sent seed to whom, before Keep failed.graphml']));
     expect(asked).toEqual([{ kind: 'data', format: 'graphml', note: 'Who sent seed to whom, before Keep failed' }]);
+  });
+});
+
+describe('the method note', () => {
+  const its = trail({ kind: 'measure', measures: ['degree'] });
+  const report = (id: string) => ({ id, nodes: 4, edges: 4, result: '', notes: [] });
+  const state = {
+    trail: its,
+    reports: { s1: report('s1'), s2: report('s2') },
+    tables: [{ key: 'consignments', name: 'Consignments', version: 1, rows: 1900, columns: [] }],
+    names: [
+      {
+        name: 'People',
+        version: 1,
+        columns: [{ table: 'consignments', column: 'from' }],
+        entries: { 'A. Pell': 'Alban Pell' },
+        rejected: [],
+      },
+      {
+        name: 'Gardens',
+        version: 1,
+        columns: [{ table: 'gardens', column: 'name' }],
+        entries: { x: 'y', z: 'y' },
+        rejected: [],
+      },
+    ],
+  };
+  test('says how the network was made; taken as text, BibTeX and RIS', async () => {
+    const { user } = opened(state);
+    const section = screen.getByRole('region', { name: 'Method note' });
+    expect(section.textContent).toContain('in each record of “Consignments” (1,900 records)');
+    expect(section.textContent).toContain('1 spelling was joined');
+    expect(section.textContent).toContain('degree (Freeman 1978)');
+    for (const name of ['Text', 'BibTeX', 'RIS']) await user.click(screen.getByRole('button', { name }));
+    expect(mockSaved).toEqual([
+      'Who sent seed to whom, method.txt',
+      'Who sent seed to whom, references.bib',
+      'Who sent seed to whom, references.ris',
+    ]);
+    await user.click(screen.getByRole('button', { name: 'Copy' }));
+    await waitFor(() => expect(mockSaid.at(-1)).toBe('The method note is in the clipboard.'));
+    expect(await navigator.clipboard.readText()).toContain('References\nFreeman, L. C. (1978)');
+  });
+  test('while the trail runs there is none: it would speak of what was before', () => {
+    opened({ ...state, stale: true });
+    expect(screen.queryByRole('region', { name: 'Method note' })).toBeNull();
   });
 });
