@@ -15,9 +15,9 @@ const delimiters = [
 export function HowRead({ draft, drafts }: { draft: KeptDraft; drafts: Drafts }) {
   const { settings, id } = draft;
   const text = draft.sources.every(
-    ({ file }) => !/\.(xlsx|xlsm|json|geojson|ndjson|jsonl|ris|bib|graphml|xml)$/i.test(file.name),
+    ({ file }) => !/\.(xlsx|xlsm|ods|ots|json|geojson|ndjson|jsonl|ris|bib|graphml|xml)$/i.test(file.name),
   );
-  const sheet = draft.sources.every(({ file }) => /\.(xlsx|xlsm)$/i.test(file.name));
+  const sheet = draft.sources.every(({ file }) => /\.(xlsx|xlsm|ods|ots)$/i.test(file.name));
   const mark = (on: boolean): string => (on ? '✓' : '');
   if (!text && !sheet) return null;
   return (

@@ -187,7 +187,8 @@ function Entry({
   );
 }
 
-const accepted = '.csv,.tsv,.tab,.txt,.xlsx,.xlsm,.json,.ndjson,.jsonl,.geojson,.ris,.bib,.bibtex,.graphml,.xml';
+const accepted =
+  '.csv,.tsv,.tab,.txt,.xlsx,.xlsm,.ods,.ots,.json,.ndjson,.jsonl,.geojson,.ris,.bib,.bibtex,.graphml,.xml';
 
 function DropPlace({ over, onFiles }: { over: boolean; onFiles: (files: File[]) => void }) {
   const input = useRef<HTMLInputElement>(null);
@@ -205,7 +206,7 @@ function DropPlace({ over, onFiles }: { over: boolean; onFiles: (files: File[]) 
       >
         <FileUp size={19} className="mx-auto mb-1" aria-hidden />
         Drop files here, or choose them
-        <span className="mt-1 block text-xs">CSV, XLSX, JSON, RIS, BibTeX, GraphML, GeoJSON</span>
+        <span className="mt-1 block text-xs">CSV, XLSX, ODS, JSON, RIS, BibTeX, GraphML, GeoJSON</span>
       </button>
       <input
         ref={input}

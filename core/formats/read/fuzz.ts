@@ -5,6 +5,12 @@ import { type FileSource, bytesSource, readFile } from '.';
 import { xlsx } from '../xlsx-write';
 
 const csv = 'id,name,sent on,packets\n1,"Pell, Alban",1911-03-02,6\n2,Zoë "the ""first""",1911?,ten\n3,,,\n';
+const odsSample = zipSync({
+  mimetype: [strToU8('application/vnd.oasis.opendocument.spreadsheet'), { level: 0 }],
+  'content.xml': strToU8(
+    '<o:document xmlns:o="o" xmlns:t="t" xmlns:x="x"><o:body><t:table t:name="one"><t:table-row><t:table-cell><x:p>a</x:p></t:table-cell><t:table-cell t:number-columns-repeated="2"><x:p>b</x:p></t:table-cell></t:table-row><t:table-row t:number-rows-repeated="3"><t:table-cell o:value-type="float" o:value="1.5"><x:p>1,50</x:p></t:table-cell></t:table-row></t:table></o:body></o:document>',
+  ),
+});
 const samples: readonly { name: string; bytes: Uint8Array }[] = [
   { name: 'a.csv', bytes: strToU8(csv) },
   { name: 'a.tsv', bytes: strToU8(csv.replaceAll(',', '\t')) },
@@ -27,6 +33,7 @@ const samples: readonly { name: string; bytes: Uint8Array }[] = [
       { name: 'two', rows: [['p'], ['q']] },
     ]),
   },
+  { name: 'a.ods', bytes: odsSample },
   { name: 'a.json', bytes: strToU8('[{"a":1,"b":{"c":["x","y"]}},{"a":null,"d":[{"e":1}]}]') },
   { name: 'a.ndjson', bytes: strToU8('{"a":1}\n{"a":"é","b":[1,2]}\n') },
   {

@@ -6,11 +6,13 @@ import type { FileSource, Format, ReadContext, ReadPart } from './format';
 import { graphmlFormat } from './graphml';
 import { jsonFormat } from './json';
 import { nbibFormat } from './nbib';
+import { odsFormat } from './ods';
 import { risFormat } from './ris';
 import { xlsxFormat } from './xlsx';
 
 /** In the order in which they are tried; the last fits every text. */
 export const formats: readonly Format[] = [
+  odsFormat,
   xlsxFormat,
   graphmlFormat,
   jsonFormat,

@@ -22,7 +22,7 @@ export function unpacked(bytes: Uint8Array, name: string): Files {
     });
   } catch (error) {
     if (error instanceof Fault) throw error;
-    throw new Fault(`“${name}” is broken: it cannot be unpacked. Save it again as XLSX, and bring it in anew.`, name);
+    throw new Fault(`“${name}” is broken: it cannot be unpacked. Save it again, and bring it in anew.`, name);
   }
 }
 

@@ -1,8 +1,8 @@
 import { strFromU8 } from 'fflate';
-import { RawBuilder, dayNumber, writeDate, datePrecision } from '../../tables';
-import { Fault, counted, grouped } from '../../fault';
-import { HeadedRows } from '../headed-rows';
-import { type FileSource, type Format, type PlacedFaulty, type ReadContext, type ReadPart, wholeBytes } from './format';
+import { dayNumber, writeDate, datePrecision } from '../../tables';
+import { Fault, counted } from '../../fault';
+import { type FileSource, type Format, type ReadContext, type ReadPart, wholeBytes } from './format';
+import { SheetTable, bounded, mostColumnsOfSheet } from './sheet';
 import { readXml } from './xml';
 import { own } from '../../own';
 import { unpacked, type Workbook, workbookOf } from './xlsx-book';
@@ -57,30 +57,6 @@ function cellOf(type: string, style: number, text: string, book: Workbook): stri
   }
 }
 
-const mostColumnsOfSheet = 16384;
-/** Rows of a sheet (ECMA-376). */
-const mostRowsOfSheet = 1_048_576;
-/** Cells of a workbook, empty ones between filled ones with them: what is taken into memory. */
-const mostCells = 40_000_000;
-
-/** Counts what is read, and ends it before it takes too much memory. */
-function bounded(name: string): (line: number, cells: number) => void {
-  let sum = 0;
-  return (line, cells) => {
-    sum += cells;
-    if (line > mostRowsOfSheet)
-      throw new Fault(
-        `“${name}” has a sheet of over ${grouped(mostRowsOfSheet)} rows, which no workbook may have. Save it as CSV, and bring that in.`,
-        name,
-      );
-    if (sum > mostCells)
-      throw new Fault(
-        `“${name}” has over ${grouped(mostCells)} cells. Split it, or leave sheets and columns out, and bring in the parts.`,
-        name,
-      );
-  };
-}
-
 async function sheetOf(
   bytes: Uint8Array,
   title: string,
@@ -89,14 +65,7 @@ async function sheetOf(
   context: ReadContext,
   bound: (line: number, cells: number) => void,
 ): Promise<ReadPart | undefined> {
-  let builder: RawBuilder | undefined;
-  const faulty: PlacedFaulty[] = [];
-  const begun = (): RawBuilder => (builder ??= new RawBuilder(headed.found?.columns ?? []));
-  const headed: HeadedRows = new HeadedRows(
-    source.name,
-    { rows: (cells, line) => begun().push(cells, line), faulty: (row) => faulty.push({ ...row, row: begun().rows }) },
-    { rule: 'fit', header: context.settings.header, ragged: true },
-  );
+  const table = new SheetTable(source.name, context);
   let cells: string[] = [];
   let line = 0;
   let column = -1;
@@ -139,19 +108,16 @@ async function sheetOf(
           }
         } else if (tag === 'row') {
           bound(line, cells.length);
-          headed.push(cells, line);
+          table.push(cells, line);
         }
       },
     },
     (share) => context.breathe(0.4 + 0.6 * share),
   );
-  const found = headed.end();
-  if (!found) return undefined;
-  const notes = [...found.notes];
-  if (withoutValue) notes.push(`${counted(withoutValue, 'formula')} without a stored result: the cells are empty.`);
-  const header = found.headerLine ? `header in line ${found.headerLine}` : 'no header';
-  const how = `sheet “${title}”; ${header}`;
-  return { name: title, table: begun().done(), faulty, notes, how, types: {} };
+  return table.done(
+    title,
+    withoutValue ? [`${counted(withoutValue, 'formula')} without a stored result: the cells are empty.`] : [],
+  );
 }
 
 /** Workbooks of Office Open XML (ECMA-376): each sheet is a table; numbers and days as such, formulas by their stored results. */
