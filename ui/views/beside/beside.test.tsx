@@ -68,6 +68,18 @@ test('what is selected in one is selected in the other, as far as it is there; a
   expect(other.getState().selection.nodes).toEqual([]);
 });
 
+test('a network that comes anew beside, with less in it, takes nothing from the selection here', async () => {
+  const { store, other } = await opened();
+  act(() => other.setState({ net: keepers }));
+  act(() => store.getState().select({ nodes: ['k1', 'k2'] }));
+  expect(other.getState().selection.nodes).toEqual(['k1', 'k2']);
+  // As the session does when a run ends.
+  act(() => other.setState({ net: few, selection: { nodes: ['k2'] } }));
+  expect(store.getState().selection.nodes).toEqual(['k1', 'k2']);
+  act(() => other.setState({ net: keepers, selection: { nodes: ['k2'] } }));
+  expect(other.getState().selection.nodes).toEqual(['k1', 'k2']);
+});
+
 test('sifts pass over both', async () => {
   const { store, other } = await opened();
   const sift = { id: 'a', kind: 'values', of: { over: 'nodes', column: 'island' }, on: true, values: ['Ness'] };

@@ -42,16 +42,18 @@ function alike(one: WorkbenchStore, other: WorkbenchStore): () => void {
       if (passing) return;
       passing = true;
       const { net } = to.getState();
-      if (state.selection !== before.selection && net) to.getState().select(keptIn(net, state.selection));
+      // What a network that came anew no longer holds is let go of there alone.
+      if (state.selection !== before.selection && state.net === before.net && net)
+        to.getState().select(keptIn(net, state.selection));
       if (state.sifting !== before.sifting) to.getState().sift(() => state.sifting);
       if (state.tie !== before.tie) to.setState({ tie: state.tie });
       passing = false;
     });
   const ends = [pass(one, other), pass(other, one)];
-  // What was selected before the other network was there.
+  // Whenever the other network has come, also for the first time, it has what is selected here.
   ends.push(
     other.subscribe((state, before) => {
-      if (before.net || !state.net) return;
+      if (before.net === state.net || !state.net) return;
       passing = true;
       state.select(keptIn(state.net, one.getState().selection));
       passing = false;
