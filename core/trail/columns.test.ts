@@ -143,3 +143,59 @@ test('it is said which steps read a column, and a table', () => {
   expect(stepsThatRead(whole, 'islands')).toEqual([]);
   expect(stepsThatRead(whole, 'letters')).toContain('Ties');
 });
+
+test('sifts that were kept follow too: of records by their table, of nodes and ties by what became theirs; so do classes by hand', () => {
+  const sifts = [
+    { id: 'a', kind: 'dates', of: 'records', table: 'letters', column: 'year', until: 'year', rows: { label: 'year' } },
+    { id: 'b', kind: 'words', of: 'records', table: 'cards', columns: ['year'] },
+    { id: 'c', kind: 'values', of: 'nodes', column: 'year', measure: { by: 'distinct', column: 'year' } },
+    { id: 'd', kind: 'numbers', of: 'edges', column: 'year' },
+  ];
+  const hand = { kind: 'derive', of: 'nodes', name: 'x', how: { by: 'hand', from: 'year', classes: [] } };
+  const kept = trail(
+    letters,
+    { kind: 'keep', rule: { by: 'sift', sifts, weigh: { column: 'year', by: 'sum' } } },
+    hand,
+  );
+  const mine = withColumns(kept, 'letters', called('year', 'sent'));
+  expect(mine.steps[1]).toMatchObject({
+    rule: {
+      sifts: [
+        { column: 'sent', until: 'sent', rows: { label: 'sent' } },
+        { columns: ['year'] },
+        { column: 'year', measure: { column: 'year' } },
+        { column: 'sent' },
+      ],
+      weigh: { column: 'sent' },
+    },
+  });
+  expect(mine.steps[2]).toEqual(kept.steps[2]);
+  const people = withColumns(kept, 'people', called('year', 'born'));
+  expect(people.steps[1]).toMatchObject({
+    rule: {
+      sifts: [
+        { column: 'year' },
+        { columns: ['year'] },
+        { column: 'born', measure: { column: 'born' } },
+        { column: 'year' },
+      ],
+      weigh: { column: 'year' },
+    },
+  });
+  expect(people.steps[2]).toMatchObject({ how: { from: 'born' } });
+  expect(stepsThatRead(kept, 'letters', 'year')).toContain('Keep');
+  expect(stepsThatRead(kept, 'cards', 'year')).toEqual(['Keep']);
+});
+
+test('an area that was kept follows the table in which places stand, and the column that names them', () => {
+  const where = { column: 'island', table: 'islands', by: 'name', latitude: 'north', longitude: 'east' };
+  const near = { id: 'a', kind: 'area', of: 'nodes', where };
+  const own = { id: 'b', kind: 'area', of: 'nodes', where: { place: 'north' } };
+  const kept = trail(letters, { kind: 'keep', rule: { by: 'sift', sifts: [near, own] } });
+  const sifts = (table: string, from: string, to: string) =>
+    (withColumns(kept, table, called(from, to)).steps[1] as { rule: { sifts: unknown[] } }).rule.sifts;
+  expect(sifts('islands', 'north', 'lat')).toMatchObject([{ where: { ...where, latitude: 'lat' } }, own]);
+  expect(sifts('people', 'island', 'isle')).toMatchObject([{ where: { ...where, column: 'isle' } }, own]);
+  expect(sifts('people', 'north', 'lat')).toMatchObject([near, { where: { place: 'lat' } }]);
+  expect(withColumns(kept, 'letters', called('north', 'lat'))).toEqual(kept);
+});

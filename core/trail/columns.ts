@@ -1,5 +1,5 @@
 /** Where a trail reads the columns of a table, so that it can be said beforehand and follow when one gets another name. */
-import type { ConditionGroup } from '../keep';
+import type { ConditionGroup, SiftedRule } from '../keep';
 import { channelEntries } from '../style';
 import type { Describes, TiesSettings } from '../ties';
 import type { Step, Trail } from './registry';
@@ -78,12 +78,38 @@ function formulaNamed(formula: string, naming: Naming): string {
   });
 }
 
+/** Keys of a sift, and of its parts, under which columns of what it sifts stand. */
+const siftKeys = ['column', 'columns', 'until', 'split', 'label', 'group'];
+
+/** Sifts of records read columns of their table, those of nodes and ties what these became. */
+function siftedNamed(rule: SiftedRule, has: (whose: Whose) => boolean, table: string, naming: Naming): SiftedRule {
+  const ofTable = (of: string, key: unknown): boolean => (of === 'records' ? key === table : has(of as Whose));
+  type Part = Record<string, unknown>;
+  const places = ['place', 'latitude', 'longitude'];
+  const sifts = rule.sifts.map((sift) => {
+    const mine = ofTable(sift.of, sift.table);
+    const next = mine ? named(sift as Part, siftKeys, naming) : { ...sift };
+    const { measure, rows, where } = sift as { measure?: Part; rows?: Part; where?: Part };
+    if (mine && measure) next.measure = named(measure, siftKeys, naming);
+    if (mine && rows) next.rows = named(rows, siftKeys, naming);
+    if (where) {
+      // Where nodes are: in columns of theirs, or of the table that one of them names.
+      const own = mine ? named(where, where.table === undefined ? places : ['column'], naming) : where;
+      next.where = where.table === table ? named(own, ['by', ...places], naming) : own;
+    }
+    return next as typeof sift;
+  });
+  const rests = rule.sifts.some(({ of, table: key }) => of === 'records' && key === table);
+  return { ...rule, sifts, ...(rests && rule.weigh ? { weigh: named(rule.weigh, ['column'], naming) } : {}) };
+}
+
 /** A step after Ties with the columns of the network's nodes or edges called otherwise. */
 function stepNamed(step: Step, of: ReadonlySet<Whose>, table: string, naming: Naming): Step {
   const has = (whose: Whose): boolean => of.has(whose);
   switch (step.kind) {
     case 'keep': {
       const { rule } = step;
+      if (rule.by === 'sift') return { ...step, rule: siftedNamed(rule, has, table, naming) };
       const whose: Whose = 'on' in rule && rule.on === 'edges' ? 'edges' : 'nodes';
       if (!has(whose)) return step;
       if (rule.by === 'condition') return { ...step, rule: { ...rule, where: conditionNamed(rule.where, naming) } };
@@ -95,6 +121,7 @@ function stepNamed(step: Step, of: ReadonlySet<Whose>, table: string, naming: Na
       let { how } = step;
       if (how.by === 'table' && how.table === table) how = named(how, ['match', 'take'], naming);
       if (has(step.of) && 'column' in how) how = named(how, ['column'], naming);
+      if (has(step.of) && how.by === 'hand') how = named(how, ['from'], naming);
       if (has(step.of) && how.by === 'formula') how = { ...how, formula: formulaNamed(how.formula, naming) };
       return { ...step, how };
     }
