@@ -19,8 +19,13 @@ export function clear(bits: Int32Array, bit: number): void {
 }
 
 /** What edges are marked by themselves: their own bits and those of their ends. */
-export function edgeBitsOf(source: Uint32Array, target: Uint32Array, edges: Int32Array, nodes: Int32Array): Int32Array {
-  const found = new Int32Array(edges.length);
+export function edgeBitsOf(
+  source: Uint32Array,
+  target: Uint32Array,
+  edges: Int32Array,
+  nodes: Int32Array,
+  found: Int32Array,
+): Int32Array {
   for (let e = 0; e < found.length; e++) found[e] = edges[e] | nodes[source[e]] | nodes[target[e]];
   return found;
 }

@@ -48,6 +48,9 @@ export class Sifter {
   private readonly recordMarks: Int32Array;
   private readonly passes = new Map<string, Uint8Array>();
   private readonly counts = new Map<string, Tallying<Sift>>();
+  private readonly scratch = new Map<number, Uint8Array<ArrayBuffer>>();
+  private readonly edgeMarks: Int32Array;
+  private readonly edgeBits: Int32Array;
 
   constructor(private readonly ground: SiftGround) {
     const { edgeRecords } = ground.net;
@@ -63,6 +66,8 @@ export class Sifter {
       edges: new Int32Array(edgeCount(net)),
     };
     this.recordMarks = new Int32Array(size);
+    this.edgeMarks = new Int32Array(edgeCount(net));
+    this.edgeBits = new Int32Array(edgeCount(net));
     this.used = new Uint8Array(size);
     const { items = new Uint32Array(0), from } = edgeRecords ?? {};
     this.behind = new Uint32Array(items.length);
@@ -80,9 +85,9 @@ export class Sifter {
     const { records: recordBits, nodes: nodeBits, edges: edgeBits } = this.bits;
     const [n, m] = [nodeCount(net), edgeCount(net)];
     const recordMarks = this.recordMarks.fill(0);
-    const edgeMarks = new Int32Array(m);
+    const edgeMarks = this.edgeMarks.fill(0);
     const { source, target, edgeRecords } = net;
-    const bits = edgeBitsOf(source, target, edgeBits, nodeBits);
+    const bits = edgeBitsOf(source, target, edgeBits, nodeBits, this.edgeBits);
     // A tie without records passes no sift of records, where its network has some.
     if (edgeRecords)
       markByRecords(edgeRecords.offsets, this.behind, bits, recordBits, recordMarks, edgeMarks, ofRecords);
@@ -173,12 +178,19 @@ export class Sifter {
         const begin = sift.of === 'records' ? this.beginOf(sift) : 0;
         const wanted = all | (this.standing.get(sift.id)?.bit ?? 0);
         const here = marks[sift.of];
-        const inView = markedWith(here, wanted, begin, rows.size);
+        const inView = markedWith(here, wanted, begin, rows.size, this.lent(rows.size));
         cards[sift.id] = { tally: this.tallying(sift, rows, begin)(inView, sift) };
       } catch (error) {
         cards[sift.id] = { fault: said(error) };
       }
     }
+  }
+
+  /** Marks that are read at once and written anew for the next card: large ones made for every answer are what takes the time. */
+  private lent(size: number): Uint8Array<ArrayBuffer> {
+    let held = this.scratch.get(size);
+    if (!held) this.scratch.set(size, (held = new Uint8Array(size)));
+    return held;
   }
 
   private passing(sift: Sift): Uint8Array {
