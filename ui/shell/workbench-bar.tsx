@@ -12,7 +12,7 @@ import { TopBar } from '@/ui/kit/top-bar';
 import { Find } from './find';
 import { TakeAway } from './take-away';
 import { KeysHelp } from './keys-help';
-import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
+import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 
 /** The top bar of an open network. */
 export function WorkbenchBar() {
@@ -69,6 +69,7 @@ function SaveWord() {
 
 /** Switch, rename, copy, delete, make a new one. */
 function NetworkMenu() {
+  const session = useSession();
   const study = useWorkbench((state) => state.study.id);
   const network = useWorkbench((state) => state.network);
   const networks = useWorkbench((state) => state.networks);
@@ -134,7 +135,10 @@ function NetworkMenu() {
           onSelect: () => setTimeout(() => setRenaming(true), 50),
         },
         deleteEntry(network.name, {
-          remove: () => deleteNetwork(study, network.id),
+          remove: async () => {
+            await session.current?.hush();
+            return deleteNetwork(study, network.id);
+          },
           restore: () => restoreNetwork(study, network.id),
           gone: () => router.push(`/studies/${study}/networks`),
           back: () => to(network.id),

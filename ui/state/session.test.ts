@@ -17,6 +17,7 @@ interface FakeWorker {
 const mockWorkers: FakeWorker[] = [];
 const mockSaid: string[] = [];
 const mockSaved: unknown[] = [];
+let mockEnds = false;
 let mockAnswer: () => unknown = () => ({ ok: true, value: { kind: 'saved', version: 2 } });
 
 jest.mock('@/worker/client', () => ({
@@ -32,8 +33,9 @@ jest.mock('@/worker/client', () => ({
         run: (_trail: unknown, listener: Listener) => {
           worker.runs++;
           worker.listeners.push(listener);
-          return new Promise(() => undefined);
+          return mockEnds ? Promise.resolve('done') : new Promise(() => undefined);
         },
+        take: () => Promise.resolve(new Blob(['x'])),
         stop: () => undefined,
         shortlists: () => undefined,
       },
@@ -183,4 +185,35 @@ test('one that only looks saves nothing', async () => {
   open.end();
   expect(mockSaved).toEqual([]);
   expect(mockWorkers[0]).toMatchObject({ runs: 2, ended: true });
+});
+
+test.each([
+  ['left alone its result is kept', false, 1],
+  ['one that is about to be deleted sends nothing more', true, 0],
+])('%s', async (_name, hushed, sent) => {
+  mockEnds = true;
+  const puts: string[] = [];
+  const before = { fetch: globalThis.fetch, FileReader: (globalThis as { FileReader?: unknown }).FileReader };
+  class Reader {
+    result = 'data:';
+    onload = (): void => undefined;
+    readAsDataURL(): void {
+      this.onload();
+    }
+  }
+  const put = (to: string) => Promise.resolve(void puts.push(to));
+  Object.assign(globalThis, { fetch: put, FileReader: Reader });
+  try {
+    const { store, session: open } = session();
+    await settle();
+    store.setState({ net: network({ nodes: 2, edges: [[0, 1]] }), digest: 'd', partial: false, running: false });
+    if (hushed) await open.hush();
+    jest.advanceTimersByTime(5000);
+    for (let i = 0; i < 5; i++) await settle();
+    expect(puts).toHaveLength(sent);
+    open.end();
+  } finally {
+    mockEnds = false;
+    Object.assign(globalThis, before);
+  }
 });

@@ -22,6 +22,8 @@ export interface Session {
   /** Runs a step that was stopped after all. */
   resume(step: string): void;
   saveNow(): Promise<void>;
+  /** Sends no more results to be kept, and waits for the one under way: the network is about to go. */
+  hush(): Promise<void>;
   /** Puts one's own version beside the one that was saved meanwhile; resolves to the new network's id. */
   keepMineApart(): Promise<string | undefined>;
   takeTheirs(): void;
@@ -72,6 +74,8 @@ export function startSession(store: WorkbenchStore, keeps = true): Session {
   let saveTimer: ReturnType<typeof setTimeout> | undefined;
   let keepTimer: ReturnType<typeof setTimeout> | undefined;
   let kept: string | undefined;
+  let keeping: Promise<void> = Promise.resolve();
+  let hushed = false;
   let runs = 0;
 
   const listener = (run: number) =>
@@ -123,7 +127,7 @@ export function startSession(store: WorkbenchStore, keeps = true): Session {
       store.setState({ running: false, progress: undefined });
       if (ended === 'done') {
         clearTimeout(keepTimer);
-        keepTimer = setTimeout(() => void keep(), keepAfter);
+        keepTimer = setTimeout(() => void (keeping = keep()), keepAfter);
       }
     } catch (error) {
       if (mine === runs) store.setState({ running: false, progress: undefined, fault: sentence(error) });
@@ -133,7 +137,7 @@ export function startSession(store: WorkbenchStore, keeps = true): Session {
   /** Sends the settled result to the server, for cards and the next opening. */
   const keep = async (): Promise<void> => {
     const { digest, layout, net, partial, running, reports, trail, save } = store.getState();
-    if (!keeps || !net || partial || running || digest === kept || save.kind === 'conflict') return;
+    if (!keeps || hushed || !net || partial || running || digest === kept || save.kind === 'conflict') return;
     if (trail.steps.some(({ id }) => own(reports, id)?.fault || own(reports, id)?.stopped)) return;
     kept = digest;
     try {
@@ -227,6 +231,11 @@ export function startSession(store: WorkbenchStore, keeps = true): Session {
       void Promise.resolve(service.resume(step)).then(() => run());
     },
     saveNow,
+    async hush() {
+      hushed = true;
+      clearTimeout(keepTimer);
+      await keeping;
+    },
     async keepMineApart() {
       const { trail, network: head } = store.getState();
       const answer = await createNetwork(study.id, `${head.name} (my version)`, stored(trail));
