@@ -1,6 +1,6 @@
 /** Classes by hand: set, taken off, pasted. */
 import fc from 'fast-check';
-import { pastedClasses, withClass } from '.';
+import { pastedClasses, withClass, withClasses } from '.';
 
 describe('set on what is selected', () => {
   test('nothing holds two, and a class that nothing holds is gone', () => {
@@ -78,4 +78,22 @@ describe('pasted', () => {
     expect(pasted(['nobody', 'at all'])).toMatchObject({ found: 0, missing: ['nobody'] });
     expect(pasted(['Bo', 'a', 'b']).columns.map(({ name }) => name)).toEqual(['class 1', 'class 2']);
   });
+});
+
+test('very many of one name, and as many classes as names, take no time that grows with their square', () => {
+  const n = 60_000;
+  const ids = Array.from({ length: n }, (_, i) => `k${i}`);
+  const same = pastedClasses(
+    [['Ann', 'x']],
+    ids,
+    Array.from({ length: n }, () => 'Ann'),
+  );
+  expect(same).toMatchObject({ found: 0, several: ['Ann'] });
+  const each = pastedClasses(
+    ids.map((id) => [id, `class of ${id}`]),
+    ids,
+    ids,
+  );
+  expect([each.found, each.columns[0].classes.length]).toEqual([n, n]);
+  expect(withClasses(each.columns[0].classes, each.columns[0].classes)).toEqual(each.columns[0].classes);
 });

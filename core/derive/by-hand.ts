@@ -8,18 +8,26 @@ export interface HandClass {
   on: string[];
 }
 
-/** The classes with one more set: nothing holds two of them, and a class that nothing holds is gone. An empty class takes off. */
-export function withClass(classes: readonly HandClass[], name: string, on: readonly string[]): HandClass[] {
-  const taken = new Set(on);
-  const rest = classes.map((one) => ({ class: one.class, on: one.on.filter((id) => !taken.has(id)) }));
-  const wanted = name.trim();
-  if (wanted !== '') {
-    let into = rest.find((one) => one.class === wanted);
-    if (!into) rest.push((into = { class: wanted, on: [] }));
-    into.on.push(...taken);
+/**
+ * The classes with more set: nothing holds two of them, of several for one the last counts, and a class that nothing holds is gone. An empty class takes
+ * off.
+ */
+export function withClasses(classes: readonly HandClass[], more: readonly HandClass[]): HandClass[] {
+  const set = new Map<string, string>();
+  for (const { class: name, on } of more) for (const id of on) set.set(id, name.trim());
+  const held = new Map(classes.map((one) => [one.class, one.on.filter((id) => !set.has(id))]));
+  for (const [id, name] of set) {
+    if (name === '') continue;
+    const on = held.get(name);
+    if (on) on.push(id);
+    else held.set(name, [id]);
   }
-  return rest.filter((one) => one.on.length > 0);
+  return Array.from(held, ([name, on]) => ({ class: name, on })).filter(({ on }) => on.length > 0);
 }
+
+/** The classes with one more set. */
+export const withClass = (classes: readonly HandClass[], name: string, on: readonly string[]): HandClass[] =>
+  withClasses(classes, [{ class: name, on: [...on] }]);
 
 /**
  * The column of classes: what was set by hand, else the value of the column `from`, where one is named.
@@ -66,14 +74,18 @@ export function pastedClasses(
   const wanted = new Set(rows.map(([name = '']) => fold(name)));
   const byId = new Map<string, string>();
   const byLabel = new Map<string, string[]>();
+  const exact = new Map<string, string[]>();
+  const add = (into: Map<string, string[]>, key: string, id: string): void => {
+    const there = into.get(key);
+    if (there) there.push(id);
+    else into.set(key, [id]);
+  };
   ids.forEach((id, v) => {
     if (wanted.has(fold(id))) byId.set(id, id);
     const label = fold(labels[v]);
-    if (wanted.has(label)) byLabel.set(label, [...(byLabel.get(label) ?? []), id]);
-  });
-  const exact = new Map<string, string[]>();
-  ids.forEach((id, v) => {
-    if (wanted.has(fold(labels[v]))) exact.set(labels[v], [...(exact.get(labels[v]) ?? []), id]);
+    if (!wanted.has(label)) return;
+    add(byLabel, label, id);
+    add(exact, labels[v], id);
   });
   const nodesOf = (name: string): readonly string[] => {
     const id = byId.get(name);
@@ -87,7 +99,8 @@ export function pastedClasses(
     const own = header ? (filled[0][c + 1] ?? '') : '';
     return { name: own || (width > 2 ? `class ${c + 1}` : 'class'), classes: [] };
   });
-  const sets = columns.map(() => new Map<string, Set<string>>());
+  /** For each column the class of each node: who stands in the list twice has what is said last. */
+  const sets = columns.map(() => new Map<string, string>());
   const result: Pasted = { columns, found: 0, missing: [], several: [] };
   const counted = new Set<string>();
   filled.forEach((row, r) => {
@@ -97,15 +110,15 @@ export function pastedClasses(
     else {
       counted.add(found[r][0]);
       columns.forEach((_, c) => {
-        const text = row[c + 1] ?? '';
-        // Who stands in the list twice has what is said last.
-        for (const held of sets[c].values()) held.delete(found[r][0]);
-        if (text !== '') sets[c].set(text, (sets[c].get(text) ?? new Set()).add(found[r][0]));
+        sets[c].set(found[r][0], row[c + 1] ?? '');
       });
     }
   });
   columns.forEach((column, c) => {
-    column.classes = [...sets[c]].flatMap(([text, nodes]) => (nodes.size ? [{ class: text, on: [...nodes] }] : []));
+    column.classes = withClasses(
+      [],
+      Array.from(sets[c], ([id, text]) => ({ class: text, on: [id] })),
+    );
   });
   result.found = counted.size;
   return result;

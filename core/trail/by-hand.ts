@@ -1,5 +1,5 @@
 /** Classes set by hand, as Derive steps of a trail. */
-import { type HandClass, withClass } from '../derive';
+import { type HandClass, withClasses } from '../derive';
 import { type Step, type Trail, newStep, placeFor } from './registry';
 
 type Hand = Extract<Step, { kind: 'derive' }> & { how: { by: 'hand' } };
@@ -17,8 +17,7 @@ export function handClassed(
   { name, of, from }: { name: string; of: 'nodes' | 'edges'; from: string },
   classes: readonly HandClass[],
 ): Trail {
-  const fold = (into: readonly HandClass[]): HandClass[] =>
-    classes.reduce<readonly HandClass[]>((all, one) => withClass(all, one.class, one.on), into).slice();
+  const fold = (into: readonly HandClass[]): HandClass[] => withClasses(into, classes);
   const held = handSteps(trail, of).find((step) => step.name.trim() === name.trim());
   if (held) {
     const how = { ...held.how, classes: fold(held.how.classes) };
