@@ -3,13 +3,14 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { clsx } from 'clsx';
 import { ArrowDown, ArrowUp } from 'lucide-react';
-import { type KeyboardEvent, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, useMemo, useRef } from 'react';
 import type { Network } from '@/core/graph';
 import { columnTitle } from '@/core/measure';
 import { cardGroups } from '@/core/read/cards';
 import { type Column, cellText, distribution, holdsPicture } from '@/core/tables';
 import type { Looks } from '@/core/style';
 import { Button, Choose, IconButton, cellNumber, counted } from '@/ui/kit';
+import { useWidth } from '@/ui/kit/use-width';
 import { type CardsState, cardSizes } from '@/ui/state/cards';
 import { useShown } from '@/ui/state/shown';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
@@ -124,15 +125,7 @@ function Grid({
   settings: CardsState;
 }) {
   const scroller = useRef<HTMLDivElement>(null);
-  const [wide, setWide] = useState(0);
-  useLayoutEffect(() => {
-    const box = scroller.current;
-    if (!box) return;
-    const watch = new ResizeObserver(() => setWide(box.clientWidth));
-    watch.observe(box);
-    setWide(box.clientWidth);
-    return () => watch.disconnect();
-  }, []);
+  const wide = useWidth(scroller, 0);
   const across = Math.max(1, Math.floor((wide - 24 + gap) / (widths[settings.size] + gap)));
   const lines = useMemo(
     () =>

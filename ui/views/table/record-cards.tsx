@@ -2,7 +2,8 @@
 /** Records as cards: what they are called by, their picture, and the columns that are shown. */
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { clsx } from 'clsx';
-import { useEffect, useRef, useState } from 'react';
+import { useRef } from 'react';
+import { useWidth } from '@/ui/kit/use-width';
 import { Picture } from '@/ui/reading/parts';
 import type { ShownColumn } from './columns';
 import { useRecordCells } from './use-records';
@@ -27,15 +28,7 @@ export function RecordCards({
   onChoose: (row: number) => void;
 }) {
   const scroller = useRef<HTMLDivElement>(null);
-  const [wide, setWide] = useState(widest);
-  useEffect(() => {
-    const box = scroller.current;
-    if (!box) return;
-    const watch = new ResizeObserver(() => setWide(box.clientWidth));
-    watch.observe(box);
-    setWide(box.clientWidth);
-    return () => watch.disconnect();
-  }, []);
+  const wide = useWidth(scroller, widest);
   const across = Math.max(1, Math.floor((wide - 24 + gap) / (widest + gap)));
   const picture = columns.find(({ col }) => col.type === 'picture')?.col.name;
   const [title, ...others] = columns.filter(({ col }) => col.type !== 'picture').map(({ col }) => col.name);
