@@ -5,7 +5,7 @@ const only = (from, allowed) => ({
   comment: `${from} may import of ours: ${[from, ...allowed].join(', ')}`,
   from: { path: `^${from}/`, pathNot: '\\.test\\.tsx?$' },
   to: {
-    path: '^(core|worker|server|ui|app|runner|feed|demo|bench|e2e|scripts)/',
+    path: '^(core|worker|server|ui|app|runner|explore|feed|demo|bench|e2e|scripts)/',
     pathNot: `^(${[from, ...allowed].join('|')})/`,
   },
 });
@@ -16,6 +16,7 @@ module.exports = {
     only('worker', ['core']),
     only('server', ['core', 'demo']),
     only('runner', ['core']),
+    only('explore', ['core']),
     only('demo', ['core']),
     only('app', ['ui', 'server', 'core']),
     only('ui', ['core', 'worker', 'server']),

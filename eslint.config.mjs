@@ -3,7 +3,7 @@ import reactHooks from 'eslint-plugin-react-hooks';
 import { ownKeys } from './scripts/lint/own-keys.mjs';
 
 export default tseslint.config(
-  { ignores: ['.next/**', '.data/**', 'node_modules/**', 'next-env.d.ts', '**/*.mjs', '**/*.cjs'] },
+  { ignores: ['public/**', '.next/**', '.data/**', 'node_modules/**', 'next-env.d.ts', '**/*.mjs', '**/*.cjs'] },
   ...tseslint.configs.strictTypeChecked,
   {
     languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },

@@ -1,5 +1,5 @@
 /**
- * `npm run bench`: speed as ratios in one run, each part printed as it ends. `-- core`, `measures`, `ties`, `pictures`, `names`, `broken`, `sift`, `views` or `import` for a part, `-- all` for everything; import needs
+ * `npm run bench`: speed as ratios in one run, each part printed as it ends. `-- core`, `measures`, `ties`, `pictures`, `names`, `broken`, `sift`, `views`, `figures` or `import` for a part, `-- all` for everything; import needs
  * DATABASE_URL.
  */
 import { own } from '@/core/own';
@@ -15,6 +15,7 @@ const parts: Record<string, () => Promise<Line[]>> = {
   broken: async () => (await import('./broken')).brokenLines(),
   sift: async () => (await import('./sift')).siftLines(),
   views: async () => (await import('./views')).viewLines(),
+  figures: async () => (await import('./figures')).figureLines(),
   import: async () => (await import('./import')).importLines(),
 };
 /** What is measured where nothing is asked for. */

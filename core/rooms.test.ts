@@ -160,7 +160,13 @@ test('a written format is taken from its registry by all who write', async () =>
   const files = await Promise.all(
     writtenFormats.map(async (format: WrittenFormat) => [format.file, (await format.write(net)).length] as const),
   );
-  expect(files.map(([file]) => file)).toEqual(['nodes.csv', 'edges.csv', 'network.graphml']);
+  expect(files.map(([file]) => file)).toEqual([
+    'nodes.csv',
+    'edges.csv',
+    'network.graphml',
+    'network.json',
+    'network.ndjson',
+  ]);
   for (const [, length] of files) expect(length).toBeGreaterThan(20);
   expect(new Set(writtenFormats.map(({ key }) => key)).size).toBe(writtenFormats.length);
   expect(writtenFormat('nodes')?.type).toBe('text/csv');

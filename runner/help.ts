@@ -66,7 +66,8 @@ ${wholeFigures.map(({ key, name }) => `  ${key.padEnd(width)}${name}`).join('\n'
   npm run -s runner -- run ARCHIVE.zip --out DIR
   npm run -s runner -- run FOLDER --out DIR
 
-  Writes nodes.csv, edges.csv, network.graphml, map.svg and report.json into DIR.
+  Writes nodes.csv, edges.csv, network.graphml, network.json, network.ndjson, map.svg,
+  method.txt, references.bib and report.json into DIR.
 `;
   if (command === 'measure') return measure;
   if (command === 'chance') return chance;

@@ -261,6 +261,8 @@ describe('run', () => {
       'map.svg',
       'method.txt',
       'network.graphml',
+      'network.json',
+      'network.ndjson',
       'nodes.csv',
       'references.bib',
       'report.json',

@@ -25,7 +25,6 @@ async function find(name: string): Promise<void> {
 
 try {
   await driver.get(home);
-  await picture('studies');
   await (await button(driver, 'Orrin Sound seed circle')).click();
   await shows(driver, 'New network');
   await picture('networks');
@@ -131,14 +130,14 @@ try {
   await (await button(driver, 'Find paths')).click();
   await shows(driver, 'along the way');
   await picture('paths');
-  await view('Contacts');
-  await choose(driver, 'First group from', 'a value of island');
-  await choose(driver, 'First group: value', 'Lunder');
-  await choose(driver, 'Second group from', 'a value of island');
-  await choose(driver, 'Second group: value', 'Skerry');
-  await choose(driver, 'Counts per', 'certainty');
-  await shows(driver, 'hearsay', 'third nodes');
-  await picture('contacts');
+  await driver.get(home);
+  await (await button(driver, 'Orrin Sound seed circle')).click();
+  await (await named(driver, 'header a', 'Figures')).click();
+  await shows(driver, 'New figure');
+  await picture('figures');
+  await (await named(driver, 'main a[href]', 'Carriers between islands')).click();
+  await shows(driver, 'Thinnest line in print', 'Smallest letters in print');
+  await picture('figure');
   await driver.get(home);
   await (await button(driver, 'Orrin Sound seed circle')).click();
   await (await named(driver, 'a[href]', 'Societies and their members', true)).click();

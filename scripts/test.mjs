@@ -94,6 +94,7 @@ try {
       'ui',
       'app',
       'runner',
+      'explore',
       'demo',
       '--config',
       '.dependency-cruiser.cjs',

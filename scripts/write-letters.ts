@@ -1,4 +1,4 @@
-/** `npm run letters`: writes core/letters/widths.ts, the widths of the letters of the shipped typeface, as a browser measures them on the application's own page. */
+/** `npm run letters`: writes core/letters/widths.ts and serif-widths.ts, the widths of the letters of the shipped typefaces, as a browser measures them on the application's own page. */
 import { writeFileSync } from 'node:fs';
 import { openBrowser } from '@/e2e/browser';
 
@@ -18,11 +18,11 @@ try {
   await browser.driver.get(address);
   const widths = await browser.driver.executeAsyncScript<number[][]>(
     `const [blocks, done] = arguments;
-     const face = "'Hanken Grotesk Variable'";
-     Promise.all([400, 600].map((weight) => document.fonts.load(weight + ' 1000px ' + face))).then(() => {
+     const faces = ["'Hanken Grotesk Variable'", "'Source Serif 4 Variable'"].flatMap((face) => [400, 600].map((weight) => weight + ' 1000px ' + face));
+     Promise.all(faces.map((face) => document.fonts.load(face))).then(() => {
        const context = document.createElement('canvas').getContext('2d');
-       done([400, 600].map((weight) => {
-         context.font = weight + ' 1000px ' + face;
+       done(faces.map((face) => {
+         context.font = face;
          return blocks.flatMap(([from, to]) =>
            Array.from({ length: to - from + 1 }, (_, i) => Math.round(context.measureText(String.fromCodePoint(from + i)).width)));
        }));
@@ -32,7 +32,7 @@ try {
   const written = widths.map((all) => all.map((width) => width.toString(36).padStart(2, '0')).join(''));
   writeFileSync(
     'core/letters/widths.ts',
-    `/** Written by \`npm run letters\` from the shipped typeface; not to be changed by hand. */
+    `/** Written by \`npm run letters\` from the shipped typefaces; not to be changed by hand. */
 
 /** Blocks of code points, first and last, that the widths below follow one after the other. */
 export const blocks: readonly (readonly [number, number])[] = ${JSON.stringify(blocks)};
@@ -41,6 +41,17 @@ export const blocks: readonly (readonly [number, number])[] = ${JSON.stringify(b
 export const widths = {
   400: '${written[0]}',
   600: '${written[1]}',
+} as const;
+`,
+  );
+  writeFileSync(
+    'core/letters/serif-widths.ts',
+    `/** Written by \`npm run letters\` from the shipped typefaces; not to be changed by hand. */
+
+/** Advance widths of the typeface for titles and captions, as those in \`widths.ts\`. */
+export const serifWidths = {
+  400: '${written[2]}',
+  600: '${written[3]}',
 } as const;
 `,
   );

@@ -1,6 +1,7 @@
 'use server';
 /** What the interface can ask the server to change, and what it asks besides pages. */
 import * as z from 'zod';
+import { readFigure } from '@/core/figure/plan';
 import { columnRefSchema } from '@/core/names';
 import { type StoredTrail, readTrail } from '@/core/trail';
 import { action, text } from '@/server/action';
@@ -13,12 +14,14 @@ import * as names from '@/server/names';
 import * as kept from '@/server/kept';
 import * as shortlists from '@/server/shortlists';
 import * as networks from '@/server/networks';
+import * as figures from '@/server/figures';
 import * as suggested from '@/server/networks/suggest';
 
 const whole = z.number().int().min(0).max(2_147_483_647);
 const way = z.enum(['undo', 'redo']);
 /** A browser's own id, until people have names. */
 const author = z.uuid();
+const figure = z.custom<object>().transform((given) => readFigure(given));
 const trail = z.custom<StoredTrail>().transform((given) => readTrail(given));
 
 export async function createStudy(name: string): Promise<Answer<{ id: string }>> {
@@ -58,6 +61,14 @@ export const saveTrail = action('edit', [text, whole, trail], networks.saveTrail
 export const renameNetwork = action('edit', [text, text], networks.renameNetwork);
 export const deleteNetwork = action('edit', [text], networks.deleteNetwork);
 export const restoreNetwork = action('edit', [text], networks.restoreNetwork);
+
+/** Pages with maps of networks. */
+export const makeFigure = action('edit', [text], figures.makeFigure);
+export const createFigure = action('edit', [figure, text.optional()], figures.createFigure);
+export const saveFigure = action('edit', [text, whole, figure], figures.saveFigure);
+export const renameFigure = action('edit', [text, text], figures.renameFigure);
+export const deleteFigure = action('edit', [text], figures.deleteFigure);
+export const restoreFigure = action('edit', [text], figures.restoreFigure);
 
 export const createShortlist = action('edit', [text, text, shortlists.membersSchema], (study, name, folder, nodes) =>
   shortlists.createShortlist(study, { name, folder, nodes }),

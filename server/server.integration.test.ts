@@ -206,7 +206,7 @@ describe('trails of other versions', () => {
     expect((await listNetworks(id)).map(({ name }) => name)).toEqual(['New']);
     await expect(openNetwork(id, net)).rejects.toThrow(/written by a later version/);
     expect(await networkTrails(id)).toEqual([
-      { id: net, name: 'New', fault: expect.stringMatching(/later version/) as string },
+      { id: net, name: 'New', version: 1, layout: null, fault: expect.stringMatching(/later version/) as string },
     ]);
     expect(await networksByColumn(id)).toEqual([{ id: net, name: 'New', columns: [] }]);
     await expect(archiveOf(id, net)).rejects.toThrow(/later version/);

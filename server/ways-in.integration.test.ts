@@ -10,6 +10,9 @@ import { pool } from './db';
 import { migrateDatabase } from './db/migrate';
 import { createNames } from './names';
 import { createNetwork } from './networks';
+import { writeHeld } from '@/core/figure/plan';
+import { makeFigure } from './figures';
+import { keepHeld } from './figures/kept';
 import { createKept } from './kept';
 import { createShortlist } from './shortlists';
 import { createStudy, deleteStudy } from './studies';
@@ -41,6 +44,8 @@ interface Held {
   list: string;
   shortlist: string;
   palette: string;
+  figure: string;
+  key: string;
 }
 
 /** A study with one of everything in it. */
@@ -50,9 +55,13 @@ async function filled(): Promise<Held> {
     yield await Promise.resolve('["a","b"]');
   }
   await storeTable(study, { name: 'ties', origin: 'x', columns, rows: 1 }, rows());
+  const network = (await createNetwork(study, 'One', trail)).id;
+  const figure = (await makeFigure(study, network)).id;
   return {
     study,
-    network: (await createNetwork(study, 'One', trail)).id,
+    network,
+    figure,
+    key: await keepHeld(study, figure, Buffer.from(writeHeld([]))),
     list: (await createNames(study, 'Ends', [{ table: 'ties', column: 'from' }])).id,
     shortlist: (await createShortlist(study, { name: 'Some', folder: '', nodes: [{ id: 'a', label: 'a' }] })).id,
     palette: (await createKept(study, 'palette', 'Few', ['#000000', '#ffffff'])).id,
@@ -84,6 +93,12 @@ const ways: Record<Exclude<keyof typeof actions, 'createStudy'>, Way> = {
   renameNetwork: ['edit', ({ network }) => [network, 'other']],
   deleteNetwork: ['edit', ({ network }) => [network]],
   restoreNetwork: ['edit', ({ network }) => [network]],
+  makeFigure: ['edit', ({ network }) => [network]],
+  createFigure: ['edit', () => [{ width: 84 }, 'Other']],
+  saveFigure: ['edit', ({ figure }) => [figure, 1, { width: 84 }]],
+  renameFigure: ['edit', ({ figure }) => [figure, 'other']],
+  deleteFigure: ['edit', ({ figure }) => [figure]],
+  restoreFigure: ['edit', ({ figure }) => [figure]],
   createShortlist: ['edit', () => ['Few', '', [{ id: 'a', label: 'a' }]]],
   changeShortlist: ['edit', ({ shortlist }) => [shortlist, 1, { name: 'other' }]],
   listShortlists: ['read', () => []],
@@ -151,6 +166,20 @@ const routes: Record<string, Route> = {
     'read',
     ({ network }) => ({ network, md5: 'a'.repeat(32) }),
   ],
+  'studies/[study]/figures/[figure]/picture': [
+    'PUT',
+    'edit',
+    ({ figure }) => ({ figure }),
+    () => Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]),
+  ],
+  'studies/[study]/figures/[figure]/picture/[md5]': ['GET', 'read', ({ figure }) => ({ figure, md5: 'a'.repeat(32) })],
+  'studies/[study]/figures/[figure]/held': [
+    'PUT',
+    'edit',
+    ({ figure }) => ({ figure }),
+    () => new Uint8Array(writeHeld([])),
+  ],
+  'studies/[study]/figures/[figure]/held/[key]': ['GET', 'read', ({ figure, key }) => ({ figure, key })],
   'studies/[study]/networks/[network]/archive': ['GET', 'read', ({ network }) => ({ network })],
 };
 
@@ -174,6 +203,8 @@ async function all(study: string): Promise<string> {
       'select * from names_list where study_id = $1 order by id',
       'select * from shortlist where study_id = $1 order by id',
       'select * from kept where study_id = $1 order by id',
+      'select * from figure where study_id = $1 order by id',
+      'select figure_held.* from figure_held join figure on figure_id = id where study_id = $1 order by key',
       'select record.* from record join study_table using (set_id) where study_id = $1 order by position',
       'select snapshot.network_id, digest from snapshot join network on network_id = network.id where study_id = $1',
     ].map(async (text) => (await pool().query(text, [study])).rows as unknown[]),
@@ -241,7 +272,8 @@ describe.each(Object.entries(routes).filter(([, [, right]]) => right !== 'none')
     const before = [await all(mine.study), await all(gone.study)];
     for (const id of [gone.study, ...nonsense])
       expect(await callRoute(name, id, id === gone.study ? gone : mine)).toBe(404);
-    if (name.includes('[network]')) expect(await callRoute(name, other.study, mine)).toBe(404);
+    if (name.includes('[network]') || name.includes('[figure]'))
+      expect(await callRoute(name, other.study, mine)).toBe(404);
     expect([await all(mine.study), await all(gone.study)]).toEqual(before);
   });
 });

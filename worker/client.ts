@@ -3,6 +3,7 @@ import * as Comlink from 'comlink';
 import type { Listener, TrailService } from './protocol';
 import type { NamesDesk } from './names-desk';
 import type { TableDesk } from './table-desk';
+import type { FigureDesk } from './figure-desk';
 
 export interface Started<T> {
   service: Comlink.Remote<T>;
@@ -41,6 +42,9 @@ export const startTableWorker = (): Started<TableDesk> =>
 export const startNamesWorker = (): Started<NamesDesk> =>
   started(new Worker(new URL('./names.worker.ts', import.meta.url), { type: 'module', name: 'names' }));
 
+export const startFigureWorker = (): Started<FigureDesk> =>
+  started(new Worker(new URL('./figure.worker.ts', import.meta.url), { type: 'module', name: 'figure' }));
+
 /** A listener that the worker can call across the border. */
 export const heard = (listener: Listener): Listener => Comlink.proxy(listener);
 export const heardNews = <T>(listener: (news: T) => void): ((news: T) => void) => Comlink.proxy(listener);
@@ -69,6 +73,9 @@ export type {
   RecordsAnswer,
 } from './questions';
 export type { CellEdit, GridCell, GridView, TableDesk } from './table-desk';
+export type { FigureDesk, FigureNetwork } from './figure-desk';
+export type { ColumnHead, DrawnFigure } from './figure-drawn';
+export type { FigureFile, MadeFile } from './figure-files';
 export type { DraftPreview } from './drafts';
 export type { DraftSource } from './joined';
 export type { NamesDesk, NamesView } from './names-desk';

@@ -10,6 +10,7 @@ export type Canvas2D = Pick<
   | 'lineTo'
   | 'quadraticCurveTo'
   | 'arc'
+  | 'rect'
   | 'closePath'
   | 'stroke'
   | 'fill'
@@ -58,11 +59,21 @@ export function canvasPen(context: Canvas2D, page: { width: number; height: numb
     context.setLineDash(dashes[pattern].map((length) => length * Math.max(0.8, width)));
     context.beginPath();
   };
+  let clipped = false;
   return {
     fillPage(colour) {
       context.globalAlpha = 1;
       context.fillStyle = colour;
       context.fillRect(0, 0, page.width, page.height);
+    },
+    within(box) {
+      if (clipped) context.restore();
+      clipped = box !== undefined;
+      if (!box) return;
+      context.save();
+      context.beginPath();
+      context.rect(box.x, box.y, box.width, box.height);
+      context.clip();
     },
     line(x1, y1, x2, y2, control, stroke) {
       begin(stroke, [x1, y1, x2, y2]);

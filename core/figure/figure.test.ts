@@ -61,6 +61,7 @@ test('the legend says what the looks say', async () => {
   const nothing = (): void => undefined;
   const pen: Pen = {
     fillPage: nothing,
+    within: nothing,
     line: nothing,
     path: nothing,
     polygon: nothing,
@@ -85,6 +86,7 @@ test('a long legend is broken into lines that fit the page', async () => {
   const nothing = (): void => undefined;
   const pen: Pen = {
     fillPage: nothing,
+    within: nothing,
     line: nothing,
     path: nothing,
     polygon: nothing,

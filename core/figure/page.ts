@@ -18,7 +18,7 @@ import {
   wayOf,
 } from '../scene';
 import { drawGroupNames, drawGuideLines, drawGuides, drawHulls, drawShades } from './around';
-import { type Pen, type Stroke, colourAt, nodeOnPage } from './pen';
+import { type Box, type Pen, type Stroke, colourAt, nodeOnPage } from './pen';
 import { type Inks, corners, hex, inks, patterns, pictureShare, shapes } from '../style';
 
 export interface PageOptions {
@@ -48,7 +48,22 @@ export async function drawPage(
   const room = { width: options.width, height: Math.max(80, options.height - head - foot) };
   const inside = fit(boundsOfScene(scene), room.width, room.height, options.margin ?? margin + 8);
   const camera = { ...inside, y: inside.y + head };
+  await drawMap(scene, camera, { x: 0, y: 0, width: options.width, height: options.height - foot }, pen, breathe);
+  if (options.title) {
+    pen.text(options.title, margin, 40, { size: 22, weight: 600, anchor: 'start', colour: ink.ink, serif: true });
+  }
+  drawLegend(legend, margin, options.height - foot, ink, pen);
+}
 
+/** The network as a map, its labels within the box. */
+export async function drawMap(
+  scene: Scene,
+  camera: Camera,
+  box: Box,
+  pen: Pen,
+  breathe?: (share: number) => Promise<void> | void,
+): Promise<void> {
+  const ink = inks[scene.ground];
   drawHulls(scene, camera, pen);
   drawShades(scene, camera, pen);
   drawGuideLines(scene, camera, ink, pen);
@@ -63,16 +78,24 @@ export async function drawPage(
     drawNode(scene, v, camera, ink.ground, pen);
   }
   await breathe?.(0.9);
-  const box = { width: options.width, height: options.height - foot };
-  const widthOf = (text: string, size: number): number => textWidth(text, size, scene.labelWeight);
   drawGuides(scene, camera, ink, pen);
   drawGroupNames(scene, camera, ink, pen);
   drawEdgeLabels(scene, camera, ink, pen);
-  drawLabels(scene, placeLabels(scene, camera, box, widthOf), ink, pen);
-  if (options.title) {
-    pen.text(options.title, margin, 40, { size: 22, weight: 600, anchor: 'start', colour: ink.ink, serif: true });
-  }
-  drawLegend(legend, margin, options.height - foot, ink, pen);
+  drawLabels(scene, labelsWithin(scene, camera, box), ink, pen);
+}
+
+/** Labels placed within a box of the page. */
+function labelsWithin(scene: Scene, camera: Camera, { x, y, width, height }: Box): PlacedLabel[] {
+  const widthOf = (text: string, size: number): number => textWidth(text, size, scene.labelWeight);
+  // Labels are placed from the box's corner.
+  const placed = placeLabels(scene, { ...camera, x: camera.x - x, y: camera.y - y }, { width, height }, widthOf);
+  if (x === 0 && y === 0) return placed;
+  return placed.map(({ from, ...label }) => ({
+    ...label,
+    x: label.x + x,
+    y: label.y + y,
+    ...(from ? { from: [from[0] + x, from[1] + y] as const } : {}),
+  }));
 }
 
 /** One node; `fill` stands in place of its own, and its picture is so faint, where others are to stand out. */

@@ -2,6 +2,14 @@
 import { type Camera, type Scene, pixelRadius } from '../scene';
 import { type Pattern, type Shape, hex } from '../style';
 
+/** A rectangle on the page, in pixels. */
+export interface Box {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+
 export interface Stroke {
   colour: string;
   /** The colour where the line ends; it goes over into it along the straight way from its beginning to its end. */
@@ -14,6 +22,8 @@ export interface Stroke {
 /** Draws in pixels, later marks over earlier ones. */
 export interface Pen {
   fillPage(colour: string): void;
+  /** From here on draws only within the box, until the next call; without a box, everywhere again. */
+  within(box?: Box): void;
   /** A straight line, or a quadratic curve where a control point is given. */
   line(
     x1: number,

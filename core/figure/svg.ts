@@ -20,12 +20,27 @@ const at = (value: number): string => String(Math.round(value * 100) / 100);
 const sans = "'Hanken Grotesk Variable','Hanken Grotesk',system-ui,sans-serif";
 const serif = "'Source Serif 4 Variable','Source Serif 4',Georgia,serif";
 
-/** The whole document as a string. */
-export async function svg(
+/** The sheet that a document is drawn on. */
+export interface SvgSheet {
+  /** Of what is drawn, in pixels. */
+  width: number;
+  height: number;
+  /** How large it is to be printed; absent: a pixel is a pixel. */
+  millimetres?: { width: number; height: number };
+  title?: string;
+  /** Rules of style, such as typefaces that it brings along. */
+  style?: string;
+}
+
+/** A scene with its title and legend as a document. */
+export const svg = (
   scene: Scene,
   options: PageOptions,
   breathe?: (share: number) => Promise<void> | void,
-): Promise<string> {
+): Promise<string> => svgDocument(options, (pen) => drawPage(scene, options, pen, breathe));
+
+/** What `draw` draws, as a document in a string. */
+export async function svgDocument(options: SvgSheet, draw: (pen: Pen) => Promise<void>): Promise<string> {
   const parts: string[] = [];
   let open: string | undefined;
   const close = (): void => {
@@ -35,6 +50,8 @@ export async function svg(
   const pictures = new Map<string, string>();
   let gradients = 0;
   let roundCut = false;
+  let clips = 0;
+  let inside = false;
   /** What a line through points, x and y in turn, is painted with. */
   const paint = ({ colour, to }: Stroke, points: readonly number[]): string => {
     if (to === undefined || to === colour) return escapeXml(colour);
@@ -58,6 +75,15 @@ export async function svg(
   const pen: Pen = {
     fillPage(colour) {
       parts.push(`<rect width="${at(options.width)}" height="${at(options.height)}" fill="${escapeXml(colour)}"/>\n`);
+    },
+    within(box) {
+      close();
+      if (inside) parts.push('</g>\n');
+      inside = box !== undefined;
+      if (!box) return;
+      const id = `within-${++clips}`;
+      const edges = `x="${at(box.x)}" y="${at(box.y)}" width="${at(box.width)}" height="${at(box.height)}"`;
+      parts.push(`<clipPath id="${id}"><rect ${edges}/></clipPath>\n<g clip-path="url(#${id})">\n`);
     },
     line(x1, y1, x2, y2, control, stroke) {
       strokeGroup(stroke, [x1, y1, x2, y2]);
@@ -126,10 +152,13 @@ export async function svg(
       );
     },
   };
-  const size = `width="${at(options.width)}" height="${at(options.height)}" viewBox="0 0 ${at(options.width)} ${at(options.height)}"`;
+  const { millimetres: mm } = options;
+  const wide = mm ? [`${at(mm.width)}mm`, `${at(mm.height)}mm`] : [at(options.width), at(options.height)];
+  const size = `width="${wide[0]}" height="${wide[1]}" viewBox="0 0 ${at(options.width)} ${at(options.height)}"`;
   parts.push(`<svg xmlns="http://www.w3.org/2000/svg" ${size} role="img">\n`);
   if (options.title) parts.push(`<title>${escapeXml(options.title)}</title>\n`);
-  await drawPage(scene, options, pen, breathe);
+  if (options.style) parts.push(`<style>${escapeXml(options.style)}</style>\n`);
+  await draw(pen);
   close();
   parts.push('</svg>\n');
   return parts.join('');

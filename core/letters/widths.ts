@@ -1,4 +1,4 @@
-/** Written by `npm run letters` from the shipped typeface; not to be changed by hand. */
+/** Written by `npm run letters` from the shipped typefaces; not to be changed by hand. */
 
 /** Blocks of code points, first and last, that the widths below follow one after the other. */
 export const blocks: readonly (readonly [number, number])[] = [

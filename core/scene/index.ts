@@ -5,3 +5,4 @@ export * from './legend';
 export { textWidth } from '../letters';
 export { middlePiece, wayOf } from './ways';
 export * from './groups';
+export * from './part';

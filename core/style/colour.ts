@@ -80,3 +80,16 @@ export const inks: Record<'paper' | 'white' | 'night', Inks> = {
   night: { ground: '#10191E', ink: '#E8ECEA', quiet: '#9FB0B5', tie: '#6C7B82', line: '#2B3940' },
 };
 export type Ground = keyof typeof inks;
+
+/** A colour between two, by its parts in red, green and blue. */
+export function mixed(from: string, to: string, share: number): string {
+  const parts = (colour: string): number[] => [1, 3, 5].map((i) => parseInt(colour.slice(i, i + 2), 16));
+  const [a, b] = [parts(from), parts(to)];
+  return `#${a
+    .map((one, i) =>
+      Math.round(one + (b[i] - one) * share)
+        .toString(16)
+        .padStart(2, '0'),
+    )
+    .join('')}`;
+}

@@ -21,6 +21,12 @@ interface Entry {
   stands?: Stands;
 }
 
+/** A round amount on a scale, and where between its least and its largest look it lies. */
+export interface LegendTick {
+  label: string;
+  share: number;
+}
+
 /** One line of the legend: of which channel, of nodes or edges, along which column, and whether of its rules. */
 export type LegendPart = {
   title: string;
@@ -36,9 +42,9 @@ export type LegendPart = {
   | { kind: 'lines'; entries: (Entry & { pattern: Pattern })[] }
   | { kind: 'discs'; entries: (Entry & { share: number })[] }
   | { kind: 'strokes'; entries: (Entry & { width: number })[] }
-  | { kind: 'ramp'; stops: string[]; low: string; high: string }
-  | { kind: 'sizes'; low: string; high: string; min: number; max: number }
-  | { kind: 'widths'; low: string; high: string; min: number; max: number }
+  | { kind: 'ramp'; stops: string[]; low: string; high: string; ticks?: LegendTick[] }
+  | { kind: 'sizes'; low: string; high: string; min: number; max: number; ticks?: LegendTick[] }
+  | { kind: 'widths'; low: string; high: string; min: number; max: number; ticks?: LegendTick[] }
 );
 
 export interface Looks {

@@ -36,8 +36,10 @@ export function needPostgres() {
 
 /** A browser and its driver, for the tests. */
 export function needChromium() {
-  const missing = ['chromium', 'chromedriver'].filter((program) => !existsSync(`/usr/bin/${program}`));
-  if (missing.length) install(['chromium', 'chromium-driver'], 'The browser tests');
+  const missing = ['chromium', 'chromedriver', 'qpdf', 'pdftotext'].filter(
+    (program) => !existsSync(`/usr/bin/${program}`),
+  );
+  if (missing.length) install(['chromium', 'chromium-driver', 'qpdf', 'poppler-utils'], 'The browser tests');
 }
 
 /** The packages of the lock file; nothing is done where they are all there. */

@@ -263,6 +263,38 @@ export const networkVersion = pgTable(
   (table) => [primaryKey({ columns: [table.networkId, table.version] })],
 );
 
+/** A page with maps of networks, to be printed. Its version grows with every save, and a save names the version it builds on. */
+export const figure = pgTable(
+  'figure',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    studyId: uuid('study_id')
+      .notNull()
+      .references(() => study.id, { onDelete: 'cascade' }),
+    name: text('name').notNull(),
+    settings: json('settings').notNull(),
+    version: integer('version').notNull().default(1),
+    changedAt: moment('changed_at').notNull().default(now),
+    deletedAt: moment('deleted_at'),
+    /** A small PNG of the page. */
+    picture: bytes('picture'),
+  },
+  (table) => [index('figure_study').on(table.studyId)],
+);
+
+/** What the networks of a figure came to when it was held, packed; its key is the digest of its bytes, so it never changes. */
+export const figureHeld = pgTable(
+  'figure_held',
+  {
+    figureId: uuid('figure_id')
+      .notNull()
+      .references(() => figure.id, { onDelete: 'cascade' }),
+    key: text('key').notNull(),
+    bytes: bytes('bytes').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.figureId, table.key] })],
+);
+
 /** The last result of a network: its size, a small picture, and the positions, so that opening it lays nothing out again. */
 export const snapshot = pgTable('snapshot', {
   networkId: uuid('network_id')

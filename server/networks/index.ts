@@ -37,12 +37,22 @@ export async function listNetworks(studyId: string): Promise<NetworkHead[]> {
     .orderBy(desc(network.changedAt), network.id);
 }
 
+/** With its version, and the digest of the layout whose positions are kept. */
+export type KeptNetwork = OtherNetwork & { version: number; layout: string | null };
+
 /** The study's networks with their trails, by name, for those that are put together with others. */
-export async function networkTrails(studyId: string): Promise<OtherNetwork[]> {
+export async function networkTrails(studyId: string): Promise<KeptNetwork[]> {
   await studyFor(studyId, 'read');
   const rows = await database()
-    .select({ id: network.id, name: network.name, trail: network.trail })
+    .select({
+      id: network.id,
+      name: network.name,
+      version: network.version,
+      layout: snapshot.layout,
+      trail: network.trail,
+    })
     .from(network)
+    .leftJoin(snapshot, eq(snapshot.networkId, network.id))
     .where(and(eq(network.studyId, studyId), isNull(network.deletedAt)))
     .orderBy(network.name, network.id);
   return rows.map(({ trail, ...row }) => ({ ...row, ...readTrailOrFault(trail) }));

@@ -21,6 +21,7 @@ const places = [
   { key: 'records', name: 'Records' },
   { key: 'names', name: 'Names' },
   { key: 'networks', name: 'Networks' },
+  { key: 'figures', name: 'Figures' },
 ] as const;
 
 /** The study's name and its places. */

@@ -2,7 +2,7 @@
 import { Download } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useRef, useState } from 'react';
-import { Button, nothing } from '@/ui/kit';
+import { IconButton, nothing } from '@/ui/kit';
 import type { PageWishes } from './take-away-files';
 
 const TakeAwayPanel = dynamic(() => import('./take-away-panel').then((it) => it.TakeAwayPanel), { loading: nothing });
@@ -14,9 +14,15 @@ export function TakeAway() {
   const button = useRef<HTMLButtonElement>(null);
   return (
     <>
-      <Button ref={button} look="main" aria-haspopup="dialog" aria-expanded={open} onClick={() => setOpen(!open)}>
-        <Download size={15} aria-hidden /> Take away
-      </Button>
+      <IconButton
+        ref={button}
+        name="Take away"
+        aria-haspopup="dialog"
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+      >
+        <Download size={16} aria-hidden />
+      </IconButton>
       {open && (
         <TakeAwayPanel
           anchor={button}

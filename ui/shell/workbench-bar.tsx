@@ -4,8 +4,8 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { toast } from '@/ui/kit/toast';
-import { IconButton, Menu, TextField } from '@/ui/kit';
-import { createNetwork, deleteNetwork, renameNetwork, restoreNetwork } from '@/server/actions';
+import { Button, IconButton, Menu, TextField } from '@/ui/kit';
+import { createNetwork, deleteNetwork, makeFigure, renameNetwork, restoreNetwork } from '@/server/actions';
 import { deleteEntry } from '@/ui/studies/card';
 import { stored } from '@/core/trail';
 import { TopBar } from '@/ui/kit/top-bar';
@@ -45,8 +45,34 @@ export function WorkbenchBar() {
       </div>
       <SaveWord />
       <TakeAway />
+      <MakeFigure />
       <KeysHelp open={keys} onOpen={setKeys} />
     </TopBar>
+  );
+}
+
+/** Puts the network on a page of its own. */
+function MakeFigure() {
+  const study = useWorkbench((state) => state.study.id);
+  const network = useWorkbench((state) => state.network.id);
+  const session = useSession();
+  const router = useRouter();
+  const [making, setMaking] = useState(false);
+  return (
+    <Button
+      look="main"
+      disabled={making}
+      onClick={async () => {
+        setMaking(true);
+        await session.current?.saveNow();
+        const answer = await makeFigure(study, network);
+        setMaking(false);
+        if (answer.ok) router.push(`/studies/${study}/figures/${answer.value.id}`);
+        else toast.error(answer.fault);
+      }}
+    >
+      Make figure
+    </Button>
   );
 }
 

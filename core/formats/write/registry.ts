@@ -2,10 +2,12 @@
 import { edgesCsv } from './edges-csv';
 import type { WrittenFormat } from './format';
 import { graphmlFile } from './graphml';
+import { jsonFile } from './json';
+import { ndjsonFile } from './ndjson';
 import { nodesCsv } from './nodes-csv';
 
 export type { WrittenFormat };
-export const writtenFormats: readonly WrittenFormat[] = [nodesCsv, edgesCsv, graphmlFile];
+export const writtenFormats: readonly WrittenFormat[] = [nodesCsv, edgesCsv, graphmlFile, jsonFile, ndjsonFile];
 
 export const writtenFormat = (key: string): WrittenFormat | undefined =>
   writtenFormats.find((format) => format.key === key);

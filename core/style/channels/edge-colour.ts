@@ -1,12 +1,11 @@
 import * as z from 'zod';
-import { spreadOut } from '../../amounts';
 import { edgeColumn, edgeCount } from '../../graph';
 import { columnTitle } from '../../measure';
 import { colourSchema } from '../../colour';
 import type { Channel } from '../channel';
 import { type Rgb, categoryPalettes, defaultPalette, inks, rgb } from '../colour';
 import { alike } from '../modes/alike';
-import { amountsOf } from '../modes/amount';
+import { edgeAmounts } from '../modes/amount';
 import { colourAmounts, colourByAmount, colourByCategory, colourValues } from '../modes/colours';
 
 const schema = z
@@ -57,9 +56,8 @@ export const edgeColour: Channel<typeof schema, string> = {
       return [colourValues(col, rule, columnTitle(col.name), give, m)];
     }
     if (rule.by === 'amount') {
-      const weight = rule.column === 'weight';
-      const amounts = weight ? spreadOut(net.weight, rule) : amountsOf(edgeColumn(net, rule.column, step), rule, step);
-      return colourAmounts(amounts, rule, columnTitle(weight ? net.weightName : rule.column), give);
+      const { values, amounts, title } = edgeAmounts(net, rule, step);
+      return colourAmounts(values, amounts, rule, title, give);
     }
     if (rule.by === 'through') {
       const to = (looks.edgeColourTo = new Uint8Array(3 * m));

@@ -1,10 +1,8 @@
 import * as z from 'zod';
-import { edgeColumn } from '../../graph';
-import { columnTitle } from '../../measure';
-import { scaleSchema, spreadOut } from '../../amounts';
+import { scaleSchema } from '../../amounts';
 import type { Channel } from '../channel';
 import { alike } from '../modes/alike';
-import { amountsOf, between, byAmount, classEntries, ends } from '../modes/amount';
+import { between, byAmount, classEntries, edgeAmounts, ends, ticks } from '../modes/amount';
 
 const width = z.number().min(0.1).max(30);
 
@@ -41,13 +39,13 @@ export const edgeWidth: Channel<typeof schema, number> = {
       looks.edgeWidth.fill(rule.width);
       return [];
     }
-    const weight = rule.column === 'weight';
     const { min, max } = rule;
-    const amounts = weight ? spreadOut(net.weight, rule) : amountsOf(edgeColumn(net, rule.column, step), rule, step);
+    const { values, amounts, title } = edgeAmounts(net, rule, step);
     looks.edgeWidth = between(amounts, min, max);
     if (!(amounts.low < amounts.high)) return [];
-    const title = columnTitle(weight ? net.weightName : rule.column);
-    if (!amounts.classes) return [{ kind: 'widths', title, ...ends(amounts, rule), min, max }];
+    if (!amounts.classes) {
+      return [{ kind: 'widths', title, ...ends(amounts, rule), min, max, ticks: ticks(values, amounts, rule) }];
+    }
     const entries = classEntries(amounts).map(({ share, ...entry }) => ({
       ...entry,
       width: min + (max - min) * share,

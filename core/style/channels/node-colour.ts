@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { nodeColumn, nodeCount } from '../../graph';
 import { columnTitle } from '../../measure';
+import { numbers } from '../../amounts';
 import { colourSchema } from '../../colour';
 import { type Channel, columnOf } from '../channel';
 import { type Rgb, categoryPalettes, defaultPalette, rgb } from '../colour';
@@ -46,7 +47,8 @@ export const nodeColour: Channel<typeof schema, string> = {
     }
     const col = nodeColumn(net, rule.column, step);
     const give = (v: number, colour: Rgb): void => fill.set(colour, 3 * v);
-    if (rule.by === 'amount') return colourAmounts(amountsOf(col, rule, step), rule, columnTitle(col.name), give);
+    if (rule.by === 'amount')
+      return colourAmounts(numbers(col, step), amountsOf(col, rule, step), rule, columnTitle(col.name), give);
     looks.group = categoryCodes(col);
     looks.groupColumn = col.name;
     return [colourValues(col, rule, columnTitle(col.name), give, n)];

@@ -1,10 +1,10 @@
-import { scaleSchema } from '../../amounts';
 import * as z from 'zod';
 import { nodeColumn } from '../../graph';
 import { columnTitle } from '../../measure';
 import { type Channel, columnOf } from '../channel';
 import { alike } from '../modes/alike';
-import { amountsOf, between, byAmount, classEntries, ends } from '../modes/amount';
+import { numbers, scaleSchema } from '../../amounts';
+import { amountsOf, between, byAmount, classEntries, ends, ticks } from '../modes/amount';
 
 const radius = z.number().min(0.5).max(100);
 
@@ -47,6 +47,6 @@ export const nodeSize: Channel<typeof schema, number> = {
     const title = columnTitle(col.name);
     return amounts.classes
       ? [{ kind: 'discs', title, column: col.name, entries: classEntries(amounts) }]
-      : [{ kind: 'sizes', title, ...ends(amounts, rule), min, max }];
+      : [{ kind: 'sizes', title, ...ends(amounts, rule), min, max, ticks: ticks(numbers(col, step), amounts, rule) }];
   },
 };

@@ -2,7 +2,10 @@
 import * as z from 'zod';
 import { type Column, datePrecision, writeDate } from '../../tables';
 import { type Amounts, type Spread, numbers, spreadFields, spreadOut } from '../../amounts';
-import type { Stands } from '../looks';
+import { type Network, edgeColumn } from '../../graph';
+import { columnTitle } from '../../measure';
+import type { LegendTick, Stands } from '../looks';
+import { ticksOf } from './ticks';
 
 const by = z.literal('amount').meta({ title: 'by amount' });
 
@@ -23,6 +26,18 @@ export function amountsOf(col: Column, spread: Spread, step?: string): Amounts {
   return { ...found, dates: Math.min(dates, datePrecision.day) };
 }
 
+/** The amounts that ties hold in a column, or as their weights, where each lies, and what they are called. */
+export function edgeAmounts(
+  net: Network,
+  rule: Spread & { column: string },
+  step?: string,
+): { values: Float64Array; amounts: Amounts; title: string } {
+  if (rule.column === 'weight')
+    return { values: net.weight, amounts: spreadOut(net.weight, rule), title: columnTitle(net.weightName) };
+  const col = edgeColumn(net, rule.column, step);
+  return { values: numbers(col, step), amounts: amountsOf(col, rule, step), title: columnTitle(col.name) };
+}
+
 /** Looks between the least and the largest; the least where there is no value. */
 export function between(amounts: Amounts, min: number, max: number): Float32Array {
   return Float32Array.from(amounts.shares, (share) => (Number.isNaN(share) ? min : min + (max - min) * share));
@@ -36,6 +51,11 @@ export function ends(amounts: Amounts, { from, to }: Partial<Spread> = {}): { lo
     low: from === undefined ? low : `${low} and ${under}`,
     high: to === undefined ? high : `${high} and ${over}`,
   };
+}
+
+/** Round amounts between the ends, in words. */
+export function ticks(values: Float64Array, amounts: Amounts, spread: Spread): LegendTick[] {
+  return ticksOf(values, amounts, spread).map(({ value, share }) => ({ label: said(value, amounts), share }));
 }
 
 /** Each class of amounts as an entry of the legend, from the lowest; what lies beyond held ends belongs to the first and the last. */

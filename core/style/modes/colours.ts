@@ -8,7 +8,7 @@ import { type Column, cellText } from '../../tables';
 import { type Rgb, amountPalettes, categoryPalettes, defaultPalette, hex, otherColour, rgb } from '../colour';
 import type { LegendPart } from '../looks';
 import { byStops } from '../ramps';
-import { byAmount, classEntries, ends } from './amount';
+import { byAmount, classEntries, ends, ticks } from './amount';
 import { byCategory, categories } from './category';
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
@@ -69,6 +69,7 @@ export function colourValues(
 
 /** Gives each row its colour along the ramp; the line of the legend, none where there are no amounts. */
 export function colourAmounts(
+  values: Float64Array,
   amounts: Amounts,
   rule: ColourByAmount,
   title: string,
@@ -87,7 +88,11 @@ export function colourAmounts(
     return [{ kind: 'colours', title, column: rule.column, entries }];
   }
   const stops = Array.from({ length: 5 }, (_, i) => hex(table[Math.round((i / 4) * 255)]));
-  return [{ kind: 'ramp', title, stops: rule.reversed ? stops.reverse() : stops, ...ends(amounts, rule) }];
+  // The ramp is told from the lowest amount to the highest, whichever end its colours begin at.
+  const round = ticks(values, amounts, rule).map((tick) => (rule.reversed ? { ...tick, share: 1 - tick.share } : tick));
+  return [
+    { kind: 'ramp', title, stops: rule.reversed ? stops.reverse() : stops, ...ends(amounts, rule), ticks: round },
+  ];
 }
 
 /** The colours that values are given in turn. */

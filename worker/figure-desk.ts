@@ -1,0 +1,280 @@
+/** Figures off the page's thread: runs the trails of their networks, lays their pages and makes their files. */
+import * as Comlink from 'comlink';
+import { type Sheet, canvasPen } from '@/core/figure';
+import {
+  type FigureSettings,
+  type LaidFigure,
+  type Made,
+  layFigure,
+  networksOf,
+  readHeld,
+  watched,
+  writeHeld,
+} from '@/core/figure/plan';
+import { Fault } from '@/core/fault';
+import { spellingsJoined } from '@/core/method';
+import { type OtherNetwork, type Shortlist, TrailCache, allReads, digestsOf, runTrail } from '@/core/trail';
+import type { NamesList } from '@/core/names';
+import { browserCrew } from './crew';
+import { type FigureFile, type MadeFile, figureFile, figurePng } from './figure-files';
+import { type DrawnFigure, toldOf } from './figure-drawn';
+import { loadFonts } from './fonts';
+import { pausing } from './pause';
+import type { TableAddress } from './protocol';
+import { StudyData } from './study';
+import { Turns, unlessStopped } from './turns';
+
+export type FigureNetwork = OtherNetwork & { version: number; layout: string | null };
+
+export interface FigureAddress {
+  study: string;
+  figure: string;
+  tables: TableAddress[];
+  names: readonly NamesList[];
+  shortlists: readonly Shortlist[];
+  networks: readonly FigureNetwork[];
+}
+
+export interface FigureService {
+  open(address: FigureAddress): void;
+  /** The page at so many dots for each of its pixels; undefined where another drawing took over. */
+  draw(figure: FigureSettings, factor: number, heard?: (share: number) => void): Promise<DrawnFigure | undefined>;
+  /** A file of it; undefined where it was stopped. */
+  take(figure: FigureSettings, what: FigureFile, heard?: (share: number) => void): Promise<MadeFile | undefined>;
+  stop(): void;
+  /** The pictures on nodes, which threads cannot decode themselves. */
+  pictures(sheet: Sheet): void;
+  /** What its networks come to by now, to be held. */
+  hold(figure: FigureSettings): Promise<{ bytes: Uint8Array; of: { network: string; version: number }[] }>;
+  /** A small picture of the page. */
+  picture(figure: FigureSettings): Promise<Blob>;
+}
+
+export class FigureDesk implements FigureService {
+  private address: FigureAddress | undefined;
+  private readonly turns = new Turns<'draw' | 'take'>();
+  private readonly cache = new TrailCache();
+  private readonly crew = browserCrew();
+  private readonly ran = new Map<string, Promise<Made | undefined>>();
+  private readonly held = new Map<string, Promise<Made[]>>();
+
+  open(address: FigureAddress): void {
+    this.address = address;
+    this.ran.clear();
+  }
+
+  private get at(): FigureAddress {
+    if (!this.address) throw new Error('no figure is open');
+    return this.address;
+  }
+
+  private dataOf(network: FigureNetwork): StudyData {
+    const data = new StudyData();
+    data.open({ ...this.at, network: network.id, layout: network.layout });
+    return data;
+  }
+
+  /** Who is told how far the trails are. */
+  private told: ((share: number) => void) | undefined;
+
+  /** What a network's trail comes to, run once for all who wait for it: a drawing that is given up does not end it. */
+  private run(id: string): Promise<Made | undefined> {
+    let going = this.ran.get(id);
+    if (!going) {
+      going = this.make(id).catch((error: unknown) => {
+        this.ran.delete(id);
+        throw error;
+      });
+      this.ran.set(id, going);
+    }
+    return going;
+  }
+
+  private async make(id: string): Promise<Made | undefined> {
+    const network = this.at.networks.find((one) => one.id === id);
+    if (!network?.trail) return undefined;
+    const { trail } = network;
+    const data = this.dataOf(network);
+    const source = await data.source(trail);
+    await data.keptLayout(source, trail, this.cache);
+    const rest = pausing();
+    const run = await runTrail(source, trail, {
+      cache: this.cache,
+      crew: this.crew,
+      breathe: (_step, share) => {
+        this.told?.(share);
+        return rest();
+      },
+    });
+    if (!run.state) return undefined;
+    const reads = allReads(trail, (other) => this.at.networks.find((one) => one.id === other)?.trail);
+    const called = (list: readonly { id: string; name: string }[], ids: string[]) =>
+      list.filter((one) => ids.includes(one.id)).map(({ id: key, name }) => ({ id: key, name }));
+    return {
+      id,
+      name: network.name,
+      version: network.version,
+      digest: run.digest,
+      trail,
+      reports: run.reports,
+      network: run.state.network,
+      ...(run.state.style ? { style: run.state.style } : {}),
+      tables: this.at.tables
+        .filter(({ key }) => reads.tables.includes(key))
+        .map(({ key, name, rows }) => ({ key, name, rows })),
+      networks: called(this.at.networks, reads.networks),
+      shortlists: called(this.at.shortlists, reads.shortlists),
+      spellings: spellingsJoined(trail, this.at.names),
+    };
+  }
+
+  private heldOf(key: string): Promise<Made[]> {
+    let made = this.held.get(key);
+    if (!made) {
+      const { study, figure } = this.at;
+      made = fetch(`/api/studies/${study}/figures/${figure}/held/${key}`)
+        .then(async (answer) => {
+          if (!answer.ok) {
+            const { detail } = (await answer.json().catch(() => ({}))) as { detail?: string };
+            throw new Fault(detail ?? 'What this figure holds could not be fetched. Try again.');
+          }
+          return readHeld(new Uint8Array(await answer.arrayBuffer()));
+        })
+        .catch((error: unknown) => {
+          this.held.delete(key);
+          throw error;
+        });
+      this.held.set(key, made);
+    }
+    return made;
+  }
+
+  /** What the networks of a figure come to: as it holds them, else as they are now. */
+  private async madeFor(
+    figure: FigureSettings,
+    breathe: (share?: number) => Promise<void>,
+  ): Promise<Map<string, Made>> {
+    const found = new Map<string, Made>();
+    if (figure.held) for (const made of await this.heldOf(figure.held.key)) found.set(made.id, made);
+    for (const id of networksOf(figure)) {
+      if (found.has(id)) continue;
+      const made = await this.run(id);
+      if (made) found.set(id, made);
+      await breathe();
+    }
+    return found;
+  }
+
+  private async laid(figure: FigureSettings, breathe: (share?: number) => Promise<void>): Promise<LaidFigure> {
+    await loadFonts();
+    const made = await this.madeFor(figure, breathe);
+    return layFigure(figure, (id) => made.get(id));
+  }
+
+  draw(figure: FigureSettings, factor: number, heard?: (share: number) => void): Promise<DrawnFigure | undefined> {
+    this.told = heard;
+    const breathe = this.turns.begin('draw', heard);
+    return unlessStopped(async () => {
+      const laid = await this.laid(figure, breathe);
+      const { width, height, magnified, boxes, problems, page } = laid;
+      const canvas = new OffscreenCanvas(
+        Math.max(1, Math.round(width * factor)),
+        Math.max(1, Math.round(height * factor)),
+      );
+      const context = canvas.getContext('2d', { willReadFrequently: true });
+      if (!context) throw new Fault('The page is too large for this browser. Choose a smaller one.');
+      context.scale(factor, factor);
+      const seen = watched(canvasPen(context, laid, this.sheet), magnified);
+      await laid.draw(seen.pen, breathe);
+      const drawn: DrawnFigure = {
+        bitmap: canvas.transferToImageBitmap(),
+        width,
+        height,
+        magnified,
+        ground: page.ground,
+        boxes,
+        problems: [...problems, ...(await this.unheld(figure))],
+        smallest: seen.seen(),
+        ...toldOf(laid, figure),
+        wouldChange: await this.wouldChange(figure),
+      };
+      return Comlink.transfer(drawn, [drawn.bitmap]);
+    }, undefined);
+  }
+
+  /** Networks on the page that came after it was held. */
+  private async unheld(figure: FigureSettings): Promise<DrawnFigure['problems']> {
+    if (!figure.held) return [];
+    const held = await this.heldOf(figure.held.key);
+    return figure.parts.flatMap((part) =>
+      'network' in part && !part.hidden && !held.some(({ id }) => id === part.network)
+        ? [
+            {
+              part: part.id,
+              says: 'This part shows a network that is not held: it follows it. Hold the figure anew to hold it too.',
+            },
+          ]
+        : [],
+    );
+  }
+
+  private async wouldChange(figure: FigureSettings): Promise<string[]> {
+    if (!figure.held) return [];
+    const says: string[] = [];
+    for (const made of await this.heldOf(figure.held.key)) {
+      const network = this.at.networks.find(({ id }) => id === made.id);
+      if (!network) {
+        says.push(`“${made.name}” is not there any more.`);
+        continue;
+      }
+      if (!network.trail) continue;
+      const digest = digestsOf(await this.dataOf(network).source(network.trail), network.trail).at(-1);
+      if (digest === made.digest) continue;
+      const same = network.version === made.version;
+      says.push(
+        same
+          ? `Records, names or shortlists that “${network.name}” reads have changed.`
+          : `“${network.name}” is at version ${network.version}; held is version ${made.version}.`,
+      );
+    }
+    return says;
+  }
+
+  take(figure: FigureSettings, what: FigureFile, heard?: (share: number) => void): Promise<MadeFile | undefined> {
+    const breathe = this.turns.begin('take', heard);
+    return unlessStopped(async () => {
+      const laid = await this.laid(figure, breathe);
+      return figureFile(laid, figure, what, this.sheet, breathe);
+    }, undefined);
+  }
+
+  stop(): void {
+    this.turns.end('take');
+  }
+
+  private sheet: Sheet | undefined;
+
+  pictures(sheet: Sheet): void {
+    this.sheet = sheet;
+  }
+
+  async hold(figure: FigureSettings): Promise<{ bytes: Uint8Array; of: { network: string; version: number }[] }> {
+    const made: Made[] = [];
+    for (const id of networksOf(figure)) {
+      const one = await this.run(id);
+      if (one) made.push(one);
+    }
+    const bytes = writeHeld(made);
+    return Comlink.transfer({ bytes, of: made.map(({ id, version }) => ({ network: id, version })) }, [bytes.buffer]);
+  }
+
+  async picture(figure: FigureSettings): Promise<Blob> {
+    const laid = await this.laid(figure, () => Promise.resolve());
+    const factor = 320 / Math.max(laid.width, laid.height * 1.6);
+    return figurePng(
+      laid,
+      { width: Math.round(laid.width * factor), height: Math.round(laid.height * factor) },
+      this.sheet,
+    );
+  }
+}
