@@ -1,7 +1,7 @@
 'use client';
 /** The study's own outlines on the map: which of them are shown; new ones brought in. */
 import { ChevronDown, Trash2, Upload } from 'lucide-react';
-import { useRef } from 'react';
+import { useRef, useState } from 'react';
 import { Fault } from '@/core/fault';
 import { mostPoints, readOutlines } from '@/core/places';
 import { Button, IconButton, counted } from '@/ui/kit';
@@ -22,12 +22,17 @@ export function OutlinesMenu({
   onHide: (hidden: string[]) => void;
 }) {
   const file = useRef<HTMLInputElement>(null);
+  // What came of the last file stands in the menu: what was left out of it can be read without haste.
+  const [came, setCame] = useState('');
   const bring = async (one: File): Promise<void> => {
     try {
       if (one.size > mostBytes) throw new Fault(`“${one.name}” is too large for outlines. Simplify them first.`);
       const { outlines, notes } = readOutlines(await one.text());
       const made = await kept.create('outlines', one.name.replace(/\.(geo)?json$/i, ''), outlines);
-      if (made) toast([`“${made.name}”: ${counted(outlines.length, 'outline')} on the map.`, ...notes].join(' '));
+      if (!made) return;
+      const told = [`“${made.name}”: ${counted(outlines.length, 'outline')} on the map.`, ...notes].join(' ');
+      setCame(told);
+      toast(told);
     } catch (error) {
       if (!(error instanceof Fault)) throw error;
       toast.error(error.message);
@@ -55,7 +60,13 @@ export function OutlinesMenu({
             />
             <span className="truncate">{row.name}</span>
           </label>
-          <IconButton name={`Delete ${row.name}`} onClick={() => void kept.remove(row)}>
+          <IconButton
+            name={`Delete ${row.name}`}
+            onClick={() => {
+              setCame('');
+              void kept.remove(row);
+            }}
+          >
             <Trash2 size={14} aria-hidden />
           </IconButton>
         </div>
@@ -63,6 +74,7 @@ export function OutlinesMenu({
       {kept.outlines.length === 0 && (
         <p className="px-2 py-1 text-sm text-quiet">Coasts, borders or roads of your own, as GeoJSON.</p>
       )}
+      {came && <p className="max-w-72 px-2 py-1 text-sm text-quiet">{came}</p>}
       <button
         type="button"
         onClick={() => file.current?.click()}

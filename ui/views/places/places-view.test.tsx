@@ -160,6 +160,7 @@ test('outlines are brought in, left away and refused in a sentence', async () =>
     );
   await bring('coast.geojson', '{"type":"LineString","coordinates":[[0,0],[1,1]]}');
   await waitFor(() => expect(mockSaid).toEqual(['“coast”: 1 outline on the map.']));
+  expect(within(screen.getByRole('dialog')).getByText('“coast”: 1 outline on the map.')).toBeTruthy();
   await it.user.click(await within(screen.getByRole('dialog')).findByRole('checkbox', { name: 'coast' }));
   expect(it.store.getState().places.hidden).toEqual(['coast']);
   await bring('coast.json', 'east;north');
