@@ -5,7 +5,7 @@ const only = (from, allowed) => ({
   comment: `${from} may import of ours: ${[from, ...allowed].join(', ')}`,
   from: { path: `^${from}/`, pathNot: '\\.test\\.tsx?$' },
   to: {
-    path: '^(core|worker|server|ui|app|runner|explore|feed|demo|bench|e2e|scripts)/',
+    path: '^(core|files|worker|server|ui|app|runner|explore|feed|demo|bench|e2e|scripts)/',
     pathNot: `^(${[from, ...allowed].join('|')})/`,
   },
 });
@@ -14,8 +14,9 @@ module.exports = {
   forbidden: [
     only('core', []),
     only('worker', ['core']),
-    only('server', ['core', 'demo']),
-    only('runner', ['core']),
+    only('files', ['core']),
+    only('server', ['core', 'demo', 'files']),
+    only('runner', ['core', 'files']),
     only('explore', ['core']),
     only('demo', ['core']),
     only('app', ['ui', 'server', 'core']),

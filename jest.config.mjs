@@ -26,7 +26,7 @@ export default {
     {
       ...shared,
       displayName: 'unit',
-      testMatch: ['<rootDir>/{core,worker,server,ui,runner,demo,scripts}/**/*.test.{ts,tsx}'],
+      testMatch: ['<rootDir>/{core,files,worker,server,ui,runner,demo,scripts}/**/*.test.{ts,tsx}'],
       testPathIgnorePatterns: ['\\.integration\\.test\\.ts$'],
     },
     { ...shared, displayName: 'integration', testMatch: ['<rootDir>/**/*.integration.test.ts'] },

@@ -62,15 +62,26 @@ ${wholeFigures.map(({ key, name }) => `  ${key.padEnd(width)}${name}`).join('\n'
   Prints { "figures": { "<key>": { "observed", "mean", "sd", "z", "share_at_or_beyond" }, … }, … }.
   Loops and parallel edges are left out. z is null where all draws are equal.
 `;
-  const run = `run: a trail with its tables, as taken away from the application
-  npm run -s runner -- run ARCHIVE.zip --out DIR
-  npm run -s runner -- run FOLDER --out DIR
+  const run = `run: the archive of a study, or of one network, packed or as a folder
+  npm run -s runner -- run ARCHIVE --out DIR [options]
 
-  Writes nodes.csv, edges.csv, network.graphml, network.json, network.ndjson, map.svg,
-  method.txt, references.bib and report.json into DIR.
+  --network NAME              only this network; may be given several times
+  --figure NAME               only this figure; may be given several times
+  --set step.setting=value    another setting, such as keep.rule.min=2 or s3.seed=7; a step is
+                              named by its id, or by its kind where there is one of it
+
+  Of a network it writes nodes.csv, edges.csv, network.graphml, network.json, network.ndjson,
+  map.svg, method.txt, references.bib and report.json; of a study, these for each network into
+  DIR/networks, and each figure as PDF, SVG, HTML and PNG into DIR/figures.
+`;
+  const check = `check: what is in the archive of a study, and whether running it gives what the application had
+  npm run -s runner -- check ARCHIVE
+
+  Ends with exit code 1 where something differs.
 `;
   if (command === 'measure') return measure;
   if (command === 'chance') return chance;
   if (command === 'run') return run;
-  return `Nunatak's runner. A wrong call or file ends with one sentence and exit code 2.\n\n${measure}\n${chance}\n${run}`;
+  if (command === 'check') return check;
+  return `Nunatak's runner. A wrong call or file ends with one sentence and exit code 2.\n\n${measure}\n${chance}\n${run}\n${check}`;
 }

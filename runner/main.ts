@@ -6,6 +6,7 @@ import { chanceCommand } from './chance';
 import { threads } from './crew';
 import { help } from './help';
 import { measureCommand } from './measure';
+import { checkCommand } from './check';
 import { runCommand } from './run';
 
 /** Writes what a command makes, with threads at its hand, to its file or to the screen. */
@@ -35,10 +36,20 @@ async function main(words: readonly string[]): Promise<void> {
     return;
   }
   if (command === 'run') {
-    process.stdout.write(await runCommand(rest));
+    await written(async ({ crew }) => ({ text: await runCommand(rest, crew) }));
     return;
   }
-  throw new Fault(`There is no command “${command}”. The commands are measure, chance and run; --help explains them.`);
+  if (command === 'check') {
+    await written(async ({ crew }) => {
+      const { text, same } = await checkCommand(rest, crew);
+      if (!same) process.exitCode = 1;
+      return { text };
+    });
+    return;
+  }
+  throw new Fault(
+    `There is no command “${command}”. The commands are measure, chance, run and check; --help explains them.`,
+  );
 }
 
 main(process.argv.slice(2)).catch((error: unknown) => {

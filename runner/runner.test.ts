@@ -288,7 +288,7 @@ describe('run', () => {
   test('a fault in a step is said; a file that is no archive is refused', async () => {
     const broken = archive({ 'network.json': manifest.replace('"from": "from"', '"from": "sender"') });
     await expect(runCommand([broken, '--out', join(folder, 'x')])).rejects.toThrow(/Step s1: .*no column “sender”/);
-    await expect(runCommand([file('a.zip', 'text'), '--out', 'x'])).rejects.toThrow(/no archive/);
+    await expect(runCommand([file('a.zip', 'text'), '--out', 'x'])).rejects.toThrow(/no ZIP/);
   });
 });
 

@@ -10,14 +10,16 @@ export interface OptionNames {
 
 export interface Words {
   has(flag: string): boolean;
+  /** The last one that was given, and all. */
   value(option: string): string | undefined;
+  all(option: string): string[];
   rest: string[];
 }
 
 /** Parses `--option value`, `--option=value` and `--flag`. A Fault for what the command does not know. */
 export function parseWords(words: readonly string[], names: OptionNames): Words {
   const flags = new Set<string>();
-  const values = new Map<string, string>();
+  const values = new Map<string, string[]>();
   const rest: string[] = [];
   for (let i = 0; i < words.length; i++) {
     const word = words[i];
@@ -41,9 +43,14 @@ export function parseWords(words: readonly string[], names: OptionNames): Words 
     }
     const value = cut < 0 ? words[++i] : word.slice(cut + 1);
     if (value === undefined) throw new Fault(`The option --${name} needs a value after it.`);
-    values.set(name, value);
+    values.set(name, [...(values.get(name) ?? []), value]);
   }
-  return { has: (flag) => flags.has(flag), value: (option) => values.get(option), rest };
+  return {
+    has: (flag) => flags.has(flag),
+    value: (option) => values.get(option)?.at(-1),
+    all: (option) => values.get(option) ?? [],
+    rest,
+  };
 }
 
 /** A file's bytes; a Fault where there is none. */

@@ -1,6 +1,4 @@
 /** Brings the database up to date and loads the demo study where no study of its name has ever been. */
-import { join } from 'node:path';
-import { GlobalFonts, createCanvas } from '@napi-rs/canvas';
 import { eq } from 'drizzle-orm';
 import { database, pool, study } from '@/server/db';
 import { migrateDatabase } from '@/server/db/migrate';
@@ -16,15 +14,15 @@ import { allWrittenRows, readTable } from '@/server/tables/read';
 import { openNames } from '@/server/names';
 import { edgeCount, nodeCount } from '@/core/graph';
 import { readOutlines } from '@/core/places';
-import { type Canvas2D, canvasPen, thumbnail } from '@/core/figure';
-import { type LaidFigure, type Made, layFigure, networksOf } from '@/core/figure/plan';
-import { spellingsJoined } from '@/core/method';
+import { thumbnail } from '@/core/figure';
+import { type LaidFigure, type Made, layFigure, madeOf, networksOf } from '@/core/figure/plan';
 import { sceneOf } from '@/core/scene';
 import { type KnownTable, rowLines } from '@/core/intake';
 import { type Source, type Trail, digestOf, layoutKey, memoKey, runTrail, sourceOf } from '@/core/trail';
 import { RawBuilder, type Table } from '@/core/tables';
 import { type DemoFile, demoFiles } from '@/demo/files';
 import { prepared } from '@/demo/tables';
+import { picture } from '@/runner/canvas';
 import { demoFigures } from '@/demo/figures';
 import { demoNetworks, demoStudyName, linked } from '@/demo/trails';
 
@@ -49,57 +47,20 @@ async function load(): Promise<void> {
   const made = new Map<string, Made>();
   for (const { name, settings } of demoFigures) {
     const figure = settings((called) => networks.find((one) => one.name === called)?.id ?? '');
-    for (const network of networksOf(figure))
-      if (!made.has(network)) made.set(network, await madeOf(network, networks, source, heads, names));
+    for (const network of networks.filter((one) => networksOf(figure).includes(one.id) && !made.has(one.id))) {
+      const run = await runTrail(source, network.trail);
+      const one = madeOf({ ...network, version: 1 }, run, { tables: heads, names, shortlists: [], networks });
+      if (one) made.set(one.id, one);
+    }
     const { id: kept } = await createFigure(id, figure, name);
-    await keepFigurePicture(id, kept, await picturedAt(layFigure(figure, (one) => made.get(one))));
+    await keepFigurePicture(id, kept, await pictured(layFigure(figure, (one) => made.get(one))));
   }
 }
 
-/** What a network comes to, with all that figures say of it. */
-async function madeOf(
-  id: string,
-  networks: readonly { id: string; name: string; trail: Trail }[],
-  source: Source,
-  tables: readonly { key: string; name: string; rows: number }[],
-  names: Awaited<ReturnType<typeof openNames>>,
-): Promise<Made> {
-  const { name, trail } = networks.find((one) => one.id === id) as (typeof networks)[number];
-  const { state, reports, digest } = await runTrail(source, trail);
-  if (!state) throw new Error(`“${name}” has no result`);
-  const { network, style } = state;
-  const spellings = spellingsJoined(trail, names);
-  return {
-    ...{
-      id,
-      name,
-      version: 1,
-      digest,
-      trail,
-      reports,
-      network,
-      spellings,
-      tables: [...tables],
-      networks: [...networks],
-    },
-    ...(style ? { style } : {}),
-    shortlists: [],
-  };
-}
-
 /** The small picture of a page for its card. */
-async function picturedAt(laid: LaidFigure): Promise<Buffer> {
-  for (const [file, family] of [
-    ['hanken-grotesk', 'Hanken Grotesk Variable'],
-    ['source-serif-4', 'Source Serif 4 Variable'],
-  ])
-    GlobalFonts.registerFromPath(join('public', 'fonts', `${file}.woff2`), family);
+function pictured(laid: LaidFigure): Promise<Buffer> {
   const factor = 320 / Math.max(laid.width, laid.height * 1.6);
-  const canvas = createCanvas(Math.round(laid.width * factor), Math.round(laid.height * factor));
-  const context = canvas.getContext('2d');
-  context.scale(factor, factor);
-  await laid.draw(canvasPen(context as unknown as Canvas2D, laid));
-  return canvas.toBuffer('image/png');
+  return picture(laid, Math.round(laid.width * factor), Math.round(laid.height * factor));
 }
 
 /** The coasts of the islands, for maps. */

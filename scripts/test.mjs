@@ -89,6 +89,7 @@ try {
     await check('lint', 'eslint', ['.', '--cache', '--cache-location', 'node_modules/.cache/eslint']);
     await check('import rules', 'depcruise', [
       'core',
+      'files',
       'worker',
       'server',
       'ui',

@@ -1,5 +1,9 @@
-/** Writes `docs/trail.schema.json` from the step registry. */
-import { writeFileSync } from 'node:fs';
+/** Writes `docs/trail.schema.json` from the step registry, and the schemas of an archive's files. */
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { archiveSchemas } from '@/core/archive/json-schemas';
 import { trailJsonSchema } from '@/core/trail/json-schema';
 
-writeFileSync('docs/trail.schema.json', JSON.stringify(trailJsonSchema(), null, 2) + '\n');
+const write = (path: string, schema: unknown): void => writeFileSync(path, `${JSON.stringify(schema, null, 2)}\n`);
+write('docs/trail.schema.json', trailJsonSchema());
+mkdirSync('docs/archive', { recursive: true });
+for (const [name, schema] of Object.entries(archiveSchemas())) write(`docs/archive/${name}.schema.json`, schema);

@@ -1,5 +1,5 @@
 /** Bodies of requests: bounded in size whether or not they say how long they are, and given up where nothing comes any more. */
-import { open, unlink } from 'node:fs/promises';
+import { type FileHandle, open, unlink } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
@@ -66,13 +66,33 @@ export async function setDown<T>(
   tooLarge: string,
   work: (pieces: Body) => Promise<T>,
 ): Promise<T> {
-  const path = join(tmpdir(), `nunatak-${randomUUID()}`);
-  const file = await open(path, 'wx+', 0o600);
+  return laidDown(body, most, tooLarge, (file) => work(piecesOf(file)));
+}
+
+/** The same, for work that reads the file where it likes. */
+export async function laidDown<T>(
+  body: Body,
+  most: number,
+  tooLarge: string,
+  work: (file: FileHandle) => Promise<T>,
+): Promise<T> {
+  const file = await namelessFile();
   try {
-    await unlink(path);
     for await (const piece of bounded(body, most, tooLarge)) await file.write(piece);
-    return await work(file.createReadStream({ start: 0, autoClose: false, highWaterMark: 256 * 1024 }));
+    return await work(file);
   } finally {
     await file.close();
   }
 }
+
+/** A file that has no name, and goes when it is closed. */
+export async function namelessFile(): Promise<FileHandle> {
+  const path = join(tmpdir(), `nunatak-${randomUUID()}`);
+  const file = await open(path, 'wx+', 0o600);
+  await unlink(path);
+  return file;
+}
+
+/** The bytes of a file from its beginning on; it stays open. */
+export const piecesOf = (file: FileHandle): Body =>
+  file.createReadStream({ start: 0, autoClose: false, highWaterMark: 256 * 1024 });

@@ -1,3 +1,6 @@
+import type { FileHandle } from 'node:fs/promises';
+import { piecesOf } from './body';
+
 /** Texts as the body of an answer: the next is made when the last was taken, and a reader who leaves ends the making. */
 export function streamed(texts: AsyncGenerator<string, void>): ReadableStream<Uint8Array> {
   const encoder = new TextEncoder();
@@ -20,4 +23,21 @@ export async function* lines(first: IteratorResult<unknown>, rest: AsyncGenerato
   } finally {
     await rest.return(undefined);
   }
+}
+
+/** The bytes of an open file as the body of an answer; it is closed at the end, or when the reader leaves. */
+export function streamedFile(file: FileHandle): ReadableStream<Uint8Array> {
+  const pieces = piecesOf(file)[Symbol.asyncIterator]();
+  return new ReadableStream<Uint8Array>({
+    async pull(controller) {
+      const next = await pieces.next();
+      if (!next.done) return controller.enqueue(new Uint8Array(next.value));
+      controller.close();
+      await file.close();
+    },
+    async cancel() {
+      await pieces.return?.();
+      await file.close();
+    },
+  });
 }

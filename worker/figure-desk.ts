@@ -5,15 +5,16 @@ import {
   type FigureSettings,
   type LaidFigure,
   type Made,
+  heldAs,
   layFigure,
+  madeOf,
   networksOf,
   readHeld,
   watched,
   writeHeld,
 } from '@/core/figure/plan';
 import { Fault } from '@/core/fault';
-import { spellingsJoined } from '@/core/method';
-import { type OtherNetwork, type Shortlist, TrailCache, allReads, digestsOf, runTrail } from '@/core/trail';
+import { type OtherNetwork, type Shortlist, TrailCache, digestsOf, runTrail } from '@/core/trail';
 import type { NamesList } from '@/core/names';
 import { browserCrew } from './crew';
 import { type FigureFile, type MadeFile, figureFile, figurePng } from './figure-files';
@@ -106,29 +107,10 @@ export class FigureDesk implements FigureService {
         return rest();
       },
     });
-    if (!run.state) return undefined;
-    const reads = allReads(trail, (other) => this.at.networks.find((one) => one.id === other)?.trail);
-    const called = (list: readonly { id: string; name: string }[], ids: string[]) =>
-      list.filter((one) => ids.includes(one.id)).map(({ id: key, name }) => ({ id: key, name }));
-    return {
-      id,
-      name: network.name,
-      version: network.version,
-      digest: run.digest,
-      trail,
-      reports: run.reports,
-      network: run.state.network,
-      ...(run.state.style ? { style: run.state.style } : {}),
-      tables: this.at.tables
-        .filter(({ key }) => reads.tables.includes(key))
-        .map(({ key, name, rows }) => ({ key, name, rows })),
-      networks: called(this.at.networks, reads.networks),
-      shortlists: called(this.at.shortlists, reads.shortlists),
-      spellings: spellingsJoined(trail, this.at.names),
-    };
+    return madeOf({ ...network, trail }, run, this.at);
   }
 
-  private heldOf(key: string): Promise<Made[]> {
+  private heldOf({ key, of }: NonNullable<FigureSettings['held']>): Promise<Made[]> {
     let made = this.held.get(key);
     if (!made) {
       const { study, figure } = this.at;
@@ -138,7 +120,7 @@ export class FigureDesk implements FigureService {
             const { detail } = (await answer.json().catch(() => ({}))) as { detail?: string };
             throw new Fault(detail ?? 'What this figure holds could not be fetched. Try again.');
           }
-          return readHeld(new Uint8Array(await answer.arrayBuffer()));
+          return heldAs(readHeld(new Uint8Array(await answer.arrayBuffer())), of);
         })
         .catch((error: unknown) => {
           this.held.delete(key);
@@ -155,7 +137,7 @@ export class FigureDesk implements FigureService {
     breathe: (share?: number) => Promise<void>,
   ): Promise<Map<string, Made>> {
     const found = new Map<string, Made>();
-    if (figure.held) for (const made of await this.heldOf(figure.held.key)) found.set(made.id, made);
+    if (figure.held) for (const made of await this.heldOf(figure.held)) found.set(made.id, made);
     for (const id of networksOf(figure)) {
       if (found.has(id)) continue;
       const made = await this.run(id);
@@ -205,7 +187,7 @@ export class FigureDesk implements FigureService {
   /** Networks on the page that came after it was held. */
   private async unheld(figure: FigureSettings): Promise<DrawnFigure['problems']> {
     if (!figure.held) return [];
-    const held = await this.heldOf(figure.held.key);
+    const held = await this.heldOf(figure.held);
     return figure.parts.flatMap((part) =>
       'network' in part && !part.hidden && !held.some(({ id }) => id === part.network)
         ? [
@@ -221,7 +203,7 @@ export class FigureDesk implements FigureService {
   private async wouldChange(figure: FigureSettings): Promise<string[]> {
     if (!figure.held) return [];
     const says: string[] = [];
-    for (const made of await this.heldOf(figure.held.key)) {
+    for (const made of await this.heldOf(figure.held)) {
       const network = this.at.networks.find(({ id }) => id === made.id);
       if (!network) {
         says.push(`“${made.name}” is not there any more.`);

@@ -1,17 +1,5 @@
 /** PNG files that say how large they are in print. */
-
-const table = Uint32Array.from({ length: 256 }, (_, n) => {
-  let c = n;
-  for (let k = 0; k < 8; k++) c = c & 1 ? 0xedb88320 ^ (c >>> 1) : c >>> 1;
-  return c;
-});
-
-/** The check sum of a chunk (ISO 3309). */
-function crc(bytes: Uint8Array): number {
-  let c = 0xffffffff;
-  for (const byte of bytes) c = table[(c ^ byte) & 0xff] ^ (c >>> 8);
-  return (c ^ 0xffffffff) >>> 0;
-}
+import { crc32 } from '../crc';
 
 /** Where the first chunk, IHDR, ends: 8 bytes of signature, then length, kind, 13 bytes and check sum. */
 const afterHead = 8 + 4 + 4 + 13 + 4;
@@ -26,7 +14,7 @@ export function withDpi(png: Uint8Array, dpi: number): Uint8Array {
   view.setUint32(8, each);
   view.setUint32(12, each);
   chunk[16] = 1;
-  view.setUint32(17, crc(chunk.subarray(4, 17)));
+  view.setUint32(17, crc32(chunk.subarray(4, 17)));
   const out = new Uint8Array(png.length + chunk.length);
   out.set(png.subarray(0, afterHead));
   out.set(chunk, afterHead);

@@ -4,7 +4,7 @@ import { type Table, TableBuilder, columnSpecsSchema } from '../tables';
 import { type NamesList, columnRefSchema, namesFile, readNamesFile } from '../names';
 import { type Source, type Trail, sourceOf, stored, storedTrailSchema } from '../trail';
 import { Fault } from '../fault';
-import { CsvReader } from './csv-read';
+import { ExactCsv } from './csv-exact';
 
 export const archiveSchema = z.object({
   format: z.literal('nunatak network 1'),
@@ -91,15 +91,12 @@ export function readArchive(
     const bytes = file(path);
     if (!bytes) throw new Fault(`“${where}” has no ${path}, which network.json names. Put the file there.`);
     const builder = new TableBuilder(key, columns);
-    const reader = new CsvReader(path, { rows: (cells) => builder.push(cells), faulty: () => undefined }, 'fit', {
-      delimiter: ',',
-      header: true,
-    });
-    reader.push(bytes);
-    const found = reader.end();
-    if (found.columns.join('\n') !== columns.map((col) => col.name).join('\n')) {
-      throw new Fault(`“${where}/${path}” has other columns than network.json names. Bring the two in line.`);
-    }
+    const reader = new ExactCsv(
+      `${where}/${path}`,
+      columns.map((col) => col.name),
+    );
+    for (const cells of reader.push(bytes)) builder.push(cells);
+    for (const cells of reader.end()) builder.push(cells);
     tables.set(key, builder.done());
   }
   const lists = archive.names.map(({ file: path, ...list }): NamesList => {

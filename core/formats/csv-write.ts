@@ -16,7 +16,12 @@ export const csvCell = (text: string, delimiter = ','): string => quoted(neutral
 
 /** Rows of written cells as they are, for programs that read them back: nothing is neutralised. */
 export function csvRows(rows: readonly (readonly string[])[]): string {
-  return rows.map((cells) => cells.map((cell) => quoted(cell)).join(',') + '\r\n').join('');
+  // An empty line would be no row.
+  return rows
+    .map(
+      (cells) => (cells.length === 1 && cells[0] === '' ? '""' : cells.map((cell) => quoted(cell)).join(',')) + '\r\n',
+    )
+    .join('');
 }
 
 /** Columns of equal length as CSV with a header; lines end with CR LF. */

@@ -329,3 +329,11 @@ test('why nothing came of the records is said, with what to do', async () => {
     /^No network comes of this. No node passes./,
   );
 });
+
+test('what is read under another id has the same digest: an archive opened elsewhere changes no figure', () => {
+  const rule = (id: string): object => step('s2', 'keep', { rule: { by: 'shortlist', shortlist: id } });
+  const [one] = shortlists;
+  const there = digestsOf(source([{ ...one, id: 'another' }]), trail(early, rule('another')));
+  expect(there).toEqual(digestsOf(source([one]), trail(early, rule(one.id))));
+  expect(digestsOf(source([{ ...one, id: 'another', nodes: [] }]), trail(early, rule('another')))).not.toEqual(there);
+});

@@ -1,4 +1,5 @@
 /** Runs a trail: a pure function of tables and settings. */
+import { withIds } from '../ids';
 import type { Table } from '../tables';
 import { Fault, listed } from '../fault';
 import { edgeCount, nodeCount } from '../graph';
@@ -67,12 +68,14 @@ export interface RunOptions {
 
 /** The digest of what a step reads besides the state before it. A step's id is part of it, as columns say which step made them. */
 function settingsDigest(step: Step, source: Source, inside: readonly string[]): string {
-  const { tables = [], shortlists = [], networks = [] } = readsOf(step);
+  const { tables = [], shortlists = [], networks = [], named = [] } = readsOf(step);
   const keys = source.keys();
+  // An id says where something lies, not what it is: the same study elsewhere has other ids and the same digests.
+  const places = new Map([...shortlists, ...networks, ...named].map((id, i) => [id, String(i)]));
   return canonical([
-    step,
+    withIds(step, places),
     tables.map((key) => keys.includes(key) && source.version(key)),
-    ...(shortlists.length ? [shortlists.map((id) => source.shortlist?.(id) ?? null)] : []),
+    ...(shortlists.length ? [shortlists.map((id) => withIds(source.shortlist?.(id) ?? null, places))] : []),
     ...(networks.length ? [networks.map((id) => networkDigest(source, id, inside))] : []),
   ]);
 }

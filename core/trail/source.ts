@@ -11,7 +11,7 @@ export type OtherNetwork = { id: string; name: string } & (
 );
 
 /** Everything of the study that the trail reads, also by way of other networks. */
-export function allReads(trail: Trail, network: (id: string) => Trail | undefined): Required<Reads> {
+export function allReads(trail: Trail, network: (id: string) => Trail | undefined): Required<Omit<Reads, 'named'>> {
   const found = { tables: new Set<string>(), shortlists: new Set<string>(), networks: new Set<string>() };
   const visit = (one: Trail): void => {
     for (const step of one.steps) {

@@ -21,6 +21,8 @@ export interface Reads {
   /** Ids of shortlists, and of other networks. */
   shortlists?: string[];
   networks?: string[];
+  /** Ids of what is kept in the study and only named here: its contents are in the settings. */
+  named?: string[];
 }
 
 export interface StepOutcome {

@@ -1,26 +1,15 @@
 /** What is kept under a name in a study, to be used in its networks: looks, palettes, what is sifted by, and outlines for maps. */
 import { and, asc, eq, isNotNull, isNull, ne, sql } from 'drizzle-orm';
 import * as z from 'zod';
-import { colourSchema } from '@/core/colour';
 import { Fault } from '@/core/fault';
-import { type Outline, outlinesSchema } from '@/core/places';
-import { siftingSchema } from '@/core/sift';
-import { lookOfStyle, lookSchema } from '@/core/style/look-file';
+import { type KeptKind as Kind, keptKindSchema, keptValues as values } from '@/core/kept';
+import type { Outline } from '@/core/places';
+import type { siftingSchema } from '@/core/sift';
 import { NotFound, studyFor } from '@/server/access';
 import { database, kept } from '@/server/db';
 import { cleanName, touchStudy } from '@/server/studies';
 
-export const kindSchema = z.enum(['look', 'palette', 'sift', 'outlines']);
-type Kind = z.infer<typeof kindSchema>;
-
-const values = {
-  look: lookSchema.transform(lookOfStyle),
-  /** From the first value to the last, or from low to high. */
-  palette: z.array(colourSchema).min(2).max(60),
-  sift: siftingSchema,
-  /** Coasts, borders and roads for its maps. */
-  outlines: outlinesSchema,
-};
+export { keptKindSchema as kindSchema };
 
 interface Named {
   id: string;

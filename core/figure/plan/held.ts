@@ -114,6 +114,10 @@ export function readHeld(bytes: Uint8Array): Made[] {
   return read.data.made.map((one) => ({ ...one, trail: readTrail(one.trail as StoredTrail) }) as unknown as Made);
 }
 
+/** The same under the ids that the figure has for its networks: they are others where its study was opened from an archive. */
+export const heldAs = (made: readonly Made[], of: readonly { network: string }[]): Made[] =>
+  made.map((one, i) => ({ ...one, id: of.at(i)?.network ?? one.id }));
+
 /** Whether the arrays of a network fit together. */
 function fits({ network }: Made): boolean {
   const { ids, labels, source, target, weight, positions, nodeColumns, edgeColumns } = network;

@@ -1,8 +1,9 @@
 /** What a trail came to, with all that a figure says of it. */
 import type { Network } from '../../graph';
-import { type MethodNote, methodNote } from '../../method';
+import { type MethodNote, methodNote, spellingsJoined } from '../../method';
+import type { NamesList } from '../../names';
 import { plainStyle, type StyleSettings } from '../../style';
-import type { StepReport, Trail } from '../../trail';
+import { type OtherNetwork, type Shortlist, type StepReport, type Trail, type TrailRun, allReads } from '../../trail';
 
 export interface Made {
   /** The network's id, name and version. */
@@ -21,6 +22,37 @@ export interface Made {
   shortlists: { id: string; name: string }[];
   /** Spellings joined in the columns that it reads. */
   spellings: number;
+}
+
+/** What of a study networks read. */
+export interface StudyRead {
+  tables: readonly { key: string; name: string; rows: number }[];
+  names: readonly NamesList[];
+  shortlists: readonly Shortlist[];
+  networks: readonly OtherNetwork[];
+}
+
+/** What a run of a network came to, with what it read of the study; undefined where it came to nothing. */
+export function madeOf(
+  { id, name, version, trail }: { id: string; name: string; version: number; trail: Trail },
+  { state, reports, digest }: TrailRun,
+  { tables, names, shortlists, networks }: StudyRead,
+): Made | undefined {
+  if (!state) return undefined;
+  const reads = allReads(trail, (other) => networks.find((one) => one.id === other)?.trail);
+  const called = (list: readonly { id: string; name: string }[], ids: string[]) =>
+    list.filter((one) => ids.includes(one.id)).map((one) => ({ id: one.id, name: one.name }));
+  return {
+    ...{ id, name, version, digest, trail, reports },
+    network: state.network,
+    ...(state.style ? { style: state.style } : {}),
+    tables: tables
+      .filter(({ key }) => reads.tables.includes(key))
+      .map(({ key, name: title, rows }) => ({ key, name: title, rows })),
+    networks: called(networks, reads.networks),
+    shortlists: called(shortlists, reads.shortlists),
+    spellings: spellingsJoined(trail, names),
+  };
 }
 
 export const styleOf = (made: Made): StyleSettings => made.style ?? plainStyle;

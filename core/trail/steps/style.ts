@@ -29,6 +29,7 @@ export const style: StepKind<StyleStepSettings> = {
     };
   },
   goesBefore: [],
+  reads: ({ follows }) => (follows ? { named: [follows.id] } : {}),
   summary: (settings) => {
     const count = rulesIn(settings);
     return count ? counted(count, 'rule') : 'all alike';

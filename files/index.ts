@@ -1,0 +1,3 @@
+/** Archives on disk, packed or not. */
+export * from './folder';
+export * from './zip';
