@@ -1,6 +1,6 @@
 /**
- * `npm run bench`: speed as ratios in one run, each part printed as it ends. `-- core`, `measures`, `ties`, `pictures`, `names`, `broken`, `sift`, `views`, `figures` or `import` for a part, `-- all` for everything; import needs
- * DATABASE_URL.
+ * `npm run bench`: speed as ratios in one run, each part printed as it ends. `-- core`, `measures`, `ties`, `pictures`, `names`, `broken`, `sift`, `views`, `figures`, `archive` or `import` for a part, `-- all` for everything; archive and
+ * import need DATABASE_URL.
  */
 import { own } from '@/core/own';
 import { type Line, printed } from './clock';
@@ -16,6 +16,7 @@ const parts: Record<string, () => Promise<Line[]>> = {
   sift: async () => (await import('./sift')).siftLines(),
   views: async () => (await import('./views')).viewLines(),
   figures: async () => (await import('./figures')).figureLines(),
+  archive: async () => (await import('./archive')).archiveLines(),
   import: async () => (await import('./import')).importLines(),
 };
 /** What is measured where nothing is asked for. */

@@ -1,4 +1,4 @@
-/** How much a server grows while it stores a large table: run as a process of its own, prints the growth in bytes. */
+/** How much a server grows while it stores a large table: run as a process of its own, prints the growth in bytes. With `keep` the study stays. */
 import { createStudy, deleteStudy } from '@/server/studies';
 import { storeBody } from '@/server/tables/store';
 import { pool } from '@/server/db';
@@ -20,6 +20,6 @@ const { id } = await createStudy('bench memory');
 const before = process.resourceUsage().maxRSS;
 await storeBody(id, body());
 const growth = (process.resourceUsage().maxRSS - before) * 1024;
-await deleteStudy(id);
+if (process.argv[3] !== 'keep') await deleteStudy(id);
 await pool().end();
-process.stdout.write(`\n${JSON.stringify({ size, growth })}\n`);
+process.stdout.write(`\n${JSON.stringify({ size, growth, id })}\n`);

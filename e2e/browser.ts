@@ -124,6 +124,18 @@ export async function choose(driver: WebDriver, list: string, entry: string): Pr
   await (await named(driver, '[role="option"]', entry)).click();
 }
 
+/** Waits until the page of a figure is drawn as it is set. */
+export async function pageDrawn(driver: WebDriver): Promise<void> {
+  const page = 'main[aria-label="The page"]';
+  await driver.wait(
+    async () =>
+      (await driver.findElements(By.css(`${page} [role="status"]`))).length === 0 &&
+      (await driver.findElement(By.css(`${page} canvas`)).getRect()).width > 100,
+    wait,
+    'the page of the figure is not drawn',
+  );
+}
+
 /** A file once it has been downloaded whole. */
 export async function downloaded({ driver, downloads }: Browser, ending: string): Promise<string> {
   let found: string | undefined;

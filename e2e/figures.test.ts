@@ -4,7 +4,19 @@ import { readFileSync } from 'node:fs';
 import { Key } from 'selenium-webdriver';
 import { SaxesParser } from 'saxes';
 import { violations } from './axe';
-import { type Browser, By, button, choose, downloaded, named, openBrowser, openDemo, shows, wait } from './browser';
+import {
+  type Browser,
+  By,
+  button,
+  choose,
+  downloaded,
+  named,
+  openBrowser,
+  openDemo,
+  pageDrawn,
+  shows,
+  wait,
+} from './browser';
 
 jest.setTimeout(240_000);
 const demo = 'Who sent seed to whom';
@@ -12,15 +24,9 @@ let browser: Browser;
 beforeAll(async () => (browser = await openBrowser()));
 afterAll(() => browser.close());
 
-const page = () => browser.driver.findElement(By.css('main[aria-label="The page"] canvas'));
 /** Waits until the page is as it is set, and gives a mark of its picture. */
 async function drawn(): Promise<string> {
-  await browser.driver.wait(
-    async () =>
-      (await browser.driver.findElements(By.css('main[aria-label="The page"] [role="status"]'))).length === 0 &&
-      (await (await page()).getRect()).width > 100,
-    wait,
-  );
+  await pageDrawn(browser.driver);
   return browser.driver.executeScript<string>(
     `const canvas = document.querySelector('main[aria-label="The page"] canvas');
      const copy = document.createElement('canvas');

@@ -6,7 +6,7 @@ import { crc32 } from '@/core/crc';
 
 const broken = (where: string): Fault =>
   new Fault(
-    `“${where}” is no ZIP that can be opened: it is damaged, or something else. Take the archive away again.`,
+    `“${where}” is no ZIP that can be opened: it is damaged, or something else. Choose the file that a study was taken away as.`,
     where,
   );
 

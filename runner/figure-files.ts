@@ -1,7 +1,7 @@
 /** What the runner writes of a figure: PDF, SVG, the page to explore, and a picture. */
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { figureFormats } from '@/core/figure/files';
+import { figureFormats, plainWishes } from '@/core/figure/files';
 import { svgFile } from '@/core/figure/files/svg';
 import { allFontFiles } from '@/core/figure/fonts';
 import { type FigureSettings, type LaidFigure, dots, mostDpi } from '@/core/figure/plan';
@@ -31,7 +31,7 @@ export async function writeFigure(
   mkdirSync(out, { recursive: true });
   const said = new Set<string>();
   for (const format of figureFormats) {
-    const { bytes, notes } = await format.make(laid, settings, name, {}, around);
+    const { bytes, notes } = await format.make(laid, settings, name, plainWishes, around);
     writeFileSync(join(out, `${file}${format.ending}`), bytes);
     notes.forEach((note) => said.add(note));
   }

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { Fault } from '@/core/fault';
 import { NotFound } from './access';
-import { answered, log, route } from './answer';
+import { answered, log, route, toldOf } from './answer';
 
 /** A handler that does the work, asked by a page of this site. */
 const responded = (work: () => Promise<Response>): Promise<Response> =>
@@ -78,4 +78,17 @@ test.each([
     expect(answer.status).toBe(503);
     expect(((await answer.json()) as { detail: string }).detail).toMatch(sentence);
   }
+});
+
+test('the log has what went wrong, and nothing of the data', () => {
+  const cause = new Error('disk full');
+  const failed = Object.assign(new Error('Failed query: insert into "record"\nparams: Hesper Sandison,secret', { cause }), {
+    params: ['Hesper Sandison', Buffer.alloc(1000)],
+  });
+  const told = JSON.stringify(toldOf(failed));
+  expect(told).toContain('insert into');
+  expect(told).toContain('disk full');
+  expect(told).toContain('answer.test');
+  expect(told).not.toMatch(/Sandison|secret|params/);
+  expect(toldOf('Hesper')).toBe('string');
 });

@@ -7,7 +7,21 @@ import { NotFound } from '@/server/access';
 import { databaseProblem, passes, unstorable } from '@/server/db/problem';
 import { refusal } from '@/server/gate';
 
-export const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
+/** What the log has of an error: what went wrong and where, and nothing of the data that it went wrong with. */
+export function toldOf(error: unknown): unknown {
+  if (!(error instanceof Error)) return typeof error;
+  const [message] = error.message.split('\nparams:');
+  const { stack = '', cause } = error;
+  return {
+    name: error.name,
+    message: message.slice(0, 1000),
+    // The stack begins with the whole message.
+    stack: stack.slice(stack.indexOf('\n    at ') + 1).slice(0, 4000),
+    ...(cause === undefined ? {} : { cause: toldOf(cause) }),
+  };
+}
+
+export const log = pino({ level: process.env.LOG_LEVEL ?? 'warn', serializers: { error: toldOf } });
 
 /** `passing`: the same may succeed a little later; nothing was changed. */
 export type Answer<T> = { ok: true; value: T } | { ok: false; fault: string; where?: string; passing?: true };

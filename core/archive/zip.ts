@@ -31,7 +31,7 @@ export async function packed(
   };
   for (const { path, pieces } of files) {
     // What is packed already gains nothing.
-    const file = /\.(png|gz)$/.test(path) ? new ZipPassThrough(path) : new ZipDeflate(path, { level: 6 });
+    const file = /\.(png|gz)$/.test(path) ? new ZipPassThrough(path) : new ZipDeflate(path, { level: 2 });
     // A fixed date: equal data give equal bytes.
     file.mtime = '1980-01-02T00:00:00';
     zip.add(file);

@@ -1,5 +1,5 @@
 'use client';
-import { Pencil, Plus } from 'lucide-react';
+import { Download, Pencil, Plus } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { toast } from '@/ui/kit/toast';
@@ -7,6 +7,7 @@ import { createStudy, deleteStudy, renameStudy, restoreStudy } from '@/server/ac
 import type { StudyCard } from '@/server/studies';
 import { Button, TextField, counted, sizeInWords } from '@/ui/kit';
 import { TopBar } from '@/ui/kit/top-bar';
+import { takeStudy, useArchives } from './archives';
 import { Card, deleteEntry } from './card';
 import { changedWords } from './ago';
 
@@ -14,13 +15,21 @@ import { changedWords } from './ago';
 export function StudiesPage({ studies }: { studies: StudyCard[] }) {
   const router = useRouter();
   const [naming, setNaming] = useState(false);
+  const { button, told, drop } = useArchives();
   const create = async (name: string): Promise<void> => {
     const answer = await createStudy(name);
     if (answer.ok) router.push(`/studies/${answer.value.id}/records`);
     else toast.error(answer.fault);
   };
   return (
-    <div className="flex min-h-dvh flex-col">
+    <div
+      className="flex min-h-dvh flex-col"
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={(event) => {
+        event.preventDefault();
+        drop([...event.dataTransfer.files]);
+      }}
+    >
       <TopBar>
         <span className="grow" />
       </TopBar>
@@ -52,15 +61,19 @@ export function StudiesPage({ studies }: { studies: StudyCard[] }) {
               </Button>
             </form>
           ) : (
-            <Button look="main" className="h-8" onClick={() => setNaming(true)}>
-              <Plus size={15} aria-hidden /> New study
-            </Button>
+            <div className="flex gap-2">
+              {button}
+              <Button look="main" className="h-8" onClick={() => setNaming(true)}>
+                <Plus size={15} aria-hidden /> New study
+              </Button>
+            </div>
           )}
         </div>
+        {told}
         {studies.length === 0 && (
           <p className="mt-10 rounded-lg border border-dashed border-line p-8 text-center text-quiet">
-            No study yet. Create one and drop your files into it; or start with <code>npm run demo</code>, which brings
-            one along.
+            No study yet. Create one and drop your files into it; open the archive of one; or start with{' '}
+            <code>npm run demo</code>, which brings one along.
           </p>
         )}
         <ul className="mt-6 grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-4">
@@ -104,6 +117,11 @@ function StudyCardOf({ study }: { study: StudyCard }) {
           label: 'Rename',
           icon: <Pencil size={15} aria-hidden />,
           onSelect: () => setTimeout(() => setRenaming(true), 50),
+        },
+        {
+          label: 'Take away as an archive',
+          icon: <Download size={15} aria-hidden />,
+          onSelect: () => void takeStudy(study),
         },
         deleteEntry(study.name, {
           remove: () => deleteStudy(study.id),

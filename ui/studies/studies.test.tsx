@@ -129,3 +129,70 @@ describe('deleting', () => {
     expect(doing.went).toEqual([]);
   });
 });
+
+describe('archives', () => {
+  const zip = new File(['PK'], 'orrin.zip', { type: 'application/zip' });
+  const answers = (answer: Partial<Response> | Error) => {
+    const asked: [string, RequestInit | undefined][] = [];
+    globalThis.fetch = ((address: string, how?: RequestInit) => {
+      asked.push([address, how]);
+      return answer instanceof Error ? Promise.reject(answer) : Promise.resolve(answer);
+    }) as typeof fetch;
+    return asked;
+  };
+  const json = (value: unknown, ok = true) => ({ ok, json: () => Promise.resolve(value) });
+
+  test('a file is opened as a study; what was left out of it stays to be read', async () => {
+    const asked = answers(json({ id: 'new', name: 'Orrin (2)', notes: ['1 file was left out.'] }));
+    const user = shown(<StudiesPage studies={[]} />);
+    await user.upload(screen.getByLabelText('Archive of a study'), zip);
+    const link = await screen.findByRole('link', { name: 'Orrin (2)' });
+    expect(link.getAttribute('href')).toBe('/studies/new/networks');
+    expect(screen.getByRole('status').textContent).toContain('1 file was left out.');
+    expect(asked).toMatchObject([['/api/studies?name=orrin.zip', { method: 'POST', body: zip }]]);
+    expect(mockWent).toEqual(['refresh']);
+    await user.click(screen.getByRole('button', { name: 'Close' }));
+    expect(screen.queryByRole('status')).toBeNull();
+  });
+
+  test('why one was not opened is said where it can be read; so is a server that is away', async () => {
+    answers(json({ detail: '“orrin.zip” is no archive of a study.' }, false));
+    const user = shown(<StudiesPage studies={[]} />);
+    await user.upload(screen.getByLabelText('Archive of a study'), zip);
+    expect((await screen.findByRole('alert')).textContent).toContain('no archive of a study');
+    answers(new Error('away'));
+    await user.upload(screen.getByLabelText('Archive of a study'), zip);
+    await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('not reached'));
+  });
+
+  test('opening can be stopped', async () => {
+    globalThis.fetch = ((_address: string, how: RequestInit) =>
+      new Promise((_, reject) => how.signal?.addEventListener('abort', () => reject(new Error('stopped'))))) as never;
+    const user = shown(<StudiesPage studies={[]} />);
+    await user.upload(screen.getByLabelText('Archive of a study'), zip);
+    expect((await screen.findByRole('status')).textContent).toContain('Opening “orrin.zip”');
+    expect((screen.getByRole('button', { name: 'Open an archive' }) as HTMLButtonElement).disabled).toBe(true);
+    await user.click(screen.getByRole('button', { name: 'Stop' }));
+    await waitFor(() => expect(screen.queryByRole('status')).toBeNull());
+  });
+
+  test('a study is taken away under its name, or it is said why not', async () => {
+    const saved: string[] = [];
+    URL.createObjectURL = () => 'blob:x';
+    HTMLAnchorElement.prototype.click = function (this: HTMLAnchorElement) {
+      saved.push(this.download);
+    };
+    const asked = answers({ ok: true, blob: () => Promise.resolve(new Blob(['PK'])) });
+    const user = shown(<StudiesPage studies={[study()]} />);
+    const take = async (): Promise<void> => {
+      await user.click(screen.getByRole('button', { name: 'Orrin Sound seed circle: more' }));
+      await user.click(await screen.findByRole('menuitem', { name: 'Take away as an archive' }));
+    };
+    await take();
+    await waitFor(() => expect(saved).toEqual(['Orrin Sound seed circle.zip']));
+    expect(asked[0][0]).toBe('/api/studies/orrin/archive');
+    answers(json({ detail: 'This study is not there.' }, false));
+    await take();
+    await waitFor(() => expect(mockSaid.at(-1)?.text).toBe('This study is not there.'));
+  });
+});

@@ -18,6 +18,9 @@ export interface FileWishes {
   columns?: { nodes: string[]; edges: string[] };
 }
 
+/** What is wished for as long as nobody says otherwise. */
+export const plainWishes: FileWishes = { fonts: true };
+
 /** A format in which a figure is written without a canvas. To add one: a file here and a line in the registry; page and runner take it from there. */
 export interface FigureFormat {
   key: string;
