@@ -163,6 +163,7 @@ test('a written format is taken from its registry by all who write', async () =>
   expect(files.map(([file]) => file)).toEqual([
     'nodes.csv',
     'edges.csv',
+    'network.xlsx',
     'network.graphml',
     'network.json',
     'network.ndjson',

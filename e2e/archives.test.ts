@@ -5,7 +5,19 @@ import { join } from 'node:path';
 import { spawnSync } from 'node:child_process';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { violations } from './axe';
-import { type Browser, By, button, downloaded, named, openBrowser, pageDrawn, shows, wait } from './browser';
+import {
+  type Browser,
+  By,
+  button,
+  choose,
+  downloaded,
+  named,
+  openBrowser,
+  openDemo,
+  pageDrawn,
+  shows,
+  wait,
+} from './browser';
 
 jest.setTimeout(240_000);
 const demo = 'Orrin Sound seed circle';
@@ -116,4 +128,22 @@ test('it opens as a study of its own, and its figure is the same to the byte: he
     async () => !(await driver.findElement(By.css('main')).getText()).includes('Opened from an archive'),
     wait,
   );
+});
+
+test('parts of a network come as files: one for each group, with the columns that were chosen', async () => {
+  const { driver } = browser;
+  await openDemo(driver, 'Who sent seed to whom');
+  await (await button(driver, 'Take away')).click();
+  await choose(driver, 'Part', 'a part for each group');
+  await (await named(driver, 'summary', 'All')).click();
+  await (await named(driver, 'input[type="checkbox"]', 'born', true)).click();
+  expect(await violations(driver)).toEqual([]);
+  await (await named(driver, 'button', 'Nodes CSV')).click();
+  const files = unzipSync(new Uint8Array(readFileSync(await downloaded(browser, ', by group.zip'))));
+  const groups = ['Ness', 'Tarrow', 'Holm', 'Braid', 'Skerry', 'Voe'];
+  expect(Object.keys(files).sort()).toEqual(groups.map((group) => `${group} nodes.csv`).sort());
+  const [header, ...rows] = strFromU8(files['Ness nodes.csv']).trim().split('\r\n');
+  expect(header).toContain('island');
+  expect(header).not.toContain('born');
+  expect(rows).toHaveLength(33);
 });

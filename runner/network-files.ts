@@ -22,7 +22,7 @@ export async function writeNetwork(made: Made, out: string): Promise<{ nodes: nu
   const { name, digest, reports, network } = made;
   const size = { nodes: nodeCount(network), edges: edgeCount(network) };
   mkdirSync(out, { recursive: true });
-  const write = (file: string, text: string): void => writeFileSync(join(out, file), text);
+  const write = (file: string, text: string | Uint8Array): void => writeFileSync(join(out, file), text);
   for (const format of writtenFormats) write(format.file, await format.write(network));
   write('map.svg', await svg(sceneOf(network, styleOf(made)), { width: 1200, height: 900, title: name }));
   const note = noteOf(made);

@@ -82,9 +82,12 @@ test.each([
 
 test('the log has what went wrong, and nothing of the data', () => {
   const cause = new Error('disk full');
-  const failed = Object.assign(new Error('Failed query: insert into "record"\nparams: Hesper Sandison,secret', { cause }), {
-    params: ['Hesper Sandison', Buffer.alloc(1000)],
-  });
+  const failed = Object.assign(
+    new Error('Failed query: insert into "record"\nparams: Hesper Sandison,secret', { cause }),
+    {
+      params: ['Hesper Sandison', Buffer.alloc(1000)],
+    },
+  );
   const told = JSON.stringify(toldOf(failed));
   expect(told).toContain('insert into');
   expect(told).toContain('disk full');

@@ -22,6 +22,8 @@ export interface ColumnHead {
   type: string;
   /** How many values it holds. */
   values: number;
+  /** Its cells are pictures. */
+  picture?: boolean;
 }
 
 /** A page as it was drawn, with what its editors need. */
@@ -81,7 +83,12 @@ export function toldOf(
 
 const columnsOf = ({ network }: Made): { nodes: ColumnHead[]; edges: ColumnHead[] } => {
   const heads = (list: Made['network']['nodeColumns']): ColumnHead[] =>
-    list.map((col) => ({ name: col.name, type: col.type, values: 'dictionary' in col ? col.dictionary.length : 0 }));
+    list.map((col) => ({
+      name: col.name,
+      type: col.type,
+      values: 'dictionary' in col ? col.dictionary.length : 0,
+      ...(col.type === 'text' && col.as === 'picture' ? { picture: true } : {}),
+    }));
   return { nodes: heads(network.nodeColumns), edges: heads(network.edgeColumns) };
 };
 

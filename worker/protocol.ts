@@ -1,4 +1,5 @@
 /** What the trail's worker and the page say to each other. */
+import type { Columns, Wish } from '@/core/portions';
 import type { Sheet } from '@/core/figure';
 import type { FigureValue } from '@/core/measure';
 import type { OtherNetwork, Shortlist, StepReport, Trail } from '@/core/trail';
@@ -136,8 +137,8 @@ export type Taken =
   | { kind: 'thumbnail' }
   /** Positions as the layout gave them, before anything by hand; nothing where it also laid the ways of ties. */
   | { kind: 'layout' }
-  /** One of the written formats, by its key. */
-  | { kind: 'data'; format: string; note?: string };
+  /** One of the written formats, by its key, or `records`: those behind it. Of the whole network or of parts of it; several files come as one ZIP. */
+  | { kind: 'data'; format: string; note?: string; wish?: Wish; columns?: Columns; name?: string };
 
 export interface Answerable {
   settings: object;

@@ -62,13 +62,18 @@ export class StudyData {
     return sourceOf(versions, (key) => held.get(key) as Table, names, { shortlists, networks });
   }
 
-  /** A table with names joined, where it has at most so many rows. */
-  async smallTable(key: string, most: number): Promise<Table | undefined> {
+  /** A table with names joined. A Fault where the study has none of the key. */
+  async table(key: string): Promise<Table> {
     const { study, tables, names } = this.address;
     const found = tables.find((one) => one.key === key);
-    return found && found.rows <= most
-      ? namedTable(await fetchTable(study, key, found.version), key, names)
-      : undefined;
+    if (!found) throw new Fault(`The study has no table “${key}” any more. It may have been deleted.`);
+    return namedTable(await fetchTable(study, key, found.version), key, names);
+  }
+
+  /** A table with names joined, where it is there and has at most so many rows. */
+  async smallTable(key: string, most: number): Promise<Table | undefined> {
+    const found = this.tables.find((one) => one.key === key);
+    return found && found.rows <= most ? this.table(key) : undefined;
   }
 
   /** Digest of the layout the trail asks for, and its key in the cache; where the server keeps its positions, they are put where the run will look for them. */

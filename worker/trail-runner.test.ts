@@ -1,3 +1,4 @@
+import { strFromU8, unzipSync } from 'fflate';
 import { TableBuilder } from '@/core/tables';
 import { toArrow } from '@/core/formats';
 import { type StepReport, trailSchema } from '@/core/trail';
@@ -155,6 +156,35 @@ test('a trail without a layout is shown on an even spread', async () => {
   const at = results.at(-1)?.network?.positions ?? results[0].network?.positions;
   expect(at).toHaveLength(2 * 97);
   expect(new Set(at).size).toBeGreaterThan(97);
+});
+
+test('takes parts of the network, chosen columns, and the records behind them; several files as one ZIP', async () => {
+  const { runner, results, listener } = opened();
+  await runner.run(trail(), listener);
+  const take = async (more: object): Promise<Blob> => runner.take({ kind: 'data', format: 'nodes', ...more });
+  const one = await take({ wish: { of: 'nodes', ids: ['n0', 'n2'] }, columns: { nodes: [], edges: [] } });
+  expect(await one.text()).toBe('id,label\r\nn0,n0\r\nn2,n2\r\n');
+  const files = async (blob: Blob): Promise<string[]> => {
+    expect(blob.type).toBe('application/zip');
+    return Object.keys(unzipSync(new Uint8Array(await blob.arrayBuffer())));
+  };
+  const ego = { of: 'ego', ids: ['n0', 'n2'], steps: 1 };
+  expect(await files(await take({ wish: ego }))).toEqual(['n0 nodes.csv', 'n2 nodes.csv']);
+  expect(await files(await take({ format: 'records', wish: ego }))).toEqual(['n0 ties.csv', 'n2 ties.csv']);
+  // Of selected nodes all records that one of them stands in.
+  const behind = (await (await take({ format: 'records', wish: { of: 'nodes', ids: ['n2', 'n62'] } })).text()).trim();
+  const [header, ...rows] = behind.split('\r\n');
+  expect([header, rows[0]]).toEqual(['from,to', 'n2,n62']);
+  expect(rows.filter((row) => !/\bn(2|62)\b/.test(row))).toEqual([]);
+  const view = {
+    of: 'view',
+    nodes: new Uint8Array(97).fill(1),
+    edges: new Uint8Array(results.at(-1)?.network?.source.length ?? 0),
+  };
+  const none = take({ format: 'records', wish: view });
+  await expect(none).rejects.toThrow(/No records stand behind this/);
+  const workbook = new Uint8Array(await (await take({ format: 'xlsx' })).arrayBuffer());
+  expect(strFromU8(unzipSync(workbook)['xl/workbook.xml'])).toContain('name="nodes"');
 });
 
 test('takes the network away as data and as a picture; before a run it says so', async () => {

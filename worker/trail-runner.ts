@@ -286,7 +286,7 @@ export class TrailRunner implements TrailService {
       return new Blob(positions && !routes ? [positions as Float32Array<ArrayBuffer>] : []);
     }
     if (!this.last) throw new Fault('There is no network to take away yet. Let the trail run to its end first.');
-    return taken(what, this.last.network, this.last.run.state?.style);
+    return taken(what, this.last.network, this.last.run.state?.style, (key) => this.data.table(key));
   }
 }
 

@@ -9,12 +9,15 @@ import { createKept } from '../kept';
 import { changeNames, createNames, openNames } from '../names';
 import { createNetwork, networkTrails, saveTrail } from '../networks';
 import { keepSnapshot } from '../networks/snapshot';
-import { bringIn, text } from '../samples';
+import { database, study } from '../db';
+import { bringIn, each, text } from '../samples';
 import { createShortlist, listShortlists } from '../shortlists';
 import { createStudy } from '../studies';
 import { listTables } from '../tables';
 import { editTable } from '../tables/edit';
 import { readTable } from '../tables/read';
+import { openStudy } from './open';
+import { takeStudy } from './take';
 
 const step = (id: string, kind: string, settings: object): object => ({ id, kind, on: true, ...settings });
 
@@ -135,3 +138,28 @@ export async function madeHere(study: string, network: string): Promise<NonNulla
   if (!made) throw new Error('it came to nothing');
   return made;
 }
+
+/** All bytes of a study's archive. */
+export async function taken(id: string): Promise<Buffer> {
+  const { file, size } = await takeStudy(id);
+  try {
+    const bytes = Buffer.alloc(size);
+    await file.read(bytes, 0, size, 0);
+    return bytes;
+  } finally {
+    await file.close();
+  }
+}
+/** Opens an archive in memory. */
+export const opened = (bytes: Uint8Array, name = 'study.zip') => openStudy(each(bytes), name);
+/** How many studies there have ever been. */
+export const studies = async (): Promise<number> => (await database().select({ id: study.id }).from(study)).length;
+/** The sentence that work was refused with. */
+export const said = async (work: Promise<unknown>): Promise<string> => {
+  try {
+    await work;
+  } catch (error) {
+    return (error as Error).message;
+  }
+  return 'nothing was refused';
+};

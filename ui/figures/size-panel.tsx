@@ -5,6 +5,7 @@ import { leastInPrint, leastSide, mostDpi, mostSide, presets } from '@/core/figu
 import { Button, Choose, NumberField, Toggle } from '@/ui/kit';
 import { useFigure, useFigureSession, useFigureStore } from './context';
 import type { Seen } from './store';
+import { type ColumnNames, ColumnTicks, columnsKept, noColumns } from '@/ui/kit/column-ticks';
 import { useTakes } from './takes';
 
 const sights: { seen: Seen; name: string }[] = [
@@ -170,11 +171,25 @@ function Smallest() {
   );
 }
 
+/** The columns that the page to explore can tell of: those of its map; pictures stay. */
+function useExplored(): ColumnNames {
+  const figure = useFigure((state) => state.figure);
+  const drawn = useFigure((state) => state.drawn);
+  const map = figure.parts.find((part) => part.kind === 'map' && !part.hidden);
+  const found = drawn?.columns.find((one) => map && 'network' in map && one.network === map.network);
+  const names = (list: readonly { name: string; picture?: boolean }[] = []): string[] =>
+    list.flatMap(({ name, picture }) => (picture ? [] : [name]));
+  return { nodes: names(found?.nodes), edges: names(found?.edges) };
+}
+
 /** Files of the page, each with what it is. */
 function TakePanel() {
   const [fonts, setFonts] = useState(true);
   const [transparent, setTransparent] = useState(false);
-  const takes = useTakes({ fonts, transparent });
+  const [left, setLeft] = useState(noColumns);
+  const all = useExplored();
+  const columns = columnsKept(all, left);
+  const takes = useTakes({ fonts, transparent, ...(columns ? { columns } : {}) });
   const session = useFigureSession();
   return (
     <section aria-label="Take away" className="mt-4">
@@ -199,6 +214,8 @@ function TakePanel() {
           Stop
         </Button>
       )}
+      <h4 className="mt-2 text-sm font-semibold">The page to explore tells of</h4>
+      <ColumnTicks all={all} left={left} onLeave={setLeft} />
       <Toggle label="SVG brings its fonts" checked={fonts} onChange={setFonts} />
       <Toggle label="PNG without ground" checked={transparent} onChange={setTransparent} />
     </section>

@@ -21,6 +21,8 @@ export interface Take {
 export interface Wishes {
   fonts: boolean;
   transparent: boolean;
+  /** Of the page to explore; absent: all. */
+  columns?: { nodes: string[]; edges: string[] };
 }
 
 /** All of them; `busy` while one is made. */
@@ -61,7 +63,16 @@ export function useTakes(wishes: Wishes = { fonts: true, transparent: false }): 
       disabled,
       take: () =>
         void made(key, () =>
-          takeFile(session.current, { kind: 'format', key, name, wishes: { fonts: wishes.fonts } }, `${name}${ending}`),
+          takeFile(
+            session.current,
+            {
+              kind: 'format',
+              key,
+              name,
+              wishes: { fonts: wishes.fonts, ...(wishes.columns ? { columns: wishes.columns } : {}) },
+            },
+            `${name}${ending}`,
+          ),
         ),
     })),
     {

@@ -3,12 +3,12 @@ import { useState } from 'react';
 import { sheetForThreads } from '@/ui/kit/pictures';
 import { toast } from '@/ui/kit/toast';
 import { Button, Choose, TextField, Toggle, saveFile, sentence } from '@/ui/kit';
-import { writtenFormats } from '@/core/formats/write/registry';
 import type { Taken } from '@/worker/client';
 import { useFailed } from '@/ui/state/failed';
 import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { viewOf } from '@/ui/state/in-view';
 import { MethodNote } from './method-note';
+import { TakeAwayData } from './take-away-data';
 
 const shapes = [
   { value: '1200x900', label: '4 : 3, 1200 × 900' },
@@ -47,12 +47,15 @@ export function TakeAwayFiles({ wishes, onWish }: { wishes: PageWishes; onWish: 
   const mark = failed ? `, before ${failed.title} failed` : '';
   const page = { width, height, title: `${title ?? name}${mark}` };
 
-  const take = async (what: Taken, ending: string): Promise<void> => {
+  const take = async (what: Taken, ending: string, part = ''): Promise<void> => {
     const service = session.current?.service;
     if (!service) return;
     setBusy(true);
     try {
-      saveFile(await service.take(what), `${name}${mark}${ending}`);
+      const file = await service.take(what);
+      // Of several parts, or tables of records, one file may be left.
+      const kind = file.type === 'application/zip' ? '.zip' : ending;
+      saveFile(file, `${name}${part}${mark}${kind}`);
     } catch (error) {
       toast.error(sentence(error));
     } finally {
@@ -76,8 +79,8 @@ export function TakeAwayFiles({ wishes, onWish }: { wishes: PageWishes; onWish: 
       <p className="mt-1 text-sm text-quiet">The map as it is drawn, with its title and legend; the network as data.</p>
       {sifted && (
         <p className="mt-1.5 rounded-md bg-amber px-2.5 py-1.5 text-sm" role="status">
-          Files hold the whole network: what is sifted out is passed over on the screen alone. Keep it as a step to take
-          only what is in view.
+          Pictures hold the whole network: what is sifted out is passed over on the screen alone. As data, what is in
+          view can be taken as a part; as a step it is kept for good.
         </p>
       )}
       <TextField label="Title" value={title ?? name} onCommit={(title) => onWish({ title })} />
@@ -108,16 +111,13 @@ export function TakeAwayFiles({ wishes, onWish }: { wishes: PageWishes; onWish: 
       />
       <Toggle label="PNG without ground" checked={transparent} onChange={(transparent) => onWish({ transparent })} />
       <h3 className="mt-4 mb-1.5 border-t border-line pt-3 text-sm font-semibold">Data</h3>
-      <div className="grid grid-cols-2 gap-2">
-        {writtenFormats.map(({ key, title: called, ending }) => (
-          <Button
-            key={key}
-            disabled={busy || withheld}
-            onClick={() => take({ kind: 'data', format: key, ...(mark ? { note: `${name}${mark}` } : {}) }, ending)}
-          >
-            {called}
-          </Button>
-        ))}
+      <TakeAwayData
+        name={name}
+        {...(mark ? { note: `${name}${mark}` } : {})}
+        disabled={busy || withheld}
+        take={(what, ending, part) => void take(what, ending, part)}
+      />
+      <div className="mt-3 grid grid-cols-2 gap-2">
         <Button
           disabled={busy}
           onClick={async () => {

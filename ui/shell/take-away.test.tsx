@@ -2,6 +2,8 @@
 import { screen, waitFor } from '@testing-library/react';
 import { inWorkbench, keepers, trail } from '@/ui/testing';
 import type { Taken } from '@/worker/client';
+import { edgeIdOf } from '@/core/graph';
+import { partsOf } from './take-away-data';
 import { TakeAwayFiles } from './take-away-files';
 
 const mockSaved: string[] = [];
@@ -59,7 +61,7 @@ test('pictures have the page’s size and title, a PNG its factor', async () => 
   ]);
 });
 
-test('while something is sifted the files hold the whole network, and that is said', () => {
+test('while something is sifted the files hold the whole network, and that is said, with a part as a way out', () => {
   const plain = opened();
   expect(screen.queryByText(/hold the whole network/)).toBeNull();
   plain.unmount();
@@ -135,5 +137,66 @@ describe('the method note', () => {
   test('while the trail runs there is none: it would speak of what was before', () => {
     opened({ ...state, stale: true });
     expect(screen.queryByRole('region', { name: 'Method note' })).toBeNull();
+  });
+});
+
+describe('parts of the network', () => {
+  const choose = async (user: ReturnType<typeof opened>['user'], entry: RegExp): Promise<void> => {
+    await user.click(screen.getByRole('combobox', { name: 'Part' }));
+    await user.click(await screen.findByRole('option', { name: entry }));
+  };
+  const ids = keepers.ids.slice(0, 2);
+
+  test('selected nodes, their surroundings, a part for each value; the file says which', async () => {
+    const { user, asked } = opened({ selection: { nodes: ids } });
+    await choose(user, /^2 selected nodes/);
+    await user.click(screen.getByRole('button', { name: 'XLSX' }));
+    await choose(user, /^ego network of each selected node, 1 step$/);
+    expect(screen.getByText(/^A file for each of 2, in one ZIP\./)).toBeTruthy();
+    await user.click(screen.getByRole('button', { name: 'GraphML' }));
+    await waitFor(() => expect(mockSaved).toHaveLength(2));
+    expect(asked).toEqual([
+      { kind: 'data', format: 'xlsx', wish: { of: 'nodes', ids }, name: 'Who sent seed to whom, selected' },
+      {
+        kind: 'data',
+        format: 'graphml',
+        wish: { of: 'ego', ids, steps: 1 },
+        name: 'Who sent seed to whom, ego networks',
+      },
+    ]);
+    expect(mockSaved).toEqual(['Who sent seed to whom, selected.xlsx', 'Who sent seed to whom, ego networks.graphml']);
+  });
+
+  test('several files come as a ZIP, the records behind a part as CSV', async () => {
+    const zip = new Blob(['PK'], { type: 'application/zip' });
+    const { user, asked } = opened({ selection: { nodes: ids } }, () => Promise.resolve(zip));
+    await choose(user, /2 steps$/);
+    await user.click(screen.getByRole('button', { name: 'Records CSV' }));
+    await waitFor(() => expect(mockSaved).toEqual(['Who sent seed to whom, ego networks, records.zip']));
+    expect(asked).toMatchObject([{ format: 'records', wish: { of: 'ego', steps: 2 } }]);
+  });
+
+  test('only the columns that stay ticked are taken', async () => {
+    const { user, asked } = opened();
+    const [first, ...others] = keepers.nodeColumns.map(({ name }) => name);
+    await user.click(screen.getByText(/^All \d+ columns?$/));
+    await user.click(screen.getByRole('checkbox', { name: first }));
+    await user.click(screen.getByRole('button', { name: 'Nodes CSV' }));
+    await waitFor(() => expect(mockSaved).toHaveLength(1));
+    const edges = keepers.edgeColumns.map(({ name }) => name);
+    expect(asked).toEqual([{ kind: 'data', format: 'nodes', columns: { nodes: others, edges } }]);
+    await user.click(screen.getByRole('checkbox', { name: first }));
+    await user.click(screen.getByRole('button', { name: 'Nodes CSV' }));
+    await waitFor(() => expect(asked.at(-1)).toEqual({ kind: 'data', format: 'nodes' }));
+  });
+
+  test('what can be taken follows what is selected, sifted and listed', () => {
+    const told = (...given: Parameters<typeof partsOf>): string[] => partsOf(...given).map(({ label }) => label);
+    expect(told(undefined, { nodes: [] }, undefined, [])).toEqual(['the whole network']);
+    const edges = [edgeIdOf(keepers, 0)];
+    expect(told(keepers, { nodes: [], edges }, undefined, [])).toContain('1 selected tie and their ends');
+    const view = { nodes: new Uint8Array(4), edges: new Uint8Array(4) } as never;
+    const all = told(keepers, { nodes: [keepers.ids[0]] }, view, [{ name: 'Few', nodes: [{ id: 'a' }] }]);
+    expect(all).toEqual(expect.arrayContaining(['what is in view', 'a part for each shortlist (1)']));
   });
 });

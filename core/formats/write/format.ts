@@ -11,5 +11,5 @@ export interface WrittenFormat {
   /** Media type. */
   type: string;
   /** The whole file; `note` is said in it where the format has a place for it. The same for the same network. */
-  write(net: Network, note?: string): Promise<string>;
+  write(net: Network, note?: string): Promise<string | Uint8Array>;
 }

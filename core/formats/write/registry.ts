@@ -5,9 +5,17 @@ import { graphmlFile } from './graphml';
 import { jsonFile } from './json';
 import { ndjsonFile } from './ndjson';
 import { nodesCsv } from './nodes-csv';
+import { xlsxFile } from './xlsx';
 
 export type { WrittenFormat };
-export const writtenFormats: readonly WrittenFormat[] = [nodesCsv, edgesCsv, graphmlFile, jsonFile, ndjsonFile];
+export const writtenFormats: readonly WrittenFormat[] = [
+  nodesCsv,
+  edgesCsv,
+  xlsxFile,
+  graphmlFile,
+  jsonFile,
+  ndjsonFile,
+];
 
 export const writtenFormat = (key: string): WrittenFormat | undefined =>
   writtenFormats.find((format) => format.key === key);
