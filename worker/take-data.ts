@@ -23,11 +23,11 @@ export async function takenData(what: What, network: Network, table: (key: strin
       ? await recordsOf(parts, name, table, wish.of === 'nodes' ? 'nodes' : 'ties')
       : await written(what, parts, name);
   if (!files.length) throw new Fault('No records stand behind this. Choose more of the network.');
-  if (files.length === 1 && parts.length === 1) return new Blob([files[0].bytes], { type });
+  if (files.length === 1 && parts.length === 1) return new Blob([files[0].bytes as Uint8Array<ArrayBuffer>], { type });
   const entries: Zippable = {};
   for (const one of files) entries[one.name] = typeof one.bytes === 'string' ? strToU8(one.bytes) : one.bytes;
   // A fixed date: equal data give equal bytes.
-  return new Blob([zipSync(entries, { level: 6, mtime: '1980-01-02T00:00:00' }) as Uint8Array<ArrayBuffer>], {
+  return new Blob([zipSync(entries, { level: 6, mtime: '1980-01-02T00:00:00' })], {
     type: 'application/zip',
   });
 }
