@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Key } from 'selenium-webdriver';
+import { withDatabase } from '@/core/formats/sqlite';
 import { violations } from './axe';
 import {
   type Browser,
@@ -166,6 +167,45 @@ describe('two files of one’s own', () => {
     await (await named(driver, 'button', 'Undo')).click();
     await driver.wait(async () => (await driver.findElement(By.css('main')).getText()).includes(name), wait);
     expect(await violations(driver)).toEqual([]);
+    expect(await consoleErrors(driver)).toEqual([]);
+  });
+});
+
+describe('a database of SQLite', () => {
+  test('its tables come in, what points to another table is a reference; all go out as a database again', async () => {
+    const made = await withDatabase(undefined, (db) => {
+      db.run('create table letters(writer integer references people(id), said text)');
+      db.run('create table people(id integer primary key, name text, born integer)');
+      db.run("insert into people values (1, 'Ragna Wick', 1880), (2, 'Tove “é” Lorne', 1890)");
+      db.run("insert into letters values (1, 'seed\nof kale'), (2, '=1+1'), (9, null)");
+      return db.export();
+    });
+    const path = join(files, 'kept.sqlite');
+    writeFileSync(path, made);
+    await driver.get(home);
+    await (await button(driver, 'New study')).click();
+    await (await named(driver, 'input', 'Name of the new study')).sendKeys('From a database', Key.ENTER);
+    await shows(driver, 'No records yet');
+    await (await driver.findElement(By.css('input[type="file"]'))).sendKeys(path);
+    await (await named(driver, 'aside[aria-label="Tables"] button', 'kept people')).click();
+    await (await button(driver, 'Store 2 records')).click();
+    await shows(driver, '“kept people” stored');
+    await (await named(driver, 'aside[aria-label="Tables"] button', 'kept letters')).click();
+    await shows(driver, 'writer names kept people by id', '1 name of writer is not in kept people');
+    expect(await violations(driver)).toEqual([]);
+    await (await button(driver, 'Take tables away')).click();
+    await (await named(driver, '[role="menuitem"]', 'All tables as SQLite')).click();
+    const back = new Uint8Array(readFileSync(await downloaded(browser, 'From a database.sqlite')));
+    await withDatabase(back, (db) => {
+      expect(db.exec('select id, name, born from "kept people"')[0].values).toEqual([
+        [1, 'Ragna Wick', 1880],
+        [2, 'Tove “é” Lorne', 1890],
+      ]);
+    });
+    await (
+      await driver.findElement(By.css('input[type="file"]'))
+    ).sendKeys(file('cut.sqlite', 'SQLite format 3\0 cut'));
+    await shows(driver, 'damaged, cut off');
     expect(await consoleErrors(driver)).toEqual([]);
   });
 });

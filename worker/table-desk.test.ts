@@ -209,3 +209,14 @@ describe('files that come in', () => {
     await expect(desk.prepare('nothing', remedies(), context())).rejects.toThrow(/Bring it in again/);
   });
 });
+
+test('stored tables are taken away as files of other programs; what cannot be had is a sentence', async () => {
+  const desk = new TableDesk();
+  const csv = await desk.storedFile('s', [keepers()], 'csv');
+  expect(csv.type).toBe('text/csv');
+  expect(await csv.text()).toBe('name,packets\r\nTove,10\r\nAlban,ten\r\nZoë,9\r\nBo,\r\n');
+  const database = new Uint8Array(await (await desk.storedFile('s', [keepers()], 'sqlite')).arrayBuffer());
+  expect(new TextDecoder().decode(database.subarray(0, 15))).toBe('SQLite format 3');
+  await expect(desk.storedFile('s', [keepers()], 'clay')).rejects.toThrow('There is no format “clay”.');
+  await expect(desk.storedFile('s', [{ ...keepers(), key: 'gone' }], 'csv')).rejects.toThrow(/changed meanwhile/);
+});

@@ -18,6 +18,7 @@ import { folded } from '@/core/names/keys';
 import type { TableAddress } from './protocol';
 import { type DraftPreview, Drafts, type StoreAsk, type StudyContext, type Surveyed } from './drafts';
 import type { DraftSource } from './joined';
+import { storedFile } from './stored-file';
 import { fetchWritten, keepWritten } from './written';
 
 export interface GridCell {
@@ -293,6 +294,9 @@ export class TableDesk {
     return this.drafts.preview(id);
   }
 
+  storedFile(study: string, tables: readonly TableAddress[], format: string): Promise<Blob> {
+    return storedFile(study, tables, format);
+  }
   asideFile(id: string): Blob {
     return this.drafts.asideFile(id);
   }

@@ -2,7 +2,7 @@
 import { clsx } from 'clsx';
 import { FileUp, X } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import { useRef } from 'react';
+import { type ReactNode, useRef } from 'react';
 import { deletedTables, restoreTable } from '@/server/actions';
 import type { PracticeFile } from '@/server/practice';
 import type { TableHead } from '@/server/tables';
@@ -30,6 +30,7 @@ export function LeftPanel({
   onPaste,
   onType,
   onPractice,
+  away,
 }: {
   study: string;
   tables: readonly TableHead[];
@@ -44,6 +45,8 @@ export function LeftPanel({
   onPaste: () => void;
   onType: (what: 'table' | 'network') => void;
   onPractice: (name: string) => void;
+  /** Takes stored tables away. */
+  away: ReactNode;
 }) {
   return (
     <aside aria-label="Tables" className="w-[236px] shrink-0 overflow-y-auto border-r border-line bg-panel p-3.5">
@@ -96,7 +99,12 @@ export function LeftPanel({
           />
         ))}
       </ul>
-      {tables.length > 0 && <ListTitle>Stored</ListTitle>}
+      {tables.length > 0 && (
+        <div className="flex items-end justify-between">
+          <ListTitle>Stored</ListTitle>
+          {away}
+        </div>
+      )}
       <ul>
         {tables.map((one) => (
           <Entry
@@ -188,7 +196,7 @@ function Entry({
 }
 
 const accepted =
-  '.csv,.tsv,.tab,.txt,.xlsx,.xlsm,.ods,.ots,.json,.ndjson,.jsonl,.geojson,.ris,.bib,.bibtex,.graphml,.xml';
+  '.csv,.tsv,.tab,.txt,.xlsx,.xlsm,.ods,.ots,.sqlite,.sqlite3,.db,.db3,.gpkg,.json,.ndjson,.jsonl,.geojson,.ris,.bib,.bibtex,.graphml,.xml';
 
 function DropPlace({ over, onFiles }: { over: boolean; onFiles: (files: File[]) => void }) {
   const input = useRef<HTMLInputElement>(null);
@@ -206,7 +214,7 @@ function DropPlace({ over, onFiles }: { over: boolean; onFiles: (files: File[]) 
       >
         <FileUp size={19} className="mx-auto mb-1" aria-hidden />
         Drop files here, or choose them
-        <span className="mt-1 block text-xs">CSV, XLSX, ODS, JSON, RIS, BibTeX, GraphML, GeoJSON</span>
+        <span className="mt-1 block text-xs">CSV, XLSX, ODS, SQLite, JSON, RIS, BibTeX, GraphML, GeoJSON</span>
       </button>
       <input
         ref={input}

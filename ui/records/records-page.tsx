@@ -19,6 +19,7 @@ import { LeftPanel, type Shown } from './left-panel';
 import { PastePlace } from './paste-place';
 import { type Steps, TablePane } from './table-pane';
 import { typeIn } from './type-in';
+import { TakeTables } from './take-tables';
 import { useDesk } from './use-desk';
 import { useDrafts } from './use-drafts';
 
@@ -152,6 +153,7 @@ export function RecordsPage({
           onPaste={() => setPasting(true)}
           onType={(what) => void type(what)}
           onPractice={(name) => void practise(name)}
+          away={<TakeTables study={study} tables={tables} shown={draft ? undefined : table} desk={desk} />}
         />
         {pasting ? (
           <PastePlace

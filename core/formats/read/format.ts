@@ -31,6 +31,8 @@ export interface ReadPart {
   how: string;
   /** Types that the file itself says, by column name. */
   types: Record<string, Omit<ColumnSpec, 'name'>>;
+  /** Columns whose cells name records of another table of the file, by column name: its name there, and the column they name. */
+  points?: Record<string, { table: string; by: string }>;
 }
 
 export interface ReadSettings {

@@ -8,10 +8,12 @@ import { jsonFormat } from './json';
 import { nbibFormat } from './nbib';
 import { odsFormat } from './ods';
 import { risFormat } from './ris';
+import { sqliteFormat } from './sqlite';
 import { xlsxFormat } from './xlsx';
 
 /** In the order in which they are tried; the last fits every text. */
 export const formats: readonly Format[] = [
+  sqliteFormat,
   odsFormat,
   xlsxFormat,
   graphmlFormat,
