@@ -2,6 +2,7 @@
 import Link from 'next/link';
 import { useMemo } from 'react';
 import { Bar, BarChart, ResponsiveContainer, XAxis } from 'recharts';
+import { ChartAway, numbersColumn, textsColumn } from '@/ui/kit/chart-away';
 import { split } from '@/core/names';
 import type { NetworkUse } from '@/server/networks/uses';
 import { NumberField, counted, grouped } from '@/ui/kit';
@@ -76,33 +77,51 @@ export function Changes({
         />
         {threshold === 1 ? 'record' : 'records'}
       </p>
-      <div
-        className="mt-3 h-[124px]"
-        role="img"
-        aria-label={`Values by records: ${data.map(({ records, before, after: now }) => `${records} records, ${now} values, ${before} before`).join('; ')}`}
+      <ChartAway
+        name={`${list.name} by records`}
+        numbers={() => [
+          textsColumn(
+            'records',
+            data.map(({ records }) => records),
+          ),
+          numbersColumn(
+            'values before',
+            data.map(({ before }) => before),
+          ),
+          numbersColumn(
+            'values',
+            data.map((one) => one.after),
+          ),
+        ]}
       >
-        <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 234, height: 124 }}>
-          <BarChart
-            data={data}
-            barGap={0}
-            barCategoryGap="14%"
-            margin={{ top: 2, right: 0, bottom: 0, left: 0 }}
-            accessibilityLayer={false}
-          >
-            <XAxis
-              dataKey="records"
-              tickLine={false}
-              axisLine={false}
-              interval={bars - 2}
-              tick={{ fontSize: 11, fill: 'var(--quiet)' }}
-              height={18}
-            />
-            <Bar dataKey="before" stackId="before" fill="var(--line)" isAnimationActive={false} />
-            <Bar dataKey="others" stackId="after" fill="var(--bar)" isAnimationActive={false} />
-            <Bar dataKey="atLine" stackId="after" fill="var(--accent)" isAnimationActive={false} />
-          </BarChart>
-        </ResponsiveContainer>
-      </div>
+        <div
+          className="mt-3 h-[124px]"
+          role="img"
+          aria-label={`Values by records: ${data.map(({ records, before, after: now }) => `${records} records, ${now} values, ${before} before`).join('; ')}`}
+        >
+          <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 234, height: 124 }}>
+            <BarChart
+              data={data}
+              barGap={0}
+              barCategoryGap="14%"
+              margin={{ top: 2, right: 0, bottom: 0, left: 0 }}
+              accessibilityLayer={false}
+            >
+              <XAxis
+                dataKey="records"
+                tickLine={false}
+                axisLine={false}
+                interval={bars - 2}
+                tick={{ fontSize: 11, fill: 'var(--quiet)' }}
+                height={18}
+              />
+              <Bar dataKey="before" stackId="before" fill="var(--line)" isAnimationActive={false} />
+              <Bar dataKey="others" stackId="after" fill="var(--bar)" isAnimationActive={false} />
+              <Bar dataKey="atLine" stackId="after" fill="var(--accent)" isAnimationActive={false} />
+            </BarChart>
+          </ResponsiveContainer>
+        </div>
+      </ChartAway>
       <p className="mt-2">
         <b className="font-semibold">
           {counted(passing(after), 'value')} {passing(after) === 1 ? 'passes' : 'pass'}

@@ -11,6 +11,7 @@ import {
 } from 'recharts';
 import { type ChanceFigure, type Profile, significanceProfile } from '@/core/chance';
 import { triadNames } from '@/core/measure';
+import { ChartAway, numbersColumn, textsColumn } from '@/ui/kit/chart-away';
 import { Triad } from './triad';
 
 const colours = ['#C9772B', '#8A5A9E', '#6B8E3D', '#B8475A', '#7A7F35'];
@@ -40,65 +41,82 @@ export function ProfileChart({
           </span>
         ))}
       </div>
-      <div className="h-[190px]">
-        <ResponsiveContainer width="100%" height="100%" minWidth={200} initialDimension={{ width: 640, height: 190 }}>
-          <LineChart data={rows} margin={{ top: 8, right: 12, bottom: 0, left: -24 }}>
-            <CartesianGrid vertical={false} stroke="var(--rule)" />
-            <ReferenceArea y1={-0.1} y2={0.1} fill="var(--trail-ground)" fillOpacity={0.7} />
-            <ReferenceLine y={0} stroke="var(--quiet)" />
-            <XAxis
-              dataKey="name"
-              padding={{ left: 18, right: 18 }}
-              interval={0}
-              tick={{ fontSize: 10.5, fill: 'var(--ink)' }}
-              tickLine={false}
-              axisLine={false}
-            />
-            <YAxis
-              domain={[-1, 1]}
-              ticks={[-1, -0.5, 0, 0.5, 1]}
-              tick={{ fontSize: 10.5, fill: 'var(--quiet)' }}
-              tickLine={false}
-              axisLine={false}
-            />
-            {profiles.map(({ name }, p) => (
-              <Line
-                key={name}
-                dataKey={`other${p}`}
-                stroke={colours[p % colours.length]}
-                strokeDasharray="5 4"
-                dot={false}
-                isAnimationActive={false}
+      <ChartAway
+        name="Profile of triads"
+        numbers={() => [
+          textsColumn('triad', [...triadNames]),
+          numbersColumn(
+            'this network',
+            rows.map(({ own: value }) => value),
+          ),
+          ...profiles.map((one) =>
+            numbersColumn(
+              one.name,
+              triadNames.map((_, i) => one.values[i]),
+            ),
+          ),
+        ]}
+      >
+        <div className="h-[190px]">
+          <ResponsiveContainer width="100%" height="100%" minWidth={200} initialDimension={{ width: 640, height: 190 }}>
+            <LineChart data={rows} margin={{ top: 8, right: 12, bottom: 0, left: -24 }}>
+              <CartesianGrid vertical={false} stroke="var(--rule)" />
+              <ReferenceArea y1={-0.1} y2={0.1} fill="var(--trail-ground)" fillOpacity={0.7} />
+              <ReferenceLine y={0} stroke="var(--quiet)" />
+              <XAxis
+                dataKey="name"
+                padding={{ left: 18, right: 18 }}
+                interval={0}
+                tick={{ fontSize: 10.5, fill: 'var(--ink)' }}
+                tickLine={false}
+                axisLine={false}
               />
-            ))}
-            <Line
-              dataKey="own"
-              stroke="var(--accent)"
-              strokeWidth={2}
-              isAnimationActive={false}
-              dot={({
-                cx,
-                cy,
-                payload,
-              }: {
-                cx?: number;
-                cy?: number;
-                payload?: { name: string; own: number | null };
-              }) => (
-                <circle
-                  key={payload?.name}
-                  cx={cx}
-                  cy={cy}
-                  r={payload === undefined || payload.own === null ? 0 : beyond.has(payload.name) ? 5 : 3}
-                  fill={beyond.has(payload?.name ?? '') ? 'var(--accent)' : 'var(--paper)'}
-                  stroke="var(--accent)"
-                  strokeWidth={payload?.own === null ? 0 : 1.5}
+              <YAxis
+                domain={[-1, 1]}
+                ticks={[-1, -0.5, 0, 0.5, 1]}
+                tick={{ fontSize: 10.5, fill: 'var(--quiet)' }}
+                tickLine={false}
+                axisLine={false}
+              />
+              {profiles.map(({ name }, p) => (
+                <Line
+                  key={name}
+                  dataKey={`other${p}`}
+                  stroke={colours[p % colours.length]}
+                  strokeDasharray="5 4"
+                  dot={false}
+                  isAnimationActive={false}
                 />
-              )}
-            />
-          </LineChart>
-        </ResponsiveContainer>
-      </div>
+              ))}
+              <Line
+                dataKey="own"
+                stroke="var(--accent)"
+                strokeWidth={2}
+                isAnimationActive={false}
+                dot={({
+                  cx,
+                  cy,
+                  payload,
+                }: {
+                  cx?: number;
+                  cy?: number;
+                  payload?: { name: string; own: number | null };
+                }) => (
+                  <circle
+                    key={payload?.name}
+                    cx={cx}
+                    cy={cy}
+                    r={payload === undefined || payload.own === null ? 0 : beyond.has(payload.name) ? 5 : 3}
+                    fill={beyond.has(payload?.name ?? '') ? 'var(--accent)' : 'var(--paper)'}
+                    stroke="var(--accent)"
+                    strokeWidth={payload?.own === null ? 0 : 1.5}
+                  />
+                )}
+              />
+            </LineChart>
+          </ResponsiveContainer>
+        </div>
+      </ChartAway>
       <div className="flex pr-3 pl-9">
         {triadNames.map((name) => (
           <span key={name} className="flex grow basis-0 justify-center">

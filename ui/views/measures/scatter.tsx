@@ -1,6 +1,7 @@
 'use client';
 import { useEffect, useMemo, useState } from 'react';
 import { CartesianGrid, ResponsiveContainer, Scatter as Points, ScatterChart, Tooltip, XAxis, YAxis } from 'recharts';
+import { ChartAway, numbersColumn, textsColumn } from '@/ui/kit/chart-away';
 import { columnTitle } from '@/core/measure';
 import type { Network } from '@/core/graph';
 import type { NumberColumn } from '@/core/tables';
@@ -55,73 +56,96 @@ export function Scatter({
   return (
     <div className="grid min-h-0 grow grid-cols-[minmax(0,1fr)_15rem] gap-5 overflow-auto pb-6">
       <div>
-        <div
-          className="h-[420px]"
-          role="img"
-          aria-label={`${columnTitle(first.name)} against ${columnTitle(second.name)}`}
+        <ChartAway
+          name={`${columnTitle(second.name)} by ${columnTitle(first.name)}`}
+          numbers={() => [
+            textsColumn(
+              'label',
+              points.map(({ label }) => label),
+            ),
+            numbersColumn(
+              first.name,
+              points.map(({ x }) => x),
+            ),
+            numbersColumn(
+              second.name,
+              points.map(({ y }) => y),
+            ),
+          ]}
         >
-          <ResponsiveContainer width="100%" height="100%" minWidth={200} initialDimension={{ width: 420, height: 420 }}>
-            <ScatterChart margin={{ top: 8, right: 8, bottom: 22, left: 4 }}>
-              <CartesianGrid stroke="var(--rule)" />
-              <XAxis
-                type="number"
-                dataKey="x"
-                {...scale(log.x)}
-                tickFormatter={shortNumber}
-                tick={{ fontSize: 11, fill: 'var(--quiet)' }}
-                stroke="var(--line)"
-                label={{ value: columnTitle(first.name), position: 'bottom', offset: 4, fill: 'var(--ink)' }}
-              />
-              <YAxis
-                type="number"
-                dataKey="y"
-                {...scale(log.y)}
-                tickFormatter={shortNumber}
-                tick={{ fontSize: 11, fill: 'var(--quiet)' }}
-                stroke="var(--line)"
-                label={{
-                  value: columnTitle(second.name),
-                  angle: -90,
-                  position: 'insideLeft',
-                  fill: 'var(--ink)',
-                  style: { textAnchor: 'middle' },
-                }}
-              />
-              <Tooltip
-                isAnimationActive={false}
-                content={({ payload }) => {
-                  const point = payload[0]?.payload as (typeof points)[number] | undefined;
-                  return point ? (
-                    <div className="rounded-md border border-line bg-panel px-2 py-1">
-                      <b>{point.label}</b> · {shortNumber(point.x)} · {shortNumber(point.y)}
-                    </div>
-                  ) : null;
-                }}
-              />
-              <Points
-                data={points}
-                isAnimationActive={false}
-                shape={({ cx, cy, payload }: { cx?: number; cy?: number; payload?: (typeof points)[number] }) => {
-                  const on = payload && selected.has(net.ids[payload.v]);
-                  return (
-                    <circle
-                      cx={cx}
-                      cy={cy}
-                      r={on ? 5 : 3.2}
-                      fill={on ? '#C9772B' : 'var(--accent)'}
-                      fillOpacity={on ? 1 : 0.55}
-                      className="cursor-pointer"
-                    />
-                  );
-                }}
-                onClick={(point) => {
-                  const { v } = point.payload as unknown as (typeof points)[number];
-                  store.getState().select({ nodes: [net.ids[v]] });
-                }}
-              />
-            </ScatterChart>
-          </ResponsiveContainer>
-        </div>
+          <div
+            className="h-[420px]"
+            role="img"
+            aria-label={`${columnTitle(first.name)} against ${columnTitle(second.name)}`}
+          >
+            <ResponsiveContainer
+              width="100%"
+              height="100%"
+              minWidth={200}
+              initialDimension={{ width: 420, height: 420 }}
+            >
+              <ScatterChart margin={{ top: 8, right: 8, bottom: 22, left: 4 }}>
+                <CartesianGrid stroke="var(--rule)" />
+                <XAxis
+                  type="number"
+                  dataKey="x"
+                  {...scale(log.x)}
+                  tickFormatter={shortNumber}
+                  tick={{ fontSize: 11, fill: 'var(--quiet)' }}
+                  stroke="var(--line)"
+                  label={{ value: columnTitle(first.name), position: 'bottom', offset: 4, fill: 'var(--ink)' }}
+                />
+                <YAxis
+                  type="number"
+                  dataKey="y"
+                  {...scale(log.y)}
+                  tickFormatter={shortNumber}
+                  tick={{ fontSize: 11, fill: 'var(--quiet)' }}
+                  stroke="var(--line)"
+                  label={{
+                    value: columnTitle(second.name),
+                    angle: -90,
+                    position: 'insideLeft',
+                    fill: 'var(--ink)',
+                    style: { textAnchor: 'middle' },
+                  }}
+                />
+                <Tooltip
+                  isAnimationActive={false}
+                  content={({ payload }) => {
+                    const point = payload[0]?.payload as (typeof points)[number] | undefined;
+                    return point ? (
+                      <div className="rounded-md border border-line bg-panel px-2 py-1">
+                        <b>{point.label}</b> · {shortNumber(point.x)} · {shortNumber(point.y)}
+                      </div>
+                    ) : null;
+                  }}
+                />
+                <Points
+                  data={points}
+                  isAnimationActive={false}
+                  shape={({ cx, cy, payload }: { cx?: number; cy?: number; payload?: (typeof points)[number] }) => {
+                    const on = payload && selected.has(net.ids[payload.v]);
+                    return (
+                      <circle
+                        cx={cx}
+                        cy={cy}
+                        r={on ? 5 : 3.2}
+                        fill={on ? '#C9772B' : 'var(--accent)'}
+                        fillOpacity={on ? 1 : 0.55}
+                        className="cursor-pointer"
+                      />
+                    );
+                  }}
+                  onClick={(point) => {
+                    const { v } = point.payload as unknown as (typeof points)[number];
+                    store.getState().select({ nodes: [net.ids[v]] });
+                  }}
+                />
+              </ScatterChart>
+            </ResponsiveContainer>
+          </div>
+        </ChartAway>
         {(left > 0 || thinned) && (
           <p className="text-sm text-quiet">
             {left > 0 && `${counted(left, 'node')} without a place here. `}
