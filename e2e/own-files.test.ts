@@ -2,6 +2,7 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { Table, tableToIPC, vectorFromArray } from 'apache-arrow';
 import { Key } from 'selenium-webdriver';
 import { withDatabase } from '@/core/formats/sqlite';
 import { violations } from './axe';
@@ -206,6 +207,21 @@ describe('a database of SQLite', () => {
       await driver.findElement(By.css('input[type="file"]'))
     ).sendKeys(file('cut.sqlite', 'SQLite format 3\0 cut'));
     await shows(driver, 'damaged, cut off');
+    expect(await consoleErrors(driver)).toEqual([]);
+  });
+
+  test('a table of Arrow comes in, read on a thread of its own; a broken one is a sentence', async () => {
+    const table = new Table({
+      keeper: vectorFromArray(['Ragna Wick', 'Tove “é” Lorne']),
+      packets: vectorFromArray([3, 4.5]),
+    });
+    const path = join(files, 'packets.arrow');
+    writeFileSync(path, tableToIPC(table, 'file'));
+    await (await driver.findElement(By.css('input[type="file"]'))).sendKeys(path);
+    await (await button(driver, 'Store 2 records')).click();
+    await shows(driver, '“packets” stored', 'Tove “é” Lorne', '4.5');
+    await (await driver.findElement(By.css('input[type="file"]'))).sendKeys(file('cut.arrow', 'ARROW1\0\0'));
+    await shows(driver, 'no Arrow table that can be read');
     expect(await consoleErrors(driver)).toEqual([]);
   });
 });

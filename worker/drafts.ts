@@ -16,7 +16,8 @@ import {
   prepare,
   withColumnsMatched,
 } from '@/core/intake';
-import { type FileSource, type ReadPart, type ReadSettings, readFile } from '@/core/formats/read';
+import type { ReadPart, ReadSettings } from '@/core/formats/read';
+import { readBounded } from './bounded-read';
 import { csvRows } from '@/core/formats';
 import type { NamesList } from '@/core/names';
 import { Fault } from '@/core/fault';
@@ -63,19 +64,6 @@ interface Draft {
 }
 
 const shownAside = 300;
-
-const sourceOfFile = (file: File): FileSource => ({
-  name: file.name,
-  size: file.size,
-  async *chunks() {
-    const reader = file.stream().getReader();
-    for (;;) {
-      const piece = await reader.read();
-      if (piece.done) return;
-      yield piece.value;
-    }
-  },
-});
 
 export class Drafts {
   private readonly drafts = new Map<string, Draft>();
@@ -151,7 +139,7 @@ export class Drafts {
         last = performance.now();
         if (this.stopped.delete(id)) throw new Fault(`“${file.name}” was stopped. Nothing of it was taken in.`);
       };
-      parts = await readFile(sourceOfFile(file), { settings, breathe });
+      parts = await readBounded(file, { settings, breathe });
       // What was read is held for a while only: another reading of the same file is rare.
       this.read.clear();
       this.read.set(key, parts);

@@ -55,6 +55,8 @@ export interface Format {
   endings: readonly string[];
   /** Whether the file is of this format, by its first bytes and what they are as text. */
   fits(head: Uint8Array, text: string): boolean;
+  /** Its library may not come back from a broken file: it is read on a thread that can be ended. */
+  mayHang?: true;
   read(source: FileSource, context: ReadContext): Promise<ReadPart[]>;
 }
 

@@ -1,5 +1,6 @@
 /** Readers of files, one format each. */
 import { Fault } from '../../fault';
+import { arrowFormat } from './arrow';
 import { bibtexFormat } from './bibtex';
 import { csvFormat } from './csv';
 import type { FileSource, Format, ReadContext, ReadPart } from './format';
@@ -14,6 +15,7 @@ import { xlsxFormat } from './xlsx';
 /** In the order in which they are tried; the last fits every text. */
 export const formats: readonly Format[] = [
   sqliteFormat,
+  arrowFormat,
   odsFormat,
   xlsxFormat,
   graphmlFormat,
@@ -72,6 +74,9 @@ async function formatOf(source: FileSource): Promise<Format> {
   const claimed = fitting.length === 1 ? formats.find(({ endings }) => endings.includes(ending)) : undefined;
   return named ?? claimed ?? fitting[0];
 }
+
+/** Whether the file is of a format whose library may not come back from a broken one. */
+export const mayHang = async (source: FileSource): Promise<boolean> => (await formatOf(source)).mayHang === true;
 
 /** The tables in a file. A Fault, in one sentence, where it cannot be read. */
 export async function readFile(source: FileSource, context: ReadContext): Promise<ReadPart[]> {
