@@ -33,8 +33,7 @@ function writerOf(arrow: Arrow, type: DataType): ((value: unknown) => string) | 
   const { DataType } = arrow;
   if (DataType.isDictionary(type)) return writerOf(arrow, type.dictionary as DataType);
   if (DataType.isUtf8(type) || DataType.isLargeUtf8(type)) return (value) => value as string;
-  if (DataType.isInt(type) || DataType.isFloat(type))
-    return (value) => (Number.isNaN(value) ? '' : String(value));
+  if (DataType.isInt(type) || DataType.isFloat(type)) return (value) => (Number.isNaN(value) ? '' : String(value));
   if (DataType.isBool(type)) return (value) => (value ? 'yes' : 'no');
   if (DataType.isDate(type) || DataType.isTimestamp(type)) return (value) => momentOf(Number(value));
   if (DataType.isTime(type)) {
