@@ -30,7 +30,7 @@ async function checked(archive: StudyArchive, study: Study): Promise<{ text: str
       `${counted(archive.tables.length, 'table')} (${grouped(records)} records)`,
       counted(archive.names.length, 'list') + ' of names',
       counted(archive.shortlists.length, 'shortlist'),
-      `${archive.kept.length} kept looks, palettes, sifts and outlines`,
+      `${archive.kept.length} kept (looks, palettes, sifts, outlines)`,
       counted(archive.networks.length, 'network'),
       counted(archive.figures.length, 'figure'),
     ].join(', '),

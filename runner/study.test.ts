@@ -144,7 +144,7 @@ describe('check', () => {
     expect(same).toBe(true);
     expect(text.split('\n')).toEqual([
       'Sample',
-      '1 table (6 records), 1 list of names, 1 shortlist, 1 kept looks, palettes, sifts and outlines, 2 networks, 2 figures',
+      '1 table (6 records), 1 list of names, 1 shortlist, 1 kept (looks, palettes, sifts, outlines), 2 networks, 2 figures',
       'Networks',
       '  Main: 3 nodes, 3 ties; as the application had it, positions to the bit',
       '  Other: 5 nodes, 6 ties; nothing is kept to compare it with',

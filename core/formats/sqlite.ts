@@ -20,7 +20,11 @@ export async function withDatabase<T>(
   const db = new Database(bytes);
   try {
     return await work(db);
+  } catch (error) {
+    // What has broken down once is of no use any more.
+    if (error instanceof WebAssembly.RuntimeError) engine = undefined;
+    throw error;
   } finally {
-    db.close();
+    if (engine) db.close();
   }
 }

@@ -88,6 +88,19 @@ test('a foreign key makes a reference to the table of that name, once the study 
   expect((await drafted([])).specs).toMatchObject([{ name: 'writer', type: 'number' }]);
 });
 
+test('a column that makes more than memory holds is a sentence, and the engine goes on', async () => {
+  const file = await made(
+    'create table a(x, y as (hex(zeroblob(1))))',
+    'insert into a(x) values (1)',
+    'pragma writable_schema = 1',
+    "update sqlite_master set sql = replace(sql, 'zeroblob(1)', 'zeroblob(900000000)')",
+  );
+  await expect(parts('bomb.sqlite', file)).rejects.toThrow(/damaged, cut off/);
+  expect(rowsOf(await only('a.sqlite', await made('create table a(x)', 'insert into a values (1)')))).toEqual([
+    { x: '1' },
+  ]);
+});
+
 describe('what is no whole database ends in a sentence', () => {
   const whole = made('create table a(x)', `insert into a values (1)${', (2)'.repeat(5000)}`);
   test.each<[string, (bytes: Uint8Array) => Uint8Array, RegExp]>([
