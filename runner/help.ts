@@ -70,9 +70,9 @@ ${wholeFigures.map(({ key, name }) => `  ${key.padEnd(width)}${name}`).join('\n'
   --set step.setting=value    another setting, such as keep.rule.min=2 or s3.seed=7; a step is
                               named by its id, or by its kind where there is one of it
 
-  Of a network it writes nodes.csv, edges.csv, network.graphml, network.json, network.ndjson,
-  map.svg, method.txt, references.bib and report.json; of a study, these for each network into
-  DIR/networks, and each figure as PDF, SVG, HTML and PNG into DIR/figures.
+  Of a network it writes nodes.csv, edges.csv, network.xlsx, network.graphml, network.json,
+  network.ndjson, map.svg, method.txt, references.bib and report.json; of a study, these for
+  each network into DIR/networks, and each figure as PDF, SVG, HTML and PNG into DIR/figures.
 `;
   const check = `check: what is in the archive of a study, and whether running it gives what the application had
   npm run -s runner -- check ARCHIVE

@@ -263,6 +263,7 @@ describe('run', () => {
       'network.graphml',
       'network.json',
       'network.ndjson',
+      'network.xlsx',
       'nodes.csv',
       'references.bib',
       'report.json',

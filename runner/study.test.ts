@@ -52,6 +52,7 @@ test('every network and every figure, each in its files', async () => {
     'network.graphml',
     'network.json',
     'network.ndjson',
+    'network.xlsx',
     'nodes.csv',
     'references.bib',
     'report.json',
