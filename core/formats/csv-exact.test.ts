@@ -56,6 +56,8 @@ test('a file that an editor saved is read as well: line ends of LF, a mark at it
     ['3\n', '4'],
   ]);
   expect(read(of('a\r\n""\r\n'), ['a'])).toEqual([['']]);
+  // A row of one empty cell is no empty line, which others pass over.
+  expect(csvRows([['a'], ['']])).toBe('a\r\n""\r\n');
   expect(read(of('a,b'), ['a', 'b'])).toEqual([]);
 });
 
