@@ -15,7 +15,7 @@ const shared = {
     ],
   },
   transformIgnorePatterns: [
-    '/node_modules/(?!(d3-[a-z-]+|internmap|culori|pure-rand|kdbush|flatbush|flatqueue|apache-arrow|comlink|fflate|zustand|nuqs|@noble)/)',
+    '/node_modules/(?!(d3-[a-z-]+|internmap|culori|pure-rand|kdbush|flatbush|flatqueue|apache-arrow|comlink|hyparquet|hyparquet-writer|fflate|zustand|nuqs|@noble)/)',
   ],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/$1' },
   modulePathIgnorePatterns: ['<rootDir>/.next', '<rootDir>/.data'],

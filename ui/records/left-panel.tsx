@@ -196,7 +196,7 @@ function Entry({
 }
 
 const accepted =
-  '.csv,.tsv,.tab,.txt,.xlsx,.xlsm,.ods,.ots,.sqlite,.sqlite3,.db,.db3,.gpkg,.arrow,.feather,.json,.ndjson,.jsonl,.geojson,.ris,.bib,.bibtex,.graphml,.xml';
+  '.csv,.tsv,.tab,.txt,.xlsx,.xlsm,.ods,.ots,.sqlite,.sqlite3,.db,.db3,.gpkg,.arrow,.feather,.parquet,.json,.ndjson,.jsonl,.geojson,.ris,.bib,.bibtex,.graphml,.xml';
 
 function DropPlace({ over, onFiles }: { over: boolean; onFiles: (files: File[]) => void }) {
   const input = useRef<HTMLInputElement>(null);
@@ -214,7 +214,9 @@ function DropPlace({ over, onFiles }: { over: boolean; onFiles: (files: File[]) 
       >
         <FileUp size={19} className="mx-auto mb-1" aria-hidden />
         Drop files here, or choose them
-        <span className="mt-1 block text-xs">CSV, XLSX, ODS, SQLite, Arrow, JSON, RIS, BibTeX, GraphML, GeoJSON</span>
+        <span className="mt-1 block text-xs">
+          CSV, XLSX, ODS, SQLite, Arrow, Parquet, JSON, RIS, BibTeX, GraphML, GeoJSON
+        </span>
       </button>
       <input
         ref={input}

@@ -1,32 +1,18 @@
 import type { DataType, Vector } from 'apache-arrow';
 import { type ColumnSpec, RawBuilder, headerNames } from '../../tables';
-import { Fault, counted, grouped } from '../../fault';
-import { mostColumns } from '../headed-rows';
+import { Fault, counted } from '../../fault';
+import { bounded, jsonCell, momentOf } from './typed-cells';
 import { type Format, type ReadPart, wholeBytes } from './format';
-
-const mostCells = 40_000_000;
 
 type Arrow = typeof import('apache-arrow');
 
 const twoDigits = (value: number): string => String(value).padStart(2, '0');
-
-/** Milliseconds since 1970 as a day, with the time of day where there is one. */
-function momentOf(milliseconds: number): string {
-  const moment = new Date(milliseconds);
-  if (Number.isNaN(moment.getTime())) return '';
-  const [day, time] = moment.toISOString().split('T');
-  const clock = time.replace(/(:00)?(\.\d+)?Z$/, '');
-  return clock === '00:00' ? day : `${day} ${clock}`;
-}
 
 /** Seconds since midnight as `10:30:05`. */
 const clockOf = (seconds: number): string => {
   const whole = Math.floor(seconds);
   return `${twoDigits(Math.floor(whole / 3600))}:${twoDigits(Math.floor(whole / 60) % 60)}:${twoDigits(whole % 60)}`;
 };
-
-const plain = (value: unknown): string =>
-  JSON.stringify(value, (_key, one: unknown) => (typeof one === 'bigint' ? Number(one) : one)) ?? '';
 
 /** How a cell of a type is written; undefined where it is bytes. */
 function writerOf(arrow: Arrow, type: DataType): ((value: unknown) => string) | undefined {
@@ -51,7 +37,7 @@ function writerOf(arrow: Arrow, type: DataType): ((value: unknown) => string) | 
     );
   }
   if (DataType.isBinary(type) || DataType.isLargeBinary(type) || DataType.isFixedSizeBinary(type)) return undefined;
-  return plain;
+  return jsonCell;
 }
 
 /** A whole number with the point put in before so many digits. */
@@ -94,13 +80,7 @@ export const arrowFormat: Format = {
     }
     const { fields } = table.schema;
     const rows = table.numRows;
-    if (fields.length > mostColumns || rows * fields.length > mostCells)
-      throw new Fault(
-        `“${source.name}” has ${grouped(rows)} rows of ${counted(fields.length, 'column')}; ${grouped(mostColumns)} columns and ${grouped(mostCells)} cells are the most. Split it.`,
-        source.name,
-      );
-    if (!rows || !fields.length)
-      throw new Fault(`“${source.name}” has no rows. Choose a table with records in it.`, source.name);
+    bounded(source.name, rows, fields.length);
     const { names, notes } = headerNames(fields.map(({ name }) => name));
     const columns = fields.map((field, c) => ({
       cells: table.getChildAt(c) as Vector,

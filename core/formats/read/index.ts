@@ -8,6 +8,7 @@ import { graphmlFormat } from './graphml';
 import { jsonFormat } from './json';
 import { nbibFormat } from './nbib';
 import { odsFormat } from './ods';
+import { parquetFormat } from './parquet';
 import { risFormat } from './ris';
 import { sqliteFormat } from './sqlite';
 import { xlsxFormat } from './xlsx';
@@ -16,6 +17,7 @@ import { xlsxFormat } from './xlsx';
 export const formats: readonly Format[] = [
   sqliteFormat,
   arrowFormat,
+  parquetFormat,
   odsFormat,
   xlsxFormat,
   graphmlFormat,
