@@ -145,6 +145,9 @@ type Route = [method: string, Right | 'none', (held: Held) => Record<string, str
 /** By file: its method, the right, what its address holds beside the study, and its body. */
 const routes: Record<string, Route> = {
   'practice/[file]': ['GET', 'none', () => ({ file: 'nothing' })],
+  // A new study, which belongs to whoever sends it.
+  studies: ['POST', 'none', () => ({}), () => 'no archive'],
+  'studies/[study]/archive': ['GET', 'read', () => ({})],
   'studies/[study]/versions': ['GET', 'read', () => ({})],
   'studies/[study]/tables': ['POST', 'edit', () => ({}), () => `${head}\n["a","b"]\n`],
   'studies/[study]/tables/[table]/[version]': ['GET', 'read', () => ({ table: 'ties', version: '1' })],
