@@ -15,11 +15,14 @@ const factor = 3;
 export function ChartAway({
   name,
   numbers,
+  above,
   children,
 }: {
   name: string;
   /** What is drawn, as columns of equal length. */
   numbers: () => Column[];
+  /** The button stands above the chart, where it would lie on what is drawn. */
+  above?: boolean;
   /** With one drawing in it. */
   children: ReactNode;
 }) {
@@ -31,7 +34,7 @@ export function ChartAway({
   return (
     <div className="relative">
       <div ref={chart}>{children}</div>
-      <span className="absolute top-0 right-0">
+      <span className={`absolute right-0 ${above ? '-top-7' : 'top-0'}`}>
         <Menu
           align="end"
           trigger={

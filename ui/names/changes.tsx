@@ -78,6 +78,7 @@ export function Changes({
         {threshold === 1 ? 'record' : 'records'}
       </p>
       <ChartAway
+        above
         name={`${list.name} by records`}
         numbers={() => [
           textsColumn(
