@@ -82,6 +82,21 @@ export const keptSchema = z.object({
   value: z.unknown(),
 });
 
+/** What the last run of a network came to, so that its card has a picture and opening it lays nothing out. */
+export const resultSchema = z.object({
+  digest: hex,
+  nodes: count,
+  edges: count,
+  groups: count.nullable(),
+  /** An SVG as a data address; pages show it as an image, in which nothing runs. */
+  picture: z
+    .string()
+    .max(600_000)
+    .regex(/^data:image\/svg\+xml;base64,[A-Za-z0-9+/=]*$/),
+  /** Digest of the layout that the positions belong to. */
+  layout: hex.nullable(),
+});
+
 /** A network: its trail, and what the last run came to, so that its card has a picture. */
 export const networkSchema = z.object({
   id,
@@ -89,20 +104,7 @@ export const networkSchema = z.object({
   version,
   /** As `trail.schema.json` has it, with the version of its format. */
   trail: storedTrail,
-  result: z
-    .object({
-      digest: hex,
-      nodes: count,
-      edges: count,
-      groups: count.nullable(),
-      picture: z
-        .string()
-        .max(600_000)
-        .regex(/^data:image\/svg\+xml;base64,[A-Za-z0-9+/=]*$/),
-      /** Digest of the layout that the positions belong to. */
-      layout: hex.nullable(),
-    })
-    .optional(),
+  result: resultSchema.optional(),
 });
 
 /** A line of a network's versions: its trail as it was, and when that was stored. */

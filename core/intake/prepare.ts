@@ -22,7 +22,7 @@ import {
 } from '../tables';
 import type { ReadPart } from '../formats/read';
 import { shapeOf, unrolled } from './matrix';
-import { likelyReference } from './references';
+import { likelyReference, pointedTo } from './references';
 import { type Aside, type Finding, type Remedies, byUrgency, noReferenceRemedy } from './remedies';
 import { likelyIdentity } from './rows';
 import { type Cells, assembled, doublesJoined, identitySettled } from './settle-rows';
@@ -104,7 +104,7 @@ function specsOf(
     }
     const said = own<Omit<ColumnSpec, 'name'>>(part.types, column.name);
     if (said) return { name: column.name, ...said, ...id };
-    const pointed = pointedTo(own(part.points ?? {}, column.name), study);
+    const pointed = pointedTo(own(part.points ?? {}, column.name), study.tables);
     if (pointed) return { name: column.name, type: 'reference', ...pointed, ...id };
     const found = senses[c].spec;
     if ((found.type === 'text' || (found.type === 'number' && namesReference(column.name))) && !('id' in id)) {
@@ -120,19 +120,6 @@ function specsOf(
     return { ...found, ...id };
   });
   return { specs, senses };
-}
-
-/** The table of the study that a column points to, as its file says: one that is called like the file’s, and has the column. */
-function pointedTo(
-  to: { table: string; by: string } | undefined,
-  { tables }: StudyTables,
-): { table: string; by: string } | undefined {
-  if (!to) return undefined;
-  const there = tables.filter(({ specs }) => specs.some((spec) => spec.name === to.by));
-  // One of several tables of a file goes by the file’s name and its own.
-  const found =
-    there.find(({ name }) => name === to.table) ?? there.findLast(({ name }) => name.endsWith(` ${to.table}`));
-  return found && { table: found.key, by: to.by };
 }
 
 const specKey = (spec: ColumnSpec): string => JSON.stringify(spec);

@@ -39,6 +39,19 @@ export function targetOf(table: KnownTable, by: string): Target {
   };
 }
 
+/** The table of the study that a column points to, as its file says: one that is called like the file’s, and has the column. */
+export function pointedTo(
+  to: { table: string; by: string } | undefined,
+  tables: readonly KnownTable[],
+): { table: string; by: string } | undefined {
+  if (!to) return undefined;
+  const there = tables.filter(({ specs }) => specs.some((spec) => spec.name === to.by));
+  // One of several tables of a file goes by the file’s name and its own.
+  const found =
+    there.find(({ name }) => name === to.table) ?? there.findLast(({ name }) => name.endsWith(` ${to.table}`));
+  return found && { table: found.key, by: to.by };
+}
+
 /** Share of filled cells that must match for a column to be taken for a reference. */
 const enough = 0.6;
 

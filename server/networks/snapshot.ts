@@ -1,30 +1,15 @@
 /** The last result of a network, kept so that opening it lays nothing out again and cards have a picture. */
 import { createHash } from 'node:crypto';
 import { eq } from 'drizzle-orm';
-import * as z from 'zod';
+import type * as z from 'zod';
+import type { resultSchema } from '@/core/archive/layout';
 import { Fault } from '@/core/fault';
 import { database, snapshot } from '@/server/db';
 import { studyFor } from '@/server/access';
 import { openNetwork } from '.';
 
-const hex = z.string().regex(/^[0-9a-f]{32}$/);
-
-/** What a column of the database holds. */
-const count = z.number().int().min(0).max(2_147_483_647);
-
-export const snapshotSchema = z.object({
-  digest: hex,
-  nodes: count,
-  edges: count,
-  groups: count.nullable(),
-  /** An SVG as a data address; pages show it as an image, in which nothing runs. */
-  picture: z
-    .string()
-    .max(600_000)
-    .regex(/^data:image\/svg\+xml;base64,[A-Za-z0-9+/=]*$/),
-  layout: hex.nullable(),
-});
-export type SnapshotHead = z.infer<typeof snapshotSchema>;
+export { resultSchema as snapshotSchema } from '@/core/archive/layout';
+export type SnapshotHead = z.infer<typeof resultSchema>;
 
 /** Keeps the result; `positions` holds 8 bytes for each node, or nothing. */
 export async function keepSnapshot(studyId: string, id: string, head: SnapshotHead, positions: Buffer): Promise<void> {

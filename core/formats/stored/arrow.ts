@@ -54,7 +54,8 @@ export const storedArrow: StoredFormat = {
       return asTexts(written.columns[c], c);
     });
     const table = new arrow.Table(Object.fromEntries(typed.columns.map(({ name }, c) => [name, vectors[c]])));
-    return arrow.tableToIPC(table, 'file');
+    // An object puts names that are whole numbers before all others.
+    return arrow.tableToIPC(table.select(typed.columns.map(({ name }) => name)), 'file');
   },
 };
 

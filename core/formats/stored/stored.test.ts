@@ -106,6 +106,17 @@ test('Arrow: types of its own; a column with cells that do not fit is one of tex
   expect(Array.from(other.getChild('year') ?? [])).toEqual(['1911', 'c. 1912']);
 });
 
+test('columns keep their order, also where their names are years', async () => {
+  const names = ['keeper', '1911', '1910'];
+  const specs = names.map((name) => ({ name, type: 'text' as const }));
+  const years: StoredTable = { key: 'y', name: 'Years', raw: rawTable(names, [['Ragna', 'a', 'b']]), specs };
+  const table = tableFromIPC(await write('arrow', [years]));
+  expect(table.schema.fields.map(({ name }) => name)).toEqual(names);
+  expect(names.map((name) => String(table.getChild(name)?.get(0)))).toEqual(['Ragna', 'a', 'b']);
+  const [back] = await parts('years.sqlite', await write('sqlite', [years]));
+  expect(back.table.columns.map(({ name }) => name)).toEqual(names);
+});
+
 test('a table without rows, and names that SQLite keeps for itself', async () => {
   const empty: StoredTable = {
     key: 'e',
