@@ -23,12 +23,23 @@ export async function writeNetwork(made: Made, out: string): Promise<{ nodes: nu
   const size = { nodes: nodeCount(network), edges: edgeCount(network) };
   mkdirSync(out, { recursive: true });
   const write = (file: string, text: string | Uint8Array): void => writeFileSync(join(out, file), text);
-  for (const format of writtenFormats) write(format.file, await format.write(network));
+  const left: string[] = [];
+  for (const format of writtenFormats)
+    try {
+      write(format.file, await format.write(network));
+    } catch (error) {
+      // A format that cannot hold so much keeps none of the others from being written.
+      if (!(error instanceof Fault)) throw error;
+      left.push(`${format.file}: ${error.message}`);
+    }
   write('map.svg', await svg(sceneOf(network, styleOf(made)), { width: 1200, height: 900, title: name }));
   const note = noteOf(made);
   write('method.txt', methodText(note));
   write('references.bib', bibtex(note.references));
   const steps = reports.map(({ id, nodes, edges, result, notes }) => ({ id, nodes, edges, result, notes }));
-  write('report.json', `${JSON.stringify({ name, digest, ...size, steps }, null, 2)}\n`);
+  write(
+    'report.json',
+    `${JSON.stringify({ name, digest, ...size, steps, ...(left.length ? { left } : {}) }, null, 2)}\n`,
+  );
   return size;
 }

@@ -15,6 +15,8 @@ import { dirname, join } from 'node:path';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { packed, studyFiles } from '@/core/archive';
 import { sampleStudy } from '@/core/archive/samples';
+import { Fault } from '@/core/fault';
+import { xlsxFile } from '@/core/formats/write/xlsx';
 import { trailSchema } from '@/core/trail';
 import { checkCommand } from './check';
 import { runCommand } from './run';
@@ -185,4 +187,20 @@ describe('check', () => {
     [['a', 'b'], /Give one archive/],
     [['/nowhere.zip'], /There is no “\/nowhere\.zip”/],
   ])('%j: a sentence', (words, sentence) => expect(checkCommand(words)).rejects.toThrow(sentence));
+});
+
+test('a network that a format cannot hold is written in all the others, and that is told', async () => {
+  const none = jest.spyOn(xlsxFile, 'write').mockRejectedValue(new Fault('A sheet has 1,048,576 rows at most.'));
+  try {
+    await run('--network', 'Main');
+  } finally {
+    none.mockRestore();
+  }
+  expect(readdirSync(out('networks', 'Main'))).toEqual(
+    expect.arrayContaining(['nodes.csv', 'network.ndjson', 'map.svg']),
+  );
+  expect(existsSync(out('networks', 'Main', 'network.xlsx'))).toBe(false);
+  expect(JSON.parse(readFileSync(out('networks', 'Main', 'report.json'), 'utf8'))).toMatchObject({
+    left: ['network.xlsx: A sheet has 1,048,576 rows at most.'],
+  });
 });
