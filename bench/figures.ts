@@ -9,6 +9,7 @@ import { sample } from '@/core/figure/plan/samples';
 import { network } from '@/core/graph';
 import { own } from '@/core/own';
 import { seeded } from '@/core/random';
+import { picture } from '@/runner/canvas';
 import { type Line, milliseconds } from './clock';
 
 const aims: Record<string, string> = { svg: 'at most 2 s', pdf: 'at most 10 s', html: 'opens in 2 s' };
@@ -45,6 +46,18 @@ export async function figureLines(): Promise<Line[]> {
     const note = `${(size / 1e6).toFixed(1)} MB`;
     lines.push({ what: `${format.title} of 300,000 ties`, ours, against, aim: own(aims, format.key) ?? '', note });
   }
+  const page = laid();
+  const [width, height] = [page.width, page.height].map((pixels) => Math.round((pixels / 96) * 300));
+  let size = 0;
+  lines.push({
+    what: 'PNG of 300,000 ties at 300 dpi',
+    ours: await milliseconds(async () => {
+      size = (await picture(laid(), width, height)).length;
+    }),
+    against,
+    aim: 'under 6 s',
+    note: `${(size / 1e6).toFixed(1)} MB`,
+  });
   const held = writeHeld([made]);
   lines.push({
     what: 'what a figure holds of them, written and read',

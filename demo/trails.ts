@@ -232,7 +232,7 @@ export const demoNetworks: readonly DemoNetwork[] = [
       { kind: 'keep', rule: { by: 'component' } },
       { kind: 'keep', rule: { by: 'degree', min: 7 } },
       measure('degree', 'strength', 'betweenness', 'pagerank'),
-      groups({ weights: false, nameBy: 'island' }),
+      groups({ weights: false, nameBy: 'island', runs: 10 }),
       arrange(46),
       {
         kind: 'style',

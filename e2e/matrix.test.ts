@@ -1,11 +1,14 @@
 /** The matrix in the browser: orders, sums between groups, a tie selected in all views. */
+import { readFileSync } from 'node:fs';
 import { violations } from './axe';
 import {
   type Browser,
   By,
   type WebDriver,
+  button,
   choose,
   consoleErrors,
+  downloaded,
   named,
   openBrowser,
   openDemo,
@@ -49,6 +52,13 @@ test('sums between groups say what went from where to where', async () => {
     .click()
     .perform();
   await shows(driver, 'Ness → Ness:', '33 selected');
+  await (await button(driver, 'As CSV')).click();
+  const lines = readFileSync(await downloaded(browser, 'matrix.csv'), 'utf8')
+    .trim()
+    .split('\r\n');
+  expect(lines).toHaveLength(7);
+  expect(lines.every((line) => line.split(',').length === 7)).toBe(true);
+  expect(lines[1]).toMatch(/^Ness,[1-9]\d*,/);
   expect(await violations(driver)).toEqual([]);
   expect(await consoleErrors(driver)).toEqual([]);
 });

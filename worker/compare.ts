@@ -8,7 +8,6 @@ import type { Breath } from '@/core/split';
 import type { Comparison } from './protocol';
 import { own } from '@/core/own';
 
-const mostNamed = 500;
 const mostRows = 10;
 
 /** Permutations of the test, fewer where there are many ties. */
@@ -24,7 +23,6 @@ export async function comparison(here: Network, there: Network, name: string, br
   const named = (net: Network, mine: Int32Array, others: Int32Array): string[] =>
     Array.from(mine.keys())
       .filter((i) => mine[i] >= 0 && others[i] < 0)
-      .slice(0, mostNamed)
       .map((i) => net.labels[mine[i]]);
   const shown = figuresFor(here, plainOptions).filter(
     (one) => one.part !== 'triads' && (one.cost !== 'searches' || small(here, there)),

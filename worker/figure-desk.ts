@@ -17,10 +17,11 @@ import { Fault } from '@/core/fault';
 import { type OtherNetwork, type Shortlist, TrailCache, digestsOf, runTrail } from '@/core/trail';
 import type { NamesList } from '@/core/names';
 import { browserCrew } from './crew';
-import { type FigureFile, type MadeFile, figureFile, figurePng } from './figure-files';
+import { type FigureFile, type MadeFile, figureFile } from './figure-files';
 import { type DrawnFigure, toldOf } from './figure-drawn';
 import { loadFonts } from './fonts';
 import { pausing } from './pause';
+import { figurePng } from './picture';
 import type { TableAddress } from './protocol';
 import { StudyData } from './study';
 import { Turns, unlessStopped } from './turns';
@@ -251,12 +252,10 @@ export class FigureDesk implements FigureService {
   }
 
   async picture(figure: FigureSettings): Promise<Blob> {
-    const laid = await this.laid(figure, () => Promise.resolve());
+    const goOn = (): Promise<void> => Promise.resolve();
+    const laid = await this.laid(figure, goOn);
     const factor = 320 / Math.max(laid.width, laid.height * 1.6);
-    return figurePng(
-      laid,
-      { width: Math.round(laid.width * factor), height: Math.round(laid.height * factor) },
-      this.sheet,
-    );
+    const size = { width: Math.round(laid.width * factor), height: Math.round(laid.height * factor) };
+    return figurePng(laid, figure, { ...size, ...(this.sheet ? { sheet: this.sheet } : {}) }, goOn);
   }
 }

@@ -1,11 +1,11 @@
 /** The files of a figure, with what they need fetched: typefaces, the program of pages to explore, pictures drawn anew. */
 import { Fault } from '@/core/fault';
-import { type Sheet, canvasPen } from '@/core/figure';
+import type { Sheet } from '@/core/figure';
 import { figureFormat, type FileWishes } from '@/core/figure/files';
 import { allFontFiles, type FontFiles } from '@/core/figure/fonts';
 import { type FigureSettings, type LaidFigure, dots, mostDpi } from '@/core/figure/plan';
 import { withDpi } from '@/core/figure/png';
-import type { Pen } from '@/core/figure';
+import { figurePng } from './picture';
 
 export type FigureFile =
   | { kind: 'png'; name: string; dpi: number; transparent: boolean }
@@ -72,7 +72,8 @@ export async function figureFile(
         'dpi',
       );
     const size = { width: dots(figure.width, what.dpi), height: dots(figure.height, what.dpi) };
-    const blob = await figurePng(laid, size, sheet, what.transparent, breathe);
+    const picture = { ...size, transparent: what.transparent, ...(sheet ? { sheet } : {}) };
+    const blob = await figurePng(laid, figure, picture, breathe);
     const bytes = withDpi(new Uint8Array(await blob.arrayBuffer()), what.dpi);
     return { blob: new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'image/png' }), notes: [] };
   }
@@ -85,21 +86,4 @@ export async function figureFile(
     breathe,
   });
   return { blob: new Blob([bytes as Uint8Array<ArrayBuffer>], { type: format.type }), notes };
-}
-
-/** The page as a PNG of so many dots. */
-export async function figurePng(
-  laid: LaidFigure,
-  size: { width: number; height: number },
-  sheet: Sheet | undefined,
-  transparent = false,
-  breathe?: (share: number) => Promise<void>,
-): Promise<Blob> {
-  const canvas = new OffscreenCanvas(size.width, size.height);
-  const context = canvas.getContext('2d', { willReadFrequently: true });
-  if (!context) throw new Fault('The picture is too large for this browser. Choose a smaller one.');
-  context.scale(size.width / laid.width, size.height / laid.height);
-  const pen: Pen = canvasPen(context, laid, sheet);
-  await laid.draw(transparent ? { ...pen, fillPage: () => undefined } : pen, breathe);
-  return canvas.convertToBlob({ type: 'image/png' });
 }

@@ -4,8 +4,12 @@ import { type Scene } from '../scene';
 import { type PageOptions, drawPage } from './page';
 import type { Pen, Stroke } from './pen';
 
+/** What is written as it is: colours above all, of which there are as many as ties. */
+const plain = /^[\w# .,()-]*$/;
+
 /** Text safe inside XML: markup and quotes escaped, characters that XML does not allow left out. */
 export function escapeXml(text: string): string {
+  if (plain.test(text)) return text;
   return text
     .replace(/[^\t\n\r\u0020-\uD7FF\uE000-\uFFFD\u{10000}-\u{10FFFF}]/gu, '')
     .replaceAll('&', '&amp;')
@@ -14,8 +18,18 @@ export function escapeXml(text: string): string {
     .replaceAll('"', '&quot;');
 }
 
-/** Two decimals, without trailing zeros. */
-const at = (value: number): string => String(Math.round(value * 100) / 100);
+/** `.01` to `.99`, without trailing zeros. */
+const hundredths = Array.from({ length: 100 }, (_, i) => String(i / 100).slice(1));
+
+/** Two decimals, without trailing zeros. Whole numbers are written faster than broken ones. */
+export function at(value: number): string {
+  const all = Math.round(value * 100);
+  if (!(Math.abs(all) < 1e9)) return String(all / 100);
+  const rest = Math.abs(all % 100);
+  const whole = Math.trunc(all / 100);
+  if (rest === 0) return String(whole);
+  return `${all < 0 && whole === 0 ? '-0' : whole}${hundredths[rest]}`;
+}
 
 const sans = "'Hanken Grotesk Variable','Hanken Grotesk',system-ui,sans-serif";
 const serif = "'Source Serif 4 Variable','Source Serif 4',Georgia,serif";
@@ -38,6 +52,14 @@ export const svg = (
   options: PageOptions,
   breathe?: (share: number) => Promise<void> | void,
 ): Promise<string> => svgDocument(options, (pen) => drawPage(scene, options, pen, breathe));
+
+/** Whether two lines of one colour are painted alike. */
+const alike = (a: Stroke, b: Stroke): boolean =>
+  a.colour === b.colour &&
+  (b.to === undefined || b.to === b.colour) &&
+  a.opacity === b.opacity &&
+  a.width === b.width &&
+  a.pattern === b.pattern;
 
 /** What `draw` draws, as a document in a string. */
 export async function svgDocument(options: SvgSheet, draw: (pen: Pen) => Promise<void>): Promise<string> {
@@ -63,14 +85,22 @@ export async function svgDocument(options: SvgSheet, draw: (pen: Pen) => Promise
     );
     return `url(#${id})`;
   };
-  const strokeGroup = (stroke: Stroke, points: readonly number[]): void => {
-    const { opacity, width, pattern } = stroke;
-    const dash = dashes[pattern].map((length) => at(length * Math.max(0.8, width))).join(' ');
-    const attributes = `stroke="${paint(stroke, points)}" stroke-opacity="${at(opacity)}" stroke-width="${at(width)}"${dash && ` stroke-dasharray="${dash}"`}`;
+  const openGroup = (attributes: string): void => {
     if (open === attributes) return;
     close();
     parts.push(`<g fill="none" ${attributes}>\n`);
     open = attributes;
+  };
+  let last: Stroke | undefined;
+  let lastOpened: string | undefined;
+  const strokeGroup = (stroke: Stroke, points: readonly number[]): void => {
+    const { opacity, width, pattern } = stroke;
+    if (last && alike(last, stroke)) return openGroup(lastOpened as string);
+    const dash = dashes[pattern].map((length) => at(length * Math.max(0.8, width))).join(' ');
+    const attributes = `stroke="${paint(stroke, points)}" stroke-opacity="${at(opacity)}" stroke-width="${at(width)}"${dash && ` stroke-dasharray="${dash}"`}`;
+    [last, lastOpened] =
+      stroke.to === undefined || stroke.to === stroke.colour ? [stroke, attributes] : [undefined, ''];
+    openGroup(attributes);
   };
   const pen: Pen = {
     fillPage(colour) {

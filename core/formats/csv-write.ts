@@ -31,3 +31,16 @@ export function csv(columns: readonly Column[]): string {
   for (let r = 0; r < rows; r++) lines.push(columns.map((col) => csvCell(cellText(col, r))).join(','));
   return lines.join('\r\n') + '\r\n';
 }
+
+/** A list for people: heads and rows; numbers as they are, nothing where there is none, and texts that are no formula. Lines end with CR LF. */
+export function csvList(
+  heads: readonly string[],
+  rows: Iterable<readonly (string | number | null | undefined)[]>,
+): string {
+  const lines = [heads.map((head) => csvCell(head)).join(',')];
+  for (const row of rows) lines.push(row.map((cell) => csvCell(written(cell))).join(','));
+  return lines.join('\r\n') + '\r\n';
+}
+
+const written = (cell: string | number | null | undefined): string =>
+  typeof cell === 'string' ? cell : typeof cell === 'number' && !Number.isNaN(cell) ? String(cell) : '';

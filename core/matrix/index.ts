@@ -1,3 +1,4 @@
 /** Networks as matrices. */
 export * from './matrix';
 export * from './seriation';
+export * from './written';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { type Network, network } from '../graph';
 import { seeded } from '../random';
 import type { Column } from '../tables';
-import { type Matrix, blockSums, cellAt, distanceFromDiagonal, matrixOf, seriation } from '.';
+import { type Matrix, blockSums, cellAt, distanceFromDiagonal, matrixOf, seriation, writtenMatrix } from '.';
 
 const text = (name: string, ...values: string[]): Column => {
   const dictionary = [...new Set(values.filter(Boolean))];
@@ -189,5 +189,43 @@ describe('seriation', () => {
     });
     expect([...seriation(two)].slice(0, 3).sort((a, b) => a - b)).toEqual([1, 2, 4]);
     expect(seriation(network({ nodes: 0, edges: [] }))).toHaveLength(0);
+  });
+});
+
+describe('the matrix as rows of cells', () => {
+  const written = (ask: Parameters<typeof writtenMatrix>[1], most?: number) => {
+    const { heads, rows } = writtenMatrix(net, ask, most);
+    return [heads, ...rows];
+  };
+  test('in full: parallel ties together, 0 where there is none, in the order that is shown', () => {
+    expect(written({ then: { by: 'name' } })).toEqual([
+      ['', 'Ann', 'Bo', 'Cy', 'Di'],
+      ['Ann', 0, 0, 4, 0],
+      ['Bo', 0, 8, 0, 0],
+      ['Cy', 3, 0, 0, 0],
+      ['Di', 0, 0, 16, 0],
+    ]);
+  });
+  test('the sums between groups, nodes without a value by themselves', () => {
+    const [heads, ...rows] = written({ group: 'island', sums: true, then: { by: 'name' } });
+    expect(heads).toEqual(['', 'Voe', 'Ness', 'without a value']);
+    expect(rows).toEqual([
+      ['Voe', 8, 3, 0],
+      ['Ness', 4, 0, 0],
+      ['without a value', 16, 0, 0],
+    ]);
+  });
+  test('where there are too many cells, those with ties one in a row', () => {
+    expect(written({ then: { by: 'name' } }, 15)).toEqual([
+      ['row', 'column', net.weightName],
+      ['Ann', 'Cy', 4],
+      ['Bo', 'Bo', 8],
+      ['Cy', 'Ann', 3],
+      ['Di', 'Cy', 16],
+    ]);
+  });
+  test('of an empty network its head', () => {
+    const { heads, rows } = writtenMatrix(network({ nodes: 0, edges: [] }), { then: { by: 'name' } });
+    expect([heads, ...rows]).toEqual([['']]);
   });
 });

@@ -184,3 +184,25 @@ export function blockSums({ offsets, column, value, rowBlocks, columnBlocks }: M
   });
   return found;
 }
+
+/** The sums between groups as a matrix of its own; its rows and columns are places among the blocks. */
+export function summed(matrix: Matrix): Matrix {
+  const all = blockSums(matrix);
+  const [many, across] = [matrix.rowBlocks.length, matrix.columnBlocks.length];
+  const cells = Uint32Array.from(all.keys()).filter((i) => all[i] !== 0);
+  const offsets = new Uint32Array(many + 1);
+  for (const i of cells) offsets[Math.floor(i / across) + 1]++;
+  for (let i = 0; i < many; i++) offsets[i + 1] += offsets[i];
+  const blocks = (some: Matrix['rowBlocks']) => some.map(({ title }, i) => ({ title, from: i, to: i + 1 }));
+  return {
+    rows: Uint32Array.from({ length: many }, (_, i) => i),
+    columns: Uint32Array.from({ length: across }, (_, i) => i),
+    offsets,
+    column: cells.map((i) => i % across),
+    value: Float64Array.from(cells, (i) => all[i]),
+    edge: new Uint32Array(cells.length),
+    most: all.reduce((most, one) => Math.max(most, one), 0),
+    rowBlocks: blocks(matrix.rowBlocks),
+    columnBlocks: blocks(matrix.columnBlocks),
+  };
+}

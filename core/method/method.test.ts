@@ -212,6 +212,11 @@ describe('sentences', () => {
       /^Groups: Leiden \(modularity\) \(Traag, .*\), resolution 1\.23, weights counted, seed 3; 6 groups\. Modularity 0\.549 at resolution 1\.23\.$/,
     ],
     [
+      { kind: 'groups', runs: 10 },
+      { groups: 6, notes: [{ text: '10 runs with different seeds agree by 0.930 (mean adjusted Rand index).' }] },
+      /; 6 groups\. 10 runs with different seeds agree by 0\.930 \(mean adjusted Rand index\)\.$/,
+    ],
+    [
       { kind: 'groups', method: 'column', column: 'island' },
       { groups: 2 },
       /^Groups are the values of “island”: 2 groups\.$/,
@@ -230,6 +235,7 @@ describe('sentences', () => {
     expect(sources({ ...estimated, options: {} })).not.toContain('Brandes & Pich 2007');
     expect(sources({ kind: 'groups', directed: true })).toContain('Leicht & Newman 2008');
     expect(sources({ kind: 'groups' })).not.toContain('Leicht & Newman 2008');
+    expect(sources({ kind: 'groups', runs: 10 })).not.toContain('Hubert & Arabie 1985');
     expect(said({ kind: 'measure', measures: ['pagerank'] })).toContain('PageRank (');
   });
   test('works that are cited stand below, each once, by name', () => {

@@ -193,6 +193,12 @@ export const references: readonly Reference[] = [
     'Journal of Mathematical Sociology',
     { volume: '1', number: '1', pages: '49–80' },
   ),
+  article('Hubert & Arabie 1985', 'Hubert, L.; Arabie, P.', 'Comparing partitions', 'Journal of Classification', {
+    volume: '2',
+    number: '1',
+    pages: '193–218',
+    doi: '10.1007/BF01908075',
+  }),
   article('Marchiori & Latora 2000', 'Marchiori, M.; Latora, V.', 'Harmony in the small-world', 'Physica A', {
     volume: '285',
     pages: '539–546',

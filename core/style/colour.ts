@@ -11,9 +11,10 @@ export function rgb(colour: string): Rgb {
   return [parseInt(digits.slice(0, 2), 16), parseInt(digits.slice(2, 4), 16), parseInt(digits.slice(4, 6), 16)];
 }
 
-/** `#rrggbb`. */
-export const hex = ([r, g, b]: Rgb): string =>
-  `#${[r, g, b].map((part) => part.toString(16).padStart(2, '0')).join('')}`;
+const hexes = Array.from({ length: 256 }, (_, part) => part.toString(16).padStart(2, '0'));
+
+/** `#rrggbb`, of whole parts from 0 to 255. */
+export const hex = ([r, g, b]: Rgb): string => `#${hexes[r]}${hexes[g]}${hexes[b]}`;
 
 /**
  * Category palettes in order of use. The first is measured: its nearest pair is far apart in CIEDE2000 for all kinds of sight. The second is the one that

@@ -151,6 +151,13 @@ test('a picture goes to the clipboard, or it is said how else it can be had', as
   await user.click(press(/^To the clipboard/));
   await waitFor(() => expect(mockSaid).toEqual(['The picture is in the clipboard.']));
   expect([written.length, asked[0].kind]).toEqual([1, 'png']);
+  Object.assign((globalThis as unknown as { ClipboardItem: object }).ClipboardItem, {
+    supports: (type: string) => type === 'image/svg+xml',
+  });
+  await user.click(press(/^To the clipboard/));
+  await waitFor(() => expect(mockSaid.at(-1)).toBe('The page is in the clipboard, as a picture and as SVG.'));
+  expect(Object.keys((written[1] as { parts: object }).parts)).toEqual(['image/png', 'image/svg+xml']);
+  await waitFor(() => expect(asked.slice(1)).toMatchObject([{ kind: 'png' }, { kind: 'format', key: 'svg' }]));
   allowed = false;
   await user.click(press(/^To the clipboard/));
   await waitFor(() => expect(mockSaid.at(-1)).toMatch(/does not let the page write to the clipboard/));

@@ -6,6 +6,7 @@ import { figureFormats } from '@/core/figure/files';
 import { grouped } from '@/core/fault';
 import { own } from '@/core/own';
 import { sentence } from '@/ui/kit';
+import type { MadeFile } from '@/worker/client';
 import { toast } from '@/ui/kit/toast';
 import { useFigure, useFigureSession } from './context';
 import { takeFile } from './session';
@@ -24,6 +25,14 @@ export interface Wishes {
   /** Of the page to explore; absent: all. */
   columns?: { nodes: string[]; edges: string[] };
 }
+
+const svgType = 'image/svg+xml';
+
+/** Whether this browser takes SVG to the clipboard, beside pictures. */
+const takesSvg = (): boolean =>
+  typeof ClipboardItem !== 'undefined' &&
+  typeof ClipboardItem.supports === 'function' &&
+  ClipboardItem.supports(svgType);
 
 /** All of them; `busy` while one is made. */
 export function useTakes(wishes: Wishes = { fonts: true, transparent: false }): Take[] & { busy?: string } {
@@ -85,18 +94,27 @@ export function useTakes(wishes: Wishes = { fonts: true, transparent: false }): 
     {
       key: 'clipboard',
       title: 'To the clipboard',
-      says: 'picture',
+      says: takesSvg() ? 'picture and SVG' : 'picture',
       disabled,
       take: () =>
         void made('clipboard', async () => {
           // Browsers take a picture that is still being made, so that the click counts as their leave.
-          const picture = session.current?.take(png()).then((file) => file?.blob ?? new Blob());
+          const blobOf = (file: MadeFile | undefined): Blob => file?.blob ?? new Blob();
+          const picture = session.current?.take(png()).then(blobOf);
           if (!picture) return;
+          // One file is made at a time: another that begins would end it.
+          const drawing = takesSvg()
+            ? picture.then(() => session.current?.take({ kind: 'format', key: 'svg', name, wishes: {} })).then(blobOf)
+            : undefined;
           try {
-            await navigator.clipboard.write([new ClipboardItem({ 'image/png': picture })]);
-            toast('The picture is in the clipboard.');
+            await navigator.clipboard.write([
+              new ClipboardItem({ 'image/png': picture, ...(drawing ? { [svgType]: drawing } : {}) }),
+            ]);
+            toast(
+              drawing ? 'The page is in the clipboard, as a picture and as SVG.' : 'The picture is in the clipboard.',
+            );
           } catch {
-            await picture;
+            await Promise.all([picture, drawing]);
             toast.error('The browser does not let the page write to the clipboard. Take the picture as PNG.');
           }
         }),

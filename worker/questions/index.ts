@@ -7,7 +7,7 @@ import { figures } from './figures';
 import { gallery } from './gallery';
 import { lanes } from './lanes';
 import { map } from './map';
-import { matrix } from './matrix';
+import { matrix, matrixFile } from './matrix';
 import { named } from './named';
 import { merges, parts } from './parts';
 import { paths } from './paths';
@@ -42,6 +42,7 @@ const questions = {
   lanes,
   map,
   matrix,
+  matrixFile,
   named,
   rows,
   touching,

@@ -35,8 +35,8 @@ export interface PathAnswer {
   /** All nodes and edges in it. */
   nodes: string[];
   edges: number[];
-  /** Of a flow: its value, the cut as ties in words, and how many ties must go to part the ends. */
-  flow?: { value: number; cut: string[]; connectivity: number };
+  /** Of a flow: its value, the ties of the cut, and how many ties must go to part the ends. */
+  flow?: { value: number; cut: { from: string; to: string; weight: number }[]; connectivity: number };
   /** Of a tree: its parts, and the sum of its weights. */
   tree?: { ties: number; weight: number };
 }
@@ -97,14 +97,17 @@ export const paths: Question<PathAsk, PathAnswer> = (net, ask) => {
     const { value, edges: over, cut } = maximumFlow(net, from[0], to[0], ask.capacities);
     const edges = Array.from(over.keys()).filter((e) => over[e] !== 0);
     const nodes = new Set(edges.flatMap((e) => [net.ids[net.source[e]], net.ids[net.target[e]]]));
-    const words = (e: number): string =>
-      `${net.labels[net.source[e]]} ${net.directed ? '→' : '–'} ${net.labels[net.target[e]]}`;
+    const tie = (e: number) => ({
+      from: net.labels[net.source[e]],
+      to: net.labels[net.target[e]],
+      weight: net.weight[e],
+    });
     return {
       rows: [],
       more: false,
       nodes: [...nodes],
       edges,
-      flow: { value, cut: cut.map(words), connectivity: edgeConnectivity(net, from[0], to[0]) },
+      flow: { value, cut: cut.map(tie), connectivity: edgeConnectivity(net, from[0], to[0]) },
     };
   }
   const way = ask.either ? 'both' : 'out';

@@ -18,11 +18,19 @@ export const groups: Telling<'groups'> = {
       reads.includes('directed') && step.directed && 'direction counted',
       reads.includes('seed') && `seed ${step.seed}`,
     ].filter(Boolean);
-    const told = report.notes.filter(({ text }) => /^Modularity |in no group|placed by hand/.test(text));
+    const told = report.notes.filter(({ text }) =>
+      /^Modularity |runs with different seeds|in no group|placed by hand/.test(text),
+    );
     return [
       `Groups: ${name} (${sourceOf(step.method, step.directed)})${with_.length ? `, ${with_.join(', ')}` : ''}; ${many}.`,
       ...told.map(({ text }) => text),
     ];
   },
-  sources: (step) => (step.method === 'column' ? [] : [sourceOf(step.method, step.directed)]),
+  sources: (step, { report }) =>
+    step.method === 'column'
+      ? []
+      : [
+          sourceOf(step.method, step.directed),
+          ...(report.notes.some(({ text }) => text.includes('adjusted Rand')) ? ['Hubert & Arabie 1985'] : []),
+        ],
 };

@@ -19,6 +19,8 @@ export const groupsSchema = z.object({
   /** Read the direction of edges, where the method can. */
   directed: z.boolean().optional(),
   seed: z.number().int().default(1),
+  /** How many runs with seeds of their own are compared, the one that counts among them; absent: none. */
+  runs: z.number().int().min(2).max(100).optional(),
   /** Likeness of ties: how many groups, and how unlike two profiles are. */
   count: z.number().int().min(1).max(1000).optional(),
   distance: z.enum(['euclidean', 'correlation']).optional(),
@@ -56,7 +58,8 @@ export const groups: StepKind<GroupsSettings> = {
       ? `${short}, resolution ${Number(resolution.toPrecision(3))}`
       : short;
   },
-  atHand: (settings, kept) => settings.method === 'column' || kept(keyOf(settings)),
+  atHand: (settings, kept) =>
+    settings.method === 'column' || (kept(keyOf(settings)) && (!compares(settings) || kept(runsKey(settings)))),
   /** Large networks are parted after the first picture. */
   sketch: (state, { method }) => (method !== 'column' && edgeCount(state.network) > quickEdges ? state : undefined),
   async run(state, settings, context) {
@@ -94,6 +97,20 @@ export const groups: StepKind<GroupsSettings> = {
         text: `Modularity ${found.quality.toFixed(3)}${at}${settings.directed ? ', direction counted' : ''}.`,
       });
     }
+    if (method !== 'column' && compares(settings)) {
+      const { runs = 1 } = settings;
+      const { stability } = await context.memo(runsKey(settings), async () =>
+        (await import('../../groups/explore')).steadiness(
+          network,
+          { ...settings, method, directed: settings.directed === true },
+          runs,
+          context,
+        ),
+      );
+      notes.push({
+        text: `${runs} runs with different seeds agree by ${stability.toFixed(3)} (mean adjusted Rand index; 1 is the same).`,
+      });
+    }
     if (isolates) {
       notes.push({
         text: `${counted(isolates, 'node')} without ties to others ${isolates === 1 ? 'is' : 'are'} in no group.`,
@@ -119,6 +136,12 @@ export const groups: StepKind<GroupsSettings> = {
 function keyOf(s: GroupsSettings): string {
   return `groups ${JSON.stringify([s.method, s.resolution, s.weights, s.directed ?? false, s.seed, s.count ?? null, s.distance ?? null])}`;
 }
+
+const runsKey = (s: GroupsSettings): string => `${keyOf(s)} ${s.runs ?? 1}`;
+
+/** Whether runs are compared: only where a seed has a part in what is found. */
+const compares = ({ method, runs }: GroupsSettings): boolean =>
+  runs !== undefined && method !== 'column' && (groupMethods[method].uses as readonly string[]).includes('seed');
 
 function fromColumn(net: Network, column: string | undefined): Found {
   if (column === undefined)

@@ -4,6 +4,7 @@ import { useCallback, useState } from 'react';
 import { Choose, counted, grouped, shortNumber } from '@/ui/kit';
 import { useSession, useWorkbench } from '@/ui/state/context';
 import type { Comparison } from '@/worker/client';
+import { ListAway, type Listed } from '@/ui/kit/list-away';
 import { useAsked } from '@/ui/kit/use-asked';
 
 /** This network and another of the study side by side: counts, what they share, measures. */
@@ -42,9 +43,36 @@ export function CompareView() {
           {fault}
         </p>
       )}
-      {found && !fault && <Sides found={found} own={own.name} />}
+      {found && !fault && (
+        <>
+          <div className="mt-3">
+            <ListAway name={`${own.name} and ${found.name}`} list={() => sidesList(found, own.name)} />
+          </div>
+          <Sides found={found} own={own.name} />
+        </>
+      )}
     </div>
   );
+}
+
+/** All that is compared, a figure in a row. */
+export function sidesList(found: Comparison, own: string): Listed {
+  const { nodes, edges, jaccard, qap, flow = [] } = found;
+  return {
+    heads: ['what', 'of', own, found.name],
+    rows: [
+      ...found.figures.map(({ name, here, there }) => ['figure', name, here, there]),
+      ['figure', 'nodes in both', nodes.both, nodes.both],
+      ['figure', 'edges in both', edges.both, edges.both],
+      ['figure', 'edges in one alone', edges.here, edges.there],
+      ['likeness', 'Jaccard index of ties', jaccard.value, jaccard.value],
+      ...(qap ? [['likeness', 'correlation of the matrices', qap.correlation, qap.correlation]] : []),
+      ...found.measures.flatMap(({ column, rows }) => rows.map((row) => [column, row.label, row.here, row.there])),
+      ...flow.map(({ from, to, count }) => ['nodes by group', `${from} → ${to}`, count, count]),
+      ...nodes.here.map((name) => ['node in one alone', name, 1, 0]),
+      ...nodes.there.map((name) => ['node in one alone', name, 0, 1]),
+    ],
+  };
 }
 
 function Sides({ found, own }: { found: Comparison; own: string }) {
@@ -283,7 +311,6 @@ function Names({ title, names }: { title: string; names: readonly string[] }) {
     <section aria-label={title}>
       <h2 className="text-sm font-semibold">
         {title}: {counted(names.length, 'node')}
-        {names.length === 500 ? ' and more' : ''}
       </h2>
       <p className="mt-1 text-sm text-quiet">
         {names.slice(0, shown).join(', ')}

@@ -1,8 +1,8 @@
 'use client';
 import { useEffect, useMemo, useState } from 'react';
 import { edgeIdOf } from '@/core/graph';
-import { csvRows } from '@/core/formats';
-import { Button, Choose, Field, Tabs, Trouble, counted, amountOf, grouped, saveFile } from '@/ui/kit';
+import { Button, Choose, Field, Tabs, Trouble, counted, amountOf, grouped } from '@/ui/kit';
+import { ListAway } from '@/ui/kit/list-away';
 import { ChooseNodes, groupingColumns, nodesOf, useNodesOf } from '@/ui/science/node-set';
 import { useQuestion } from '@/ui/science/use-question';
 import { useShortlists } from '@/ui/shortlists/use-shortlists';
@@ -144,43 +144,25 @@ function Two({ answer, by, ends }: { answer: ContactAnswer; by: string; ends: re
             Show in the graph
           </Button>
           <Button onClick={() => void network('contacts', touching(), 0)}>A network of just these</Button>
-          <Button
-            onClick={() =>
-              saveFile(
-                new Blob(
-                  [
-                    csvRows([
-                      [
-                        'contact',
-                        'from',
-                        'to',
-                        'weight',
-                        'ties to the first',
-                        'ties to the second',
-                        'pairs',
-                        by || 'kind',
-                      ],
-                      ...direct.map((d) => ['direct', d.from, d.to, String(d.weight), '', '', '', d.value]),
-                      ...thirds.map((t) => [
-                        'third',
-                        t.label,
-                        '',
-                        '',
-                        String(t.first),
-                        String(t.second),
-                        String(t.pairs),
-                        t.kind,
-                      ]),
-                    ]),
-                  ],
-                  { type: 'text/csv' },
-                ),
-                `${name} contacts.csv`,
-              )
-            }
-          >
-            As CSV
-          </Button>
+          <ListAway
+            name={`${name} contacts`}
+            list={() => ({
+              heads: [
+                'contact',
+                'from',
+                'to',
+                'weight',
+                'ties to the first',
+                'ties to the second',
+                'pairs',
+                by || 'kind',
+              ],
+              rows: [
+                ...direct.map((d) => ['direct', d.from, d.to, d.weight, '', '', '', d.value]),
+                ...thirds.map((t) => ['third', t.label, '', '', t.first, t.second, t.pairs, t.kind]),
+              ],
+            })}
+          />
         </div>
       )}
       {kinds.length > 0 && (by !== '' || kinds.length > 1) && (
@@ -244,6 +226,8 @@ function Two({ answer, by, ends }: { answer: ContactAnswer; by: string; ends: re
   );
 }
 
+const severalHeads = ['Group', 'Nodes', 'Direct ties', 'Third nodes', 'Pairs through them'];
+
 function Several({
   rows,
   groups,
@@ -252,7 +236,11 @@ function Several({
   groups: readonly { name: string; nodes: string[] }[];
 }) {
   const store = useWorkbenchStore();
+  const network = useWorkbench((state) => state.network.name);
   const without = rows.filter(({ direct, thirds }) => direct + thirds === 0).length;
+  const sorted = [...rows]
+    .sort((x, y) => y.direct - x.direct || y.pairs - x.pairs)
+    .map((row) => [row.name, row.nodes, row.direct, row.thirds, row.pairs]);
   return (
     <>
       <h2 className="font-serif text-lg font-semibold">{counted(rows.length, 'group')} against one</h2>
@@ -260,12 +248,13 @@ function Several({
         {without ? `${counted(without, 'group')} without any contact.` : 'All have some contact.'} A row is selected by
         its name.
       </p>
+      <div className="mt-2">
+        <ListAway name={`${network} contacts of groups`} list={() => ({ heads: severalHeads, rows: sorted })} />
+      </div>
       <Rows
         title="Contacts of several groups"
-        heads={['Group', 'Nodes', 'Direct ties', 'Third nodes', 'Pairs through them']}
-        rows={[...rows]
-          .sort((x, y) => y.direct - x.direct || y.pairs - x.pairs)
-          .map((row) => [row.name, row.nodes, row.direct, row.thirds, row.pairs])}
+        heads={severalHeads}
+        rows={sorted}
         onRow={(name) => store.getState().select({ nodes: groups.find((one) => one.name === name)?.nodes ?? [] })}
       />
     </>

@@ -2,8 +2,8 @@
 /** The network as a matrix of its ties. */
 import { Maximize, Minus, Plus } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { cellAt } from '@/core/matrix';
-import { IconButton, Trouble, counted } from '@/ui/kit';
+import { type MatrixAsk, cellAt, summed } from '@/core/matrix';
+import { Button, IconButton, Trouble, counted, saveFile } from '@/ui/kit';
 import { useTheme } from '@/ui/kit/theme';
 import { Tick } from '@/ui/kit/tick';
 import { useQuestion } from '@/ui/science/use-question';
@@ -12,7 +12,7 @@ import type { MatrixState } from '@/ui/state/matrix';
 import { useShown } from '@/ui/state/shown';
 import { GroupChoice, OrderChoice } from '../order-choices';
 import { MatrixStage, type Spot } from './matrix-stage';
-import { allWords, edgesOfCell, matrixFits, nodesAt, pictureOf, spotWords, summed } from './told';
+import { allWords, edgesOfCell, matrixFits, nodesAt, pictureOf, spotWords } from './told';
 
 const orders = { degree: 'most ties first', diagonal: 'ties near the diagonal', name: 'by name' };
 
@@ -24,16 +24,23 @@ export function MatrixView() {
   const { ask, answer, fault } = useQuestion('matrix');
   const group = settings.group ?? net?.nodeColumns.find(({ name }) => name === 'group')?.name ?? '';
   const { then, sums } = settings;
-  useEffect(() => {
-    if (!net) return;
+  const asked = useMemo((): MatrixAsk => {
     const { nodes, edges, weight } = inView ?? {};
-    void ask('end', {
+    return {
       then,
       ...(group ? { group } : {}),
       ...(nodes && edges ? { nodes, edges } : {}),
       ...(weight ? { weight } : {}),
-    });
-  }, [ask, group, inView, net, then]);
+    };
+  }, [group, inView, then]);
+  useEffect(() => {
+    if (net) void ask('end', asked);
+  }, [ask, asked, net]);
+  const file = useQuestion('matrixFile');
+  const take = async (): Promise<void> => {
+    const blob = await file.ask('end', { ...asked, sums });
+    if (blob) saveFile(blob, `${store.getState().network.name} matrix.csv`);
+  };
   const set = (change: Partial<MatrixState>): void => store.setState({ matrix: { ...settings, ...change } });
 
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -108,10 +115,15 @@ export function MatrixView() {
             sums between groups
           </Tick>
         )}
+        <span className="ml-auto">
+          <Button disabled={file.share !== undefined} onClick={() => void take()}>
+            As CSV
+          </Button>
+        </span>
       </div>
-      {fault && (
+      {(fault ?? file.fault) && (
         <div className="p-4">
-          <Trouble>{fault}</Trouble>
+          <Trouble>{fault ?? file.fault}</Trouble>
         </div>
       )}
       {answer && !fault && answer.rows.length * answer.columns.length === 0 && (

@@ -1,11 +1,11 @@
 /** @jest-environment jsdom */
 import { createCanvas } from '@napi-rs/canvas';
-import { matrixOf } from '@/core/matrix';
+import { matrixOf, summed } from '@/core/matrix';
 import { blankLooks } from '@/core/style';
 import { keepers } from '@/ui/testing';
 import { type Frame, drawMatrix, matrixInks, pixels, room, shownPart, strength } from './draw';
 import { MatrixStage, type Spot } from './matrix-stage';
-import { allWords, edgesOfCell, matrixFits, nodesAt, pictureOf, spotWords, summed } from './told';
+import { allWords, edgesOfCell, matrixFits, nodesAt, pictureOf, spotWords } from './told';
 
 const looks = blankLooks(keepers);
 // Two of one colour, two of another.

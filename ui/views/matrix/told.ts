@@ -1,6 +1,6 @@
 /** A matrix as it is drawn, pointed at and chosen from. */
 import { type EdgeId, type Network, edgeIdOf } from '@/core/graph';
-import { type Matrix, blockSums, cellAt } from '@/core/matrix';
+import { type Matrix, cellAt } from '@/core/matrix';
 import type { Looks } from '@/core/style';
 import { counted, shortNumber } from '@/ui/kit/words';
 import type { Picture } from './draw';
@@ -11,28 +11,6 @@ export const matrixFits = (net: Network, { rows, columns, edge }: Matrix): boole
   rows.every((v) => v < net.ids.length) &&
   columns.every((v) => v < net.ids.length) &&
   edge.every((e) => e < net.source.length);
-
-/** The sums between groups as a matrix of its own; its rows and columns are places among the blocks. */
-export function summed(matrix: Matrix): Matrix {
-  const all = blockSums(matrix);
-  const [many, across] = [matrix.rowBlocks.length, matrix.columnBlocks.length];
-  const cells = Uint32Array.from(all.keys()).filter((i) => all[i] !== 0);
-  const offsets = new Uint32Array(many + 1);
-  for (const i of cells) offsets[Math.floor(i / across) + 1]++;
-  for (let i = 0; i < many; i++) offsets[i + 1] += offsets[i];
-  const blocks = (some: Matrix['rowBlocks']) => some.map(({ title }, i) => ({ title, from: i, to: i + 1 }));
-  return {
-    rows: Uint32Array.from({ length: many }, (_, i) => i),
-    columns: Uint32Array.from({ length: across }, (_, i) => i),
-    offsets,
-    column: cells.map((i) => i % across),
-    value: Float64Array.from(cells, (i) => all[i]),
-    edge: new Uint32Array(cells.length),
-    most: all.reduce((most, one) => Math.max(most, one), 0),
-    rowBlocks: blocks(matrix.rowBlocks),
-    columnBlocks: blocks(matrix.columnBlocks),
-  };
-}
 
 /** The nodes of a row or a column: one, or all of a group. */
 export function nodesAt(answer: Matrix, shown: Matrix, which: 'row' | 'column', place: number): number[] {

@@ -2,6 +2,7 @@
 import { useEffect, useState } from 'react';
 import { groupColumn } from '@/core/trail';
 import { Choose, Trouble, counted, grouped } from '@/ui/kit';
+import { ListAway } from '@/ui/kit/list-away';
 import { useQuestion } from '@/ui/science/use-question';
 import { useWorkbench } from '@/ui/state/context';
 
@@ -10,6 +11,7 @@ const mostSides = 12;
 /** The groups found against a known column: two indices and the cross-table. */
 export function Agreement({ columns }: { columns: readonly string[] }) {
   const digest = useWorkbench((state) => state.digest);
+  const network = useWorkbench((state) => state.network.name);
   const [column, setColumn] = useState('');
   const { answer, ask, fault } = useQuestion('agreement');
   useEffect(() => {
@@ -42,7 +44,18 @@ export function Agreement({ columns }: { columns: readonly string[] }) {
               <dd className="font-semibold">{answer.information?.toFixed(3) ?? 'undefined'}</dd>
             </div>
           </dl>
-          <div className="mt-2 overflow-x-auto" tabIndex={0} role="region" aria-label="Cross-table">
+          <div className="mt-2 flex items-center justify-between">
+            <h4 className="text-sm font-semibold">Cross-table</h4>
+            <ListAway
+              small="Take the cross-table away as CSV"
+              name={`${network} groups by ${column}`}
+              list={() => ({
+                heads: ['group', ...answer.columns],
+                rows: answer.rows.map((name, r) => [name, ...answer.counts[r]]),
+              })}
+            />
+          </div>
+          <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Cross-table">
             <table className="border-collapse text-sm">
               <caption className="sr-only">Groups by {column}</caption>
               <thead>

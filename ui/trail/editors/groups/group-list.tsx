@@ -6,6 +6,7 @@ import type { CategoryMark } from '@/core/tables';
 import { strengths, type KnownGroup } from '@/core/groups';
 import { hex, otherColour } from '@/core/style';
 import { Button, IconButton, Menu, TextField, counted, grouped } from '@/ui/kit';
+import { ListAway } from '@/ui/kit/list-away';
 import { useQuestion } from '@/ui/science/use-question';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { shownGroups } from '@/core/trail';
@@ -27,6 +28,7 @@ const mostShown = 100;
 export function GroupList({ step, set }: Pick<EditorProps<'groups'>, 'step' | 'set'>) {
   const net = useWorkbench((state) => state.net);
   const looks = useWorkbench((state) => state.looks);
+  const network = useWorkbench((state) => state.network.name);
   const store = useWorkbenchStore();
   const { at } = useStepBefore(step.id);
   const parts = useQuestion('parts');
@@ -118,7 +120,27 @@ export function GroupList({ step, set }: Pick<EditorProps<'groups'>, 'step' | 's
         </div>
       )}
       {parts.fault && <p className="mt-2 text-danger">{parts.fault}</p>}
-      <ul aria-label="Groups" className="mt-3 border-t border-line">
+      <div className="mt-3 flex items-center justify-between">
+        <h3 className="text-sm font-semibold">{counted(groups.length, 'group')}</h3>
+        <ListAway
+          small="Take the groups away as CSV"
+          name={`${network} groups`}
+          list={() => ({
+            heads: ['group', 'nodes', 'ties inside', 'ties out', 'strongest members'],
+            rows: groups.map(({ name, members, inner, outer }) => [
+              name,
+              members.length,
+              inner,
+              outer,
+              members
+                .slice(0, 5)
+                .map((v) => net.labels[v])
+                .join('; '),
+            ]),
+          })}
+        />
+      </div>
+      <ul aria-label="Groups" className="border-t border-line">
         {groups.slice(0, mostShown).map((group) => {
           const { name, mark, members, colour, inner, outer } = group;
           return (

@@ -10,6 +10,9 @@ import { Dendrogram } from './dendrogram';
 import { GroupList } from './group-list';
 import { Resolution } from './resolution';
 
+/** Runs that are compared where it is to be said how steady groups are. */
+const comparedRuns = 10;
+
 /** How groups are found, what they are, and how they are changed by hand. */
 export function GroupsEditor({ step, before, set }: EditorProps<'groups'>) {
   const net = useWorkbench((state) => state.net);
@@ -84,6 +87,14 @@ export function GroupsEditor({ step, before, set }: EditorProps<'groups'>) {
       )}
       {step.method === 'profiles' && <Dendrogram step={step} set={set} />}
       {uses('resolution') && <Resolution step={step} set={set} />}
+      {uses('seed') && (
+        <Toggle
+          label="Say how steady they are"
+          checked={step.runs !== undefined}
+          onChange={(on) => set({ runs: on ? comparedRuns : undefined })}
+          help="Runs the search again with nine other seeds and says how far they agree; the method note has it."
+        />
+      )}
       <GroupList step={step} set={set} />
       <details className="mt-4">
         <summary className="cursor-pointer font-serif text-base font-semibold">Compare with a column</summary>
