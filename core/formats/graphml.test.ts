@@ -1,9 +1,12 @@
 /** GraphML as another library reads it, and as we read it again: all attributes with their types. */
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import Graph from 'graphology';
 import { parse } from 'graphology-graphml';
 import { network } from '../graph';
 import { TableBuilder } from '../tables';
 import { graphml } from './graphml';
+import type { ReadPart } from './read';
 import { parts, rowsOf } from './read/samples';
 
 const columns = (specs: [string, 'text' | 'number' | 'yesno'][], rows: string[][]) => {
@@ -82,4 +85,43 @@ test('what we write, we read with all attributes', async () => {
     { from: 'K<2>', to: 'K&3', by: 'a "b"', year: '' },
     { from: 'K&3', to: 'K&3', year: '1912' },
   ]);
+});
+
+describe('what writers of other libraries write', () => {
+  const written = (name: string) =>
+    parts(`${name}.graphml`, readFileSync(join(__dirname, 'fixtures', `${name}.graphml`), 'utf8'));
+  const types = ({ types }: ReadPart): Record<string, string> =>
+    Object.fromEntries(Object.entries(types).map(([name, { type }]) => [name, type]));
+  test('one that names nodes by an attribute', async () => {
+    const [nodes, edges] = await written('igraph');
+    expect(rowsOf(nodes)).toEqual([
+      { id: 'n0', name: 'K1', label: 'Ragna “é”', island: 'Ness', degree: '2.5', there: 'true' },
+      { id: 'n1', name: 'K<2>', label: 'Tove', island: '', degree: '', there: 'false' },
+      { id: 'n2', name: 'K&3', label: '種', island: '<Holm>', degree: '-1', there: 'false' },
+    ]);
+    expect(rowsOf(edges)).toEqual([
+      { from: 'n0', to: 'n1', by: 'boat', weight: '1.5', year: '1911' },
+      { from: 'n1', to: 'n2', by: 'a "b"', weight: '2', year: '1912' },
+      { from: 'n2', to: 'n2', by: '', weight: '3', year: '1913' },
+      { from: 'n0', to: 'n1', by: 'cart', weight: '4', year: '1914' },
+    ]);
+    expect(types(nodes)).toMatchObject({ degree: 'number', there: 'yesno' });
+    expect(types(edges)).toEqual({ weight: 'number', year: 'number' });
+  });
+  test('one that gives parallel edges the same id, writes True, and data of the graph behind its edges', async () => {
+    const [nodes, edges] = await written('networkx');
+    expect(rowsOf(nodes)).toEqual([
+      { id: 'K1', label: 'Ragna “é”', island: 'Ness', degree: '2.5', there: 'True', born: '1870' },
+      { id: 'K<2>', label: 'Tove', island: '', degree: '', there: 'False', born: '' },
+      { id: 'K&3', label: '種', island: '<Holm>', degree: '-1.0', there: '', born: '' },
+    ]);
+    expect(types(nodes)).toMatchObject({ degree: 'number', there: 'yesno', born: 'number' });
+    expect(rowsOf(edges)).toMatchObject([
+      { from: 'K1', to: 'K<2>', weight: '1.5', by: 'boat', year: '' },
+      { from: 'K1', to: 'K<2>', weight: '4.0', by: 'cart', year: '1914' },
+      { from: 'K<2>', to: 'K&3', weight: '2.0', by: 'a "b"', year: '' },
+      { from: 'K&3', to: 'K&3', weight: '3.0', by: '', year: '' },
+    ]);
+    expect(types(edges)).toEqual({ weight: 'number', year: 'number' });
+  });
 });
