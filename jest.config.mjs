@@ -15,7 +15,7 @@ const shared = {
     ],
   },
   transformIgnorePatterns: [
-    '/node_modules/(?!(d3-[a-z-]+|internmap|culori|pure-rand|kdbush|flatbush|flatqueue|apache-arrow|comlink|hyparquet|hyparquet-writer|fflate|zustand|nuqs|@noble)/)',
+    '/node_modules/(?!(d3-[a-z-]+|internmap|culori|pure-rand|kdbush|flatbush|flatqueue|apache-arrow|comlink|hyparquet|hyparquet-writer|fflate|zustand|nuqs|@noble|better-auth|@better-auth|@better-fetch|better-call|nanostores|jose|defu|rou3|kysely|set-cookie-parser)/)',
   ],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/$1' },
   modulePathIgnorePatterns: ['<rootDir>/.next', '<rootDir>/.data'],
@@ -29,7 +29,12 @@ export default {
       testMatch: ['<rootDir>/{core,files,worker,server,ui,runner,demo,scripts}/**/*.test.{ts,tsx}'],
       testPathIgnorePatterns: ['\\.integration\\.test\\.ts$'],
     },
-    { ...shared, displayName: 'integration', testMatch: ['<rootDir>/**/*.integration.test.ts'] },
+    {
+      ...shared,
+      displayName: 'integration',
+      testMatch: ['<rootDir>/**/*.integration.test.ts'],
+      setupFiles: ['<rootDir>/scripts/outside.ts'],
+    },
     { ...shared, displayName: 'browser', testMatch: ['<rootDir>/e2e/**/*.test.ts'] },
   ],
 };

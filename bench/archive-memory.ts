@@ -1,4 +1,5 @@
 /** How much a server grows while a study is taken away and opened again: run as a process of its own, prints the growths in bytes; the study goes. */
+import '@/scripts/outside';
 import { openStudy } from '@/server/archive/open';
 import { takeStudy } from '@/server/archive/take';
 import { piecesOf } from '@/server/body';

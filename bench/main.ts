@@ -2,6 +2,7 @@
  * `npm run bench`: speed as ratios in one run, each part printed as it ends. `-- core`, `measures`, `ties`, `pictures`, `names`, `broken`, `sift`, `views`, `figures`, `archive` or `import` for a part, `-- all` for everything; archive and
  * import need DATABASE_URL.
  */
+import '@/scripts/outside';
 import { own } from '@/core/own';
 import { type Line, printed } from './clock';
 

@@ -2,7 +2,7 @@
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { needBuild } from './setup/build.mjs';
-import { database, prepare } from './setup/database.mjs';
+import { database, firstLink, prepare } from './setup/database.mjs';
 import { needModules } from './setup/packages.mjs';
 import { say, stop } from './setup/run.mjs';
 import { endOldServers, onEnd, portFrom, serve } from './setup/serve.mjs';
@@ -22,6 +22,7 @@ try {
   await needBuild(root);
   const port = await portFrom(Number(process.env.PORT ?? 3000));
   server = await serve(root, { mode: 'start', port, url: held.url, quiet: true });
+  firstLink(root, held.url, server.address);
   say(`\nNunatak is at ${server.address}\nStop with Ctrl C; what you did is kept.\n`);
   server.child.once('exit', () => {
     held.giveBack();

@@ -1,6 +1,7 @@
 /** Brings the database up to date and loads the demo study where no study of its name has ever been. */
-import { eq } from 'drizzle-orm';
-import { database, pool, study } from '@/server/db';
+import './outside';
+import { and, eq } from 'drizzle-orm';
+import { database, member, person, pool, study } from '@/server/db';
 import { migrateDatabase } from '@/server/db/migrate';
 import { createKept } from '@/server/kept';
 import { createStudy } from '@/server/studies';
@@ -24,12 +25,14 @@ import { type DemoFile, demoFiles } from '@/demo/files';
 import { prepared } from '@/demo/tables';
 import { picture } from '@/runner/canvas';
 import { demoFigures } from '@/demo/figures';
+import { demoTeam } from '@/demo/team';
 import { demoNetworks, demoStudyName, linked } from '@/demo/trails';
 
 async function load(): Promise<void> {
   const there = await database().select({ id: study.id }).from(study).where(eq(study.name, demoStudyName));
   if (there.length) return;
   const { id } = await createStudy(demoStudyName);
+  await addTeam(id);
   for (const file of demoFiles().filter(({ stored }) => stored)) await store(id, file);
   await keepOutlines(id);
   const heads = await listTables(id);
@@ -54,6 +57,23 @@ async function load(): Promise<void> {
     }
     const { id: kept } = await createFigure(id, figure, name);
     await keepFigurePicture(id, kept, await pictured(layFigure(figure, (one) => made.get(one))));
+  }
+}
+
+/** Those of the demo; whoever starts it goes by the first one's name, until they have given their own. */
+async function addTeam(studyId: string): Promise<void> {
+  const [{ name, email }, ...rest] = demoTeam;
+  await database()
+    .update(person)
+    .set({ name, email })
+    .where(and(eq(person.standing, true), eq(person.email, 'owner@localhost')));
+  for (const one of rest) {
+    const [made] = await database()
+      .insert(person)
+      .values({ name: one.name, email: one.email })
+      .onConflictDoUpdate({ target: person.email, set: { name: one.name } })
+      .returning({ id: person.id });
+    await database().insert(member).values({ studyId, personId: made.id, role: one.role }).onConflictDoNothing();
   }
 }
 

@@ -5,6 +5,7 @@ import { action, text } from './action';
 const mockAsked: [string, string, string][] = [];
 jest.mock('@/server/access', () => ({
   NotFound: class NotFound extends Error {},
+  NotAllowed: class NotAllowed extends Error {},
   studyFor: (id: string, right: string, among: string) => {
     mockAsked.push([id, right, among]);
     if (id !== 'mine')

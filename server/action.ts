@@ -1,7 +1,8 @@
 /** What every action of the interface has in common: its arguments are parsed, the right is asked for, and whatever goes wrong becomes an answer. */
 import * as z from 'zod';
-import { type Right, studyFor } from '@/server/access';
+import { NotFound, type Right, studyFor } from '@/server/access';
 import { type Answer, answered } from '@/server/answer';
+import { signedIn } from '@/server/people/person';
 
 /** NUL is in no text of the database. */
 export const text = z
@@ -32,6 +33,31 @@ export function action<const A extends readonly z.ZodType[], R>(
       // Missing ones are parsed as well: most must be there.
       const parsed = schemas.map((schema, i) => schema.parse(words[i])) as Outputs<A>;
       return work(id, ...parsed);
+    });
+  return Object.assign(given, { right });
+}
+
+/** Who may ask for what concerns no study: anybody at the door, whoever is signed in, or administrators. */
+export type Standing = 'anybody' | 'person' | 'administrator';
+
+export interface HouseAction<A extends readonly unknown[], R> {
+  (...given: A): Promise<Answer<R>>;
+  right: Standing;
+}
+
+/** An action that concerns no study; to whom it is not open, it is not there. */
+export function houseAction<const A extends readonly z.ZodType[], R>(
+  right: Standing,
+  schemas: A,
+  work: (...given: Outputs<A>) => Promise<R>,
+): HouseAction<Inputs<A>, R> {
+  const given = async (...words: Inputs<A>): Promise<Answer<R>> =>
+    answered(async () => {
+      if (right !== 'anybody') {
+        const { administrator } = await signedIn();
+        if (right === 'administrator' && !administrator) throw new NotFound('Only administrators can do that.');
+      }
+      return work(...(schemas.map((schema, i) => schema.parse(words[i])) as Outputs<A>));
     });
   return Object.assign(given, { right });
 }

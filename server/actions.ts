@@ -4,8 +4,7 @@ import * as z from 'zod';
 import { readFigure } from '@/core/figure/plan';
 import { columnRefSchema } from '@/core/names';
 import { type StoredTrail, readTrail } from '@/core/trail';
-import { action, text } from '@/server/action';
-import { type Answer, answered } from '@/server/answer';
+import { action, houseAction, text } from '@/server/action';
 import * as studies from '@/server/studies';
 import * as tables from '@/server/tables';
 import * as edits from '@/server/tables/edit';
@@ -16,6 +15,10 @@ import * as shortlists from '@/server/shortlists';
 import * as networks from '@/server/networks';
 import * as figures from '@/server/figures';
 import * as suggested from '@/server/networks/suggest';
+import * as people from '@/server/people';
+import * as door from '@/server/people/door';
+import * as members from '@/server/people/members';
+import * as links from '@/server/people/links';
 
 const whole = z.number().int().min(0).max(2_147_483_647);
 const way = z.enum(['undo', 'redo']);
@@ -24,12 +27,10 @@ const author = z.uuid();
 const figure = z.custom<object>().transform((given) => readFigure(given));
 const trail = z.custom<StoredTrail>().transform((given) => readTrail(given));
 
-export async function createStudy(name: string): Promise<Answer<{ id: string }>> {
-  return answered(() => studies.createStudy(text.parse(name)));
-}
+export const createStudy = houseAction('person', [text], studies.createStudy);
 export const renameStudy = action('edit', [text], studies.renameStudy);
-export const deleteStudy = action('edit', [], studies.deleteStudy);
-export const restoreStudy = action('edit', [], studies.restoreStudy, 'deleted');
+export const deleteStudy = action('own', [], studies.deleteStudy);
+export const restoreStudy = action('own', [], studies.restoreStudy, 'deleted');
 
 export const renameTable = action('edit', [text, text], tables.renameTable);
 /** Takes back an import that made a table, with all that it did elsewhere. */
@@ -98,3 +99,37 @@ export const namesHistory = action('read', [text, author], names.namesHistory);
 export const renameNames = action('edit', [text, text], names.renameNames);
 export const deleteNames = action('edit', [text], names.deleteNames);
 export const restoreNames = action('edit', [text], names.restoreNames);
+
+/** Who has a part in a study, and what part. */
+const role = z.enum(['owner', 'editor', 'reader']);
+const person = z.uuid();
+export const listMembers = action('read', [], members.listMembers);
+export const addMember = action('own', [text, role], members.addMember);
+export const changeRole = action('own', [person, role], members.changeRole);
+export const removeMember = action('own', [person], members.removeMember);
+export const leaveStudy = action('read', [], members.leaveStudy);
+
+/** The door. */
+const password = z.string().max(1000);
+export const signIn = houseAction('anybody', [text, password], door.signIn);
+export const signOut = houseAction('anybody', [], door.signOut);
+export const signOutEverywhere = houseAction('person', [], door.signOutEverywhere);
+export const changePassword = houseAction('person', [password, password], door.changePassword);
+export const openLink = houseAction('anybody', [text], links.openLink);
+export const setByLink = houseAction(
+  'anybody',
+  [text, z.object({ name: text, email: text, password })],
+  links.setByLink,
+);
+/** Where nobody needs to sign in: who there is to be looked as, and looking as one of them. */
+export const others = houseAction('anybody', [], door.others);
+export const lookAs = houseAction('anybody', [person], door.lookAs);
+
+/** The people of this server, for administrators. */
+export const listPeople = houseAction('administrator', [], people.listPeople);
+export const invite = houseAction('administrator', [text, text, z.boolean()], people.invite);
+export const resetLink = houseAction('administrator', [person], people.resetLink);
+export const endSessions = houseAction('administrator', [person], people.endSessions);
+export const setActive = houseAction('administrator', [person, z.boolean()], people.setActive);
+export const setAdministrator = houseAction('administrator', [person, z.boolean()], people.setAdministrator);
+export const storage = houseAction('administrator', [], people.storage);

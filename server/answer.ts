@@ -3,9 +3,10 @@ import { randomUUID } from 'node:crypto';
 import pino from 'pino';
 import * as z from 'zod';
 import { Fault } from '@/core/fault';
-import { NotFound } from '@/server/access';
+import { NotAllowed, NotFound } from '@/server/access';
 import { databaseProblem, passes, unstorable } from '@/server/db/problem';
 import { refusal } from '@/server/gate';
+import { NotSignedIn } from '@/server/people/person';
 
 /** What the log has of an error: what went wrong and where, and nothing of the data that it went wrong with. */
 export function toldOf(error: unknown): unknown {
@@ -36,6 +37,9 @@ interface Problem {
 /** What a user may see of an error: a Fault's sentence; of anything else only an id, under which the log has the rest. */
 function problemOf(error: unknown): Problem {
   if (error instanceof NotFound) return { status: 404, title: 'Not found', detail: error.message, where: error.where };
+  if (error instanceof NotSignedIn)
+    return { status: 401, title: 'Not signed in', detail: error.message, where: error.where };
+  if (error instanceof NotAllowed) return { status: 403, title: 'Not allowed', detail: error.message };
   if (error instanceof Fault)
     return { status: 422, title: 'Cannot be done', detail: error.message, where: error.where };
   if (error instanceof SyntaxError) return { status: 400, title: 'Wrong input', detail: 'The request is no JSON.' };

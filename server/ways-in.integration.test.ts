@@ -1,4 +1,4 @@
-/** Every action and every route, asked for a study of one's own, for what belongs to another, for a deleted one and for nonsense. A new one without a line here fails. */
+/** Every action and every route, asked by every role, for a study of one's own, for what belongs to another, for a deleted one and for nonsense. A new one without a line here fails. */
 import { randomUUID } from 'node:crypto';
 import { readdirSync } from 'node:fs';
 import { join, relative } from 'node:path';
@@ -6,7 +6,9 @@ import { trailSchema } from '@/core/trail';
 import * as access from './access';
 import * as actions from './actions';
 import { log } from './answer';
-import { pool } from './db';
+import { type Role, database, member, person, pool } from './db';
+import { type Person, actAs } from './people/person';
+import type { Standing } from './action';
 import { migrateDatabase } from './db/migrate';
 import { createNames } from './names';
 import { createNetwork } from './networks';
@@ -26,6 +28,9 @@ jest.mock('./access', () => {
 beforeAll(async () => {
   log.level = 'silent';
   await migrateDatabase();
+  await somebody('newcomer');
+  for (const role of ['owner', 'editor', 'reader', 'administrator', 'outsider'] as const)
+    roles[role] = await somebody(role, { administrator: role === 'administrator' });
 });
 afterAll(() => pool().end());
 
@@ -69,13 +74,53 @@ async function filled(): Promise<Held> {
 }
 
 type Right = access.Right;
+
+const somebody = async (name: string, more: object = {}): Promise<Person> => {
+  const email = `${name}@example.org`;
+  const [made] = await database()
+    .insert(person)
+    .values({ name, email, ...more })
+    .onConflictDoUpdate({ target: person.email, set: { name } })
+    .returning();
+  return made;
+};
+/** Members of the studies that are asked for, and people who have no part in them. */
+const roles = {} as Record<'owner' | 'editor' | 'reader' | 'administrator' | 'outsider', Person>;
+const has: Record<keyof typeof roles | 'stranger', readonly Right[]> = {
+  owner: ['read', 'edit', 'own'],
+  editor: ['read', 'edit'],
+  reader: ['read'],
+  administrator: [],
+  outsider: [],
+  stranger: [],
+};
 type Way = [Right, (held: Held) => unknown[]];
 
+/** By action that concerns no study: to whom it is open, and what it is called with. */
+const houses = {
+  createStudy: ['person', () => ['Another']],
+  signIn: ['anybody', () => ['nobody@example.org', 'wrong']],
+  signOut: ['anybody', () => []],
+  signOutEverywhere: ['person', () => []],
+  changePassword: ['person', () => ['wrong', 'four words of no kin']],
+  openLink: ['anybody', () => ['no-link']],
+  setByLink: ['anybody', () => ['no-link', { name: 'x', email: 'x@example.org', password: 'four words of no kin' }]],
+  others: ['anybody', () => []],
+  lookAs: ['anybody', () => [randomUUID()]],
+  listPeople: ['administrator', () => []],
+  invite: ['administrator', () => ['Newer', `${randomUUID()}@example.org`, false]],
+  resetLink: ['administrator', () => [roles.reader.id]],
+  endSessions: ['administrator', () => [roles.reader.id]],
+  setActive: ['administrator', () => [roles.reader.id, true]],
+  setAdministrator: ['administrator', () => [roles.administrator.id, true]],
+  storage: ['administrator', () => []],
+} satisfies Record<string, [Standing, () => unknown[]]>;
+
 /** By action: the right it asks for, and what it is called with after the study. */
-const ways: Record<Exclude<keyof typeof actions, 'createStudy'>, Way> = {
+const ways: Record<Exclude<keyof typeof actions, keyof typeof houses>, Way> = {
   renameStudy: ['edit', () => ['Other name']],
-  deleteStudy: ['edit', () => []],
-  restoreStudy: ['edit', () => []],
+  deleteStudy: ['own', () => []],
+  restoreStudy: ['own', () => []],
   renameTable: ['edit', () => ['ties', 'other']],
   undoIntake: ['edit', () => ['ties']],
   stepTable: ['edit', () => ['ties', 'undo', author]],
@@ -117,6 +162,11 @@ const ways: Record<Exclude<keyof typeof actions, 'createStudy'>, Way> = {
   renameNames: ['edit', ({ list }) => [list, 'other']],
   deleteNames: ['edit', ({ list }) => [list]],
   restoreNames: ['edit', ({ list }) => [list]],
+  listMembers: ['read', () => []],
+  addMember: ['own', () => ['newcomer@example.org', 'reader']],
+  changeRole: ['own', () => [roles.reader.id, 'reader']],
+  removeMember: ['own', () => [roles.reader.id]],
+  leaveStudy: ['read', () => []],
 };
 
 const snapshot = (): FormData => {
@@ -192,7 +242,7 @@ const files = (readdirSync(root, { recursive: true }) as string[])
   .map((path) => relative('.', path).replace(/\/route\.ts$/, ''));
 
 test('every action and every route has its line', () => {
-  expect(Object.keys(actions).sort()).toEqual([...Object.keys(ways), 'createStudy'].sort());
+  expect(Object.keys(actions).sort()).toEqual([...Object.keys(ways), ...Object.keys(houses)].sort());
   expect(files.sort()).toEqual(Object.keys(routes).sort());
 });
 
@@ -278,6 +328,78 @@ describe.each(Object.entries(routes).filter(([, [, right]]) => right !== 'none')
     if (name.includes('[network]') || name.includes('[figure]'))
       expect(await callRoute(name, other.study, mine)).toBe(404);
     expect([await all(mine.study), await all(gone.study)]).toEqual(before);
+  });
+});
+
+/** What whoever may not is told: the same, whether a thing is there or not. */
+const refusals = [
+  /^You are not signed in/,
+  /^This study is not there/,
+  /^There is nothing to bring back/,
+  /^You may read/,
+  /^Only an owner/,
+  /^Only administrators/,
+];
+const shared = async (): Promise<Held> => {
+  const held = await filled();
+  const parts = (['owner', 'editor', 'reader'] as Role[]).map((role) => ({
+    studyId: held.study,
+    personId: roles[role as 'owner'].id,
+    role,
+  }));
+  await database().insert(member).values(parts);
+  return held;
+};
+const everybody = Object.keys(has) as (keyof typeof has)[];
+const asRole = <T>(role: keyof typeof has, work: () => Promise<T>): Promise<T> =>
+  actAs(role === 'stranger' ? 'nobody' : roles[role], work);
+
+describe('by every role', () => {
+  test.each(Object.entries(ways))('the action %s', async (name, [right]) => {
+    const held = await shared();
+    if (name === 'restoreStudy') await deleteStudy(held.study);
+    const before = await all(held.study);
+    const may = everybody.filter((role) => has[role].includes(right));
+    for (const role of everybody.filter((one) => !may.includes(one))) {
+      const answer = (await asRole(role, () => callAction(name, held.study, held))) as { ok: boolean; fault?: string };
+      expect([role, answer.ok]).toEqual([role, false]);
+      expect(refusals.some((words) => words.test(answer.fault ?? ''))).toBe(true);
+      expect(await all(held.study)).toBe(before);
+    }
+    for (const role of may) {
+      const own = await shared();
+      if (name === 'restoreStudy') await deleteStudy(own.study);
+      const answer = (await asRole(role, () => callAction(name, own.study, own))) as { ok: boolean; fault?: string };
+      expect([role, refusals.some((words) => words.test(answer.fault ?? ''))]).toEqual([role, false]);
+    }
+  });
+
+  test.each(Object.entries(routes).filter(([, [, right]]) => right !== 'none'))(
+    'the route %s',
+    async (name, [, right]) => {
+      const held = await shared();
+      const before = await all(held.study);
+      for (const role of everybody) {
+        const may = has[role].includes(right as Right);
+        const study = may ? (await shared()).study : held.study;
+        const status = await asRole(role, () => callRoute(name, study, held));
+        const wanted = role === 'stranger' ? 401 : has[role].includes('read') ? 403 : 404;
+        expect([role, may ? ![401, 403].includes(status) : status]).toEqual([role, may || wanted]);
+      }
+      expect(await all(held.study)).toBe(before);
+    },
+  );
+
+  test.each(Object.entries(houses))('the action %s, which concerns no study', async (name, [right, given]) => {
+    for (const role of everybody) {
+      const may = right === 'anybody' || (role !== 'stranger' && (right === 'person' || role === 'administrator'));
+      const call = (
+        actions as unknown as Record<string, (...words: unknown[]) => Promise<Answered & { fault?: string }>>
+      )[name];
+      expect((call as unknown as { right: Standing }).right).toBe(right);
+      const { fault = '' } = await asRole(role, () => call(...given()));
+      expect([role, refusals.some((words) => words.test(fault))]).toEqual([role, !may]);
+    }
   });
 });
 

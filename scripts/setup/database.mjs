@@ -16,3 +16,9 @@ export function prepare(root, url, { demo }) {
   const args = [join(root, 'scripts', 'load-demo.ts'), ...(demo ? [] : ['--only-migrate'])];
   run(join(root, 'node_modules', '.bin', 'tsx'), args, { cwd: root, env: { ...process.env, DATABASE_URL: url } });
 }
+
+/** Prints the link of the first administrator, where accounts are needed and nobody administers yet. */
+export function firstLink(root, url, address) {
+  const args = [join(root, 'scripts', 'first-link.ts'), process.env.NUNATAK_ORIGIN ?? address];
+  run(join(root, 'node_modules', '.bin', 'tsx'), args, { cwd: root, env: { ...process.env, DATABASE_URL: url } });
+}

@@ -26,7 +26,7 @@ export async function serve(root, { mode, port, url, quiet }) {
       join(root, 'node_modules', 'next', 'dist', 'bin', 'next'),
       mode,
       '--hostname',
-      '127.0.0.1',
+      process.env.NUNATAK_LISTEN || '127.0.0.1',
       '--port',
       String(port),
     ],

@@ -1,6 +1,5 @@
 /** Opens the archive of a study as a new study: all of it, or nothing. */
 import { randomUUID } from 'node:crypto';
-import { isNull } from 'drizzle-orm';
 import { type StudyArchive, readStudyArchive } from '@/core/archive';
 import { Fault, counted, listed } from '@/core/fault';
 import { heldKey, readFigure, readHeld } from '@/core/figure/plan';
@@ -21,10 +20,9 @@ import {
   networkVersion,
   shortlist,
   snapshot,
-  study,
   studyTable,
 } from '@/server/db';
-import { cleanName } from '@/server/studies';
+import { cleanName, newStudy, studyNames } from '@/server/studies';
 import { packAhead } from '@/server/tables/packed';
 import { newSet } from '@/server/tables/record-sets';
 
@@ -51,7 +49,7 @@ export async function openStudy(body: Body, fileName: string): Promise<OpenedStu
 
 async function store(archive: StudyArchive): Promise<OpenedStudy> {
   const name = await freeName(cleanName(archive.name, 'study'));
-  const [{ id }] = await database().insert(study).values({ name }).returning({ id: study.id });
+  const id = await newStudy(name);
   const things = [...archive.shortlists, ...archive.kept, ...archive.networks, ...archive.figures];
   const ids = new Map(things.map((one) => [one.id, randomUUID() as string]));
   const known: Known = { archive, studyId: id, ids, now: Date.now(), notes: [] };
@@ -83,8 +81,7 @@ const inOrder = ({ now }: Known, i: number): Date => new Date(now - i);
 /** The name, or with a number where a study has it already. */
 async function freeName(wanted: string): Promise<string> {
   await inTurn('names of studies');
-  const studies = await database().select({ name: study.name }).from(study).where(isNull(study.deletedAt));
-  const taken = new Set(studies.map(({ name }) => name));
+  const taken = await studyNames();
   let name = wanted;
   for (let i = 2; taken.has(name); i++) name = `${wanted.slice(0, 190)} (${i})`;
   return name;

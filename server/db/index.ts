@@ -117,3 +117,4 @@ export async function onOneConnection<T>(work: () => Promise<T>): Promise<T> {
 }
 
 export * from './schema';
+export * from './people';

@@ -2,10 +2,22 @@
 import { join } from 'node:path';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import { sql } from 'drizzle-orm';
-import { database, namesList, network, onOneConnection, record, recordSet, shortlist, study, studyTable } from '.';
+import {
+  database,
+  figure,
+  kept,
+  namesList,
+  network,
+  onOneConnection,
+  record,
+  recordSet,
+  shortlist,
+  study,
+  studyTable,
+} from '.';
 
 /** Tables of what can be deleted and brought back. */
-export const deletable = [study, studyTable, network, namesList, shortlist] as const;
+export const deletable = [study, studyTable, network, namesList, shortlist, kept, figure] as const;
 
 export async function migrateDatabase(root = process.cwd()): Promise<void> {
   await onOneConnection(async () => {

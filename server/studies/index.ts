@@ -1,14 +1,17 @@
 /** Studies: listed, made, renamed, deleted and brought back. */
-import { desc, eq, isNull, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { Fault } from '@/core/fault';
-import { database, network, snapshot, study, studyTable } from '@/server/db';
+import { type Role, database, inTransaction, member, network, snapshot, study, studyTable } from '@/server/db';
 import { studyFor } from '@/server/access';
+import { signedIn } from '@/server/people/person';
 import { pictureAddress } from '@/server/networks/picture';
 
 export interface StudyCard {
   id: string;
   name: string;
   changedAt: Date;
+  /** Of whoever asks. */
+  role: Role;
   tables: number;
   records: number;
   networks: {
@@ -33,10 +36,18 @@ export function cleanName(name: string, what: string): string {
   return clean;
 }
 
-/** All studies, the last changed first. */
+/** The studies that whoever asks has a part in, the last changed first. */
 export async function listStudies(): Promise<StudyCard[]> {
   const db = database();
-  const studies = await db.select().from(study).where(isNull(study.deletedAt)).orderBy(desc(study.changedAt), study.id);
+  const { id: personId } = await signedIn();
+  const studies = await db
+    .select({ id: study.id, name: study.name, changedAt: study.changedAt, role: member.role })
+    .from(study)
+    .innerJoin(member, and(eq(member.studyId, study.id), eq(member.personId, personId)))
+    .where(isNull(study.deletedAt))
+    .orderBy(desc(study.changedAt), study.id);
+  const mine = studies.map(({ id }) => id);
+  if (!mine.length) return [];
   const tables = await db
     .select({
       studyId: studyTable.studyId,
@@ -44,7 +55,7 @@ export async function listStudies(): Promise<StudyCard[]> {
       records: sql<number>`coalesce(sum(${studyTable.rows}), 0)::int`,
     })
     .from(studyTable)
-    .where(isNull(studyTable.deletedAt))
+    .where(and(isNull(studyTable.deletedAt), inArray(studyTable.studyId, mine)))
     .groupBy(studyTable.studyId);
   const networks = await db
     .select({
@@ -58,14 +69,15 @@ export async function listStudies(): Promise<StudyCard[]> {
     })
     .from(network)
     .leftJoin(snapshot, eq(snapshot.networkId, network.id))
-    .where(isNull(network.deletedAt))
+    .where(and(isNull(network.deletedAt), inArray(network.studyId, mine)))
     .orderBy(desc(network.changedAt), network.id);
-  return studies.map(({ id, name, changedAt }) => {
+  return studies.map(({ id, name, changedAt, role }) => {
     const held = tables.find((row) => row.studyId === id);
     return {
       id,
       name,
       changedAt,
+      role,
       tables: held?.tables ?? 0,
       records: held?.records ?? 0,
       networks: networks.filter((row) => row.studyId === id).map(({ studyId: _studyId, ...row }) => row),
@@ -74,11 +86,28 @@ export async function listStudies(): Promise<StudyCard[]> {
 }
 
 export async function createStudy(name: string): Promise<{ id: string }> {
-  const made = await database()
-    .insert(study)
-    .values({ name: cleanName(name, 'study') })
-    .returning({ id: study.id });
-  return made[0];
+  return { id: await newStudy(cleanName(name, 'study')) };
+}
+
+/** A study of whoever asks; its id. */
+export async function newStudy(name: string): Promise<string> {
+  const { id: personId } = await signedIn();
+  return inTransaction(async () => {
+    const [{ id: studyId }] = await database().insert(study).values({ name }).returning({ id: study.id });
+    await database().insert(member).values({ studyId, personId, role: 'owner' });
+    return studyId;
+  });
+}
+
+/** Names of the studies that whoever asks has a part in. */
+export async function studyNames(): Promise<Set<string>> {
+  const { id: personId } = await signedIn();
+  const found = await database()
+    .select({ name: study.name })
+    .from(study)
+    .innerJoin(member, and(eq(member.studyId, study.id), eq(member.personId, personId)))
+    .where(isNull(study.deletedAt));
+  return new Set(found.map(({ name }) => name));
 }
 
 export async function renameStudy(id: string, name: string): Promise<void> {
@@ -90,7 +119,7 @@ export async function renameStudy(id: string, name: string): Promise<void> {
 }
 
 export async function deleteStudy(id: string): Promise<void> {
-  await studyFor(id, 'edit');
+  await studyFor(id, 'own');
   await database()
     .update(study)
     .set({ deletedAt: sql`now()` })
@@ -99,7 +128,7 @@ export async function deleteStudy(id: string): Promise<void> {
 
 /** Takes a deletion back. */
 export async function restoreStudy(id: string): Promise<void> {
-  await studyFor(id, 'edit', 'deleted');
+  await studyFor(id, 'own', 'deleted');
   await database().update(study).set({ deletedAt: null }).where(eq(study.id, id));
 }
 

@@ -19,6 +19,7 @@ const storing = (study: string, rows: number): ChildProcess =>
       '--input-type=module',
       '-e',
       `
+      import './scripts/outside.ts';
       import * as store from './server/tables/store.ts';
       import * as db from './server/db/index.ts';
       async function* rows() {

@@ -5,19 +5,12 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { createFigure, deleteFigure, renameFigure, restoreFigure } from '@/server/actions';
 import { Button, IconButton, Menu, TextField } from '@/ui/kit';
+import { SaveWord } from '@/ui/kit/save-word';
 import { TopBar } from '@/ui/kit/top-bar';
 import { toast } from '@/ui/kit/toast';
 import { deleteEntry } from '@/ui/studies/card';
 import { useFigure, useFigureStore } from './context';
 import { useTakes } from './takes';
-
-const saveWords = {
-  saved: 'Saved',
-  waiting: 'Saving …',
-  saving: 'Saving …',
-  failed: 'Not saved yet',
-  conflict: 'Not saved',
-};
 
 /** The top bar of an open figure. */
 export function FigureBar() {
@@ -45,9 +38,7 @@ export function FigureBar() {
           <Redo2 size={16} aria-hidden />
         </IconButton>
       </div>
-      <span role="status" className="w-21 text-quiet">
-        {saveWords[save]}
-      </span>
+      <SaveWord kind={save} reads={study.role === 'reader'} />
       <Menu
         align="end"
         trigger={

@@ -25,6 +25,7 @@ export interface FigureSession {
 
 export function startFigureSession(store: FigureStore, start: FigureStart): FigureSession {
   const { study, id } = store.getState();
+  const keeps = study.role !== 'reader';
   const address = `/api/studies/${study.id}/figures/${id}`;
   let worker = opened();
   let factor = 0;
@@ -84,7 +85,7 @@ export function startFigureSession(store: FigureStore, start: FigureStart): Figu
   /** Sends the small picture of the page for its card. */
   const keep = async (): Promise<void> => {
     const { figure, save } = store.getState();
-    if (kept === figure || save === 'conflict' || ended) return;
+    if (!keeps || kept === figure || save === 'conflict' || ended) return;
     kept = figure;
     try {
       await fetch(`${address}/picture`, { method: 'PUT', body: await worker.service.picture(figure) });
@@ -100,7 +101,7 @@ export function startFigureSession(store: FigureStore, start: FigureStart): Figu
   const saveOnce = async (): Promise<void> => {
     clearTimeout(saveTimer);
     const { figure, version, save } = store.getState();
-    if (save !== 'waiting' && save !== 'failed') return;
+    if (!keeps || (save !== 'waiting' && save !== 'failed')) return;
     store.setState({ save: 'saving' });
     try {
       const answer = await saveFigure(study.id, id, version, figure);
@@ -128,7 +129,7 @@ export function startFigureSession(store: FigureStore, start: FigureStart): Figu
   });
   const leaving = (event: BeforeUnloadEvent): void => {
     const { save } = store.getState();
-    if (save === 'saved') return;
+    if (!keeps || save === 'saved') return;
     void saveNow();
     if (save !== 'saving') event.preventDefault();
   };

@@ -7,7 +7,8 @@ import type { Shortlist } from '@/core/trail';
 import type { TableAddress } from '@/worker/client';
 
 export interface FigureStart {
-  study: { id: string; name: string };
+  /** Of whoever looks: a reader keeps nothing. */
+  study: { id: string; name: string; role?: 'owner' | 'editor' | 'reader' };
   figure: { id: string; name: string; version: number; settings: FigureSettings };
   /** All figures of the study. */
   others: { id: string; name: string }[];

@@ -1,10 +1,15 @@
 'use client';
 import { clsx } from 'clsx';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { Mark } from './mark';
 import { askToLeave } from './stay';
 import { ThemeSwitch } from './theme';
+
+const AccountMenu = dynamic(() => import('./account-menu').then((it) => it.AccountMenu), {
+  loading: () => <span className="size-6.5" />,
+});
 
 /** The bar across the top of every page. */
 export function TopBar({ children }: { children?: ReactNode }) {
@@ -13,6 +18,7 @@ export function TopBar({ children }: { children?: ReactNode }) {
       <Mark />
       {children}
       <ThemeSwitch />
+      <AccountMenu />
     </header>
   );
 }
@@ -22,6 +28,7 @@ const places = [
   { key: 'names', name: 'Names' },
   { key: 'networks', name: 'Networks' },
   { key: 'figures', name: 'Figures' },
+  { key: 'people', name: 'People' },
 ] as const;
 
 /** The study's name and its places. */

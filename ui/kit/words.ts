@@ -36,3 +36,15 @@ export function sentence(error: unknown): string {
   if (error instanceof Error && error.name === 'Fault') return error.message;
   return 'Something broke on our side. Reload the page; nothing that was saved is lost.';
 }
+
+/** `312 kB`, `4.1 MB`; powers of ten. */
+export function bytesInWords(bytes: number): string {
+  const units = ['bytes', 'kB', 'MB', 'GB', 'TB'];
+  let at = 0;
+  let amount = bytes;
+  while (amount >= 999.5 && at < units.length - 1) {
+    amount /= 1000;
+    at++;
+  }
+  return `${at === 0 || amount >= 9.95 ? Math.round(amount) : amount.toFixed(1)} ${units[at]}`;
+}

@@ -8,6 +8,7 @@ import { Button, IconButton, Menu, TextField } from '@/ui/kit';
 import { createNetwork, deleteNetwork, makeFigure, renameNetwork, restoreNetwork } from '@/server/actions';
 import { deleteEntry } from '@/ui/studies/card';
 import { stored } from '@/core/trail';
+import { SaveWord } from '@/ui/kit/save-word';
 import { TopBar } from '@/ui/kit/top-bar';
 import { Find } from './find';
 import { TakeAway } from './take-away';
@@ -19,6 +20,7 @@ export function WorkbenchBar() {
   const study = useWorkbench((state) => state.study);
   const past = useWorkbench((state) => state.past.length);
   const future = useWorkbench((state) => state.future.length);
+  const save = useWorkbench((state) => state.save.kind);
   const store = useWorkbenchStore();
   const [keys, setKeys] = useState(false);
   return (
@@ -43,7 +45,7 @@ export function WorkbenchBar() {
           <Keyboard size={16} aria-hidden />
         </IconButton>
       </div>
-      <SaveWord />
+      <SaveWord kind={save} reads={study.role === 'reader'} />
       <TakeAway />
       <MakeFigure />
       <KeysHelp open={keys} onOpen={setKeys} />
@@ -73,23 +75,6 @@ function MakeFigure() {
     >
       Make figure
     </Button>
-  );
-}
-
-const saveWords = {
-  saved: 'Saved',
-  waiting: 'Saving …',
-  saving: 'Saving …',
-  failed: 'Not saved yet',
-  conflict: 'Not saved',
-};
-
-function SaveWord() {
-  const kind = useWorkbench((state) => state.save.kind);
-  return (
-    <span role="status" className="w-21 text-quiet">
-      {saveWords[kind]}
-    </span>
   );
 }
 

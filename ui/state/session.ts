@@ -30,9 +30,10 @@ export interface Session {
   end(): void;
 }
 
-/** @param keeps Whether the trail and what comes of it are saved; else they are only looked at. */
-export function startSession(store: WorkbenchStore, keeps = true): Session {
+/** @param wanted Whether the trail and what comes of it are saved; else they are only looked at. */
+export function startSession(store: WorkbenchStore, wanted = true): Session {
   const { study, network } = store.getState();
+  const keeps = wanted && study.role !== 'reader';
   let worker = opened();
   let { service } = worker;
   let deaths = 0;
@@ -204,7 +205,7 @@ export function startSession(store: WorkbenchStore, keeps = true): Session {
   });
   const leaving = (event: BeforeUnloadEvent): void => {
     const { kind } = store.getState().save;
-    if (kind === 'saved') return;
+    if (!keeps || kind === 'saved') return;
     void saveNow();
     if (kind !== 'saving') event.preventDefault();
   };

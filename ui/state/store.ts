@@ -30,7 +30,8 @@ import type { InView } from './in-view';
 import type { Tie } from './tie';
 
 export interface WorkbenchStart {
-  study: { id: string; name: string };
+  /** Of whoever looks: a reader keeps nothing. */
+  study: { id: string; name: string; role?: 'owner' | 'editor' | 'reader' };
   network: { id: string; name: string; version: number; layout: string | null };
   networks: readonly OtherNetwork[];
   shortlists: readonly ShortlistRow[];

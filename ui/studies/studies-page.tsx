@@ -7,6 +7,7 @@ import { createStudy, deleteStudy, renameStudy, restoreStudy } from '@/server/ac
 import type { StudyCard } from '@/server/studies';
 import { Button, TextField, counted, sizeInWords } from '@/ui/kit';
 import { TopBar } from '@/ui/kit/top-bar';
+import { useHouse } from '@/ui/kit/who';
 import { takeStudy, useArchives } from './archives';
 import { Card, deleteEntry } from './card';
 import { changedWords } from './ago';
@@ -15,6 +16,7 @@ import { changedWords } from './ago';
 export function StudiesPage({ studies }: { studies: StudyCard[] }) {
   const router = useRouter();
   const [naming, setNaming] = useState(false);
+  const { who, accounts } = useHouse();
   const { button, told, drop } = useArchives();
   const create = async (name: string): Promise<void> => {
     const answer = await createStudy(name);
@@ -38,6 +40,11 @@ export function StudiesPage({ studies }: { studies: StudyCard[] }) {
           <div>
             <h1 className="font-serif text-2xl font-semibold">Studies</h1>
             <p className="text-quiet">Tables, names and networks of one piece of research.</p>
+            {who && !accounts && (
+              <p className="text-sm text-quiet">
+                You work as {who.name}. Only this machine reaches this server, so nobody signs in.
+              </p>
+            )}
           </div>
           {naming ? (
             <form
@@ -113,22 +120,30 @@ function StudyCardOf({ study }: { study: StudyCard }) {
         ) : undefined
       }
       entries={[
-        {
-          label: 'Rename',
-          icon: <Pencil size={15} aria-hidden />,
-          onSelect: () => setTimeout(() => setRenaming(true), 50),
-        },
+        ...(study.role === 'reader'
+          ? []
+          : [
+              {
+                label: 'Rename',
+                icon: <Pencil size={15} aria-hidden />,
+                onSelect: () => setTimeout(() => setRenaming(true), 50),
+              },
+            ]),
         {
           label: 'Take away as an archive',
           icon: <Download size={15} aria-hidden />,
           onSelect: () => void takeStudy(study),
         },
-        deleteEntry(study.name, {
-          remove: () => deleteStudy(study.id),
-          restore: () => restoreStudy(study.id),
-          gone: refresh,
-          back: refresh,
-        }),
+        ...(study.role === 'owner'
+          ? [
+              deleteEntry(study.name, {
+                remove: () => deleteStudy(study.id),
+                restore: () => restoreStudy(study.id),
+                gone: refresh,
+                back: refresh,
+              }),
+            ]
+          : []),
       ]}
     >
       <p className="text-quiet">
@@ -140,7 +155,10 @@ function StudyCardOf({ study }: { study: StudyCard }) {
           {first.name}: {sizeInWords(first.nodes, first.edges ?? 0, first.groups)}
         </p>
       )}
-      <p className="mt-1 text-sm text-quiet">{changedWords(study.changedAt)}</p>
+      <p className="mt-1 text-sm text-quiet">
+        {study.role !== 'owner' && `you are a${study.role === 'editor' ? 'n' : ''} ${study.role} · `}
+        {changedWords(study.changedAt)}
+      </p>
     </Card>
   );
 }

@@ -1,0 +1,16 @@
+import type { Metadata } from 'next';
+import { studyFor } from '@/server/access';
+import { listMembers } from '@/server/people/members';
+import { PeoplePage } from '@/ui/people/people-page';
+import { orNotFound } from '@/app/or-not-found';
+
+export const dynamic = 'force-dynamic';
+export const metadata: Metadata = { title: 'People · Nunatak' };
+
+export default async function People({ params }: { params: Promise<{ study: string }> }) {
+  const shown = await orNotFound(async () => {
+    const study = await studyFor((await params).study, 'read');
+    return { study, members: await listMembers(study.id) };
+  });
+  return <PeoplePage {...shown} />;
+}

@@ -1,0 +1,165 @@
+/** People: looked as on one's own machine, and signed in by links and passwords where accounts are needed, on a second server of the same database. */
+import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
+import { createServer } from 'node:net';
+import { join } from 'node:path';
+import { violations } from './axe';
+import { type Browser, By, type WebDriver, button, choose, named, openBrowser, openDemo, shows, wait } from './browser';
+
+jest.setTimeout(240_000);
+const root = join(__dirname, '..');
+const password = 'four words of no kin';
+
+const go = async (driver: WebDriver, address: string): Promise<void> => driver.get(address);
+const write = async (driver: WebDriver, label: string, text: string): Promise<void> =>
+  (await named(driver, 'input', label)).sendKeys(text);
+const menu = async (driver: WebDriver, who: string, entry: string): Promise<void> => {
+  await (await named(driver, 'button', `${who}: account`)).click();
+  await (await named(driver, '[role="menuitem"]', entry)).click();
+};
+
+describe('on one’s own machine', () => {
+  let browser: Browser;
+  beforeAll(async () => (browser = await openBrowser()));
+  afterAll(() => browser.close());
+
+  test('a study is looked at as somebody who may only read it', async () => {
+    const { driver } = browser;
+    await go(driver, process.env.NUNATAK_URL ?? '');
+    await shows(driver, 'You work as A. Thorne');
+    expect(await violations(driver)).toEqual([]);
+    const theirs = named(driver, '[role="menuitem"]', 'Look as D. Rowe');
+    await (await named(driver, 'button', 'A. Thorne: account')).click();
+    await (await theirs).click();
+    await shows(driver, 'You work as D. Rowe', 'you are a reader');
+    await openDemo(driver, 'Who sent seed to whom');
+    await shows(driver, 'Only looking');
+    await (await button(driver, 'Make figure')).click();
+    await shows(driver, 'You may read this study, not change it.');
+    await go(driver, (await driver.getCurrentUrl()).replace(/networks\/.*/, 'people'));
+    await shows(driver, 'What each may do', 'D. Rowe · you');
+    expect((await driver.findElements(By.css('[aria-label^="Role of"]'))).length).toBe(0);
+    expect(await violations(driver)).toEqual([]);
+  });
+});
+
+describe('where accounts are needed', () => {
+  let server: ChildProcess;
+  let address = '';
+  const browsers: Browser[] = [];
+  const opened = async (): Promise<WebDriver> => {
+    const browser = await openBrowser();
+    browsers.push(browser);
+    return browser.driver;
+  };
+  beforeAll(async () => {
+    const port = await new Promise<number>((resolve) => {
+      const free = createServer().listen(0, '127.0.0.1', () => {
+        const { port: found } = free.address() as { port: number };
+        free.close(() => resolve(found));
+      });
+    });
+    address = `http://127.0.0.1:${port}`;
+    server = spawn(
+      process.execPath,
+      [join('node_modules', 'next', 'dist', 'bin', 'next'), 'start', '--hostname', '127.0.0.1', '--port', String(port)],
+      { cwd: root, stdio: 'ignore', env: { ...process.env, NODE_ENV: 'production', NUNATAK_ACCOUNTS: 'required' } },
+    );
+    for (let i = 0; i < 300; i++) {
+      if (
+        await fetch(`${address}/icon.svg`).then(
+          (answer) => answer.ok,
+          () => false,
+        )
+      )
+        return;
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+    throw new Error('the second server does not answer');
+  });
+  afterAll(async () => {
+    server.kill('SIGTERM');
+    await Promise.all(browsers.map((one) => one.close()));
+  });
+
+  test('nobody gets in without one; the first administrator by a link that is printed', async () => {
+    expect((await fetch(`${address}/api/studies/00000000-0000-4000-8000-000000000000/versions`)).status).toBe(401);
+    const driver = await opened();
+    await go(driver, address);
+    await driver.wait(async () => (await driver.getCurrentUrl()).endsWith('/sign-in'), wait);
+    expect(await violations(driver)).toEqual([]);
+    const printed = execFileSync(join(root, 'node_modules', '.bin', 'tsx'), ['scripts/first-link.ts', address], {
+      cwd: root,
+      encoding: 'utf8',
+      env: { ...process.env, NUNATAK_ACCOUNTS: 'required' },
+    });
+    const [link] = /http:\S+\/link\/\S+/.exec(printed) ?? [];
+    await go(driver, link ?? '');
+    expect(await violations(driver)).toEqual([]);
+    await write(driver, 'Your name', 'A. Thorne');
+    await write(driver, 'E-mail', 'a.thorne@orrin.example');
+    await write(driver, 'Password', password);
+    await (await button(driver, 'Set the password')).click();
+    await shows(driver, 'Orrin Sound seed circle');
+    await go(driver, link ?? '');
+    await shows(driver, 'This link is not good any more');
+  });
+
+  test('somebody is invited, given a part, and let out', async () => {
+    const [{ driver }] = browsers;
+    await go(driver, `${address}/administration`);
+    await (await button(driver, 'Invite')).click();
+    await write(driver, 'Name', 'E. Marsh');
+    await write(driver, 'E-mail', 'e.marsh@orrin.example');
+    await (await button(driver, 'Make a link')).click();
+    const link = await (await named(driver, 'input', 'Link for E. Marsh')).getAttribute('value');
+    expect(await violations(driver)).toEqual([]);
+
+    const theirs = await opened();
+    await go(theirs, link ?? '');
+    await write(theirs, 'Password', 'too short');
+    await (await button(theirs, 'Set the password')).click();
+    await write(theirs, 'Password', ` no more, and longer`);
+    await (await button(theirs, 'Set the password')).click();
+    await shows(theirs, 'No study yet');
+
+    await go(driver, address);
+    await (await driver.findElement(By.css('main a[href*="/studies/"]'))).click();
+    await driver.wait(async () => (await driver.getCurrentUrl()).includes('/networks'), wait);
+    await go(driver, (await driver.getCurrentUrl()).replace(/networks.*/, 'people'));
+    await (await button(driver, 'Add somebody')).click();
+    await write(driver, 'E-mail', 'e.marsh@orrin.example');
+    await choose(driver, 'As', 'reader');
+    await (await button(driver, 'Add to the study')).click();
+    await shows(driver, 'E. Marsh');
+    await theirs.navigate().refresh();
+    await shows(theirs, 'Orrin Sound seed circle', 'you are a reader');
+
+    await go(driver, `${address}/administration`);
+    await (await named(driver, 'button', 'E. Marsh: more')).click();
+    await (await named(driver, '[role="menuitem"]', 'Deactivate')).click();
+    await shows(driver, 'deactivated');
+    await theirs.navigate().refresh();
+    await theirs.wait(async () => (await theirs.getCurrentUrl()).endsWith('/sign-in'), wait);
+    await write(theirs, 'E-mail', 'e.marsh@orrin.example');
+    await write(theirs, 'Password', 'too short no more, and longer');
+    await (await button(theirs, 'Sign in')).click();
+    await shows(theirs, 'E-mail address or password are not right.');
+  });
+
+  test('out, and in again; the password is changed', async () => {
+    const [{ driver }] = browsers;
+    await menu(driver, 'A. Thorne', 'Your account');
+    await shows(driver, 'Sign out everywhere');
+    expect(await violations(driver)).toEqual([]);
+    await write(driver, 'Present password', password);
+    await write(driver, 'New password', `${password}, changed`);
+    await (await button(driver, 'Change the password')).click();
+    await shows(driver, 'The password is changed.');
+    await menu(driver, 'A. Thorne', 'Sign out');
+    await driver.wait(async () => (await driver.getCurrentUrl()).endsWith('/sign-in'), wait);
+    await write(driver, 'E-mail', 'a.thorne@orrin.example');
+    await write(driver, 'Password', `${password}, changed`);
+    await (await button(driver, 'Sign in')).click();
+    await shows(driver, 'Orrin Sound seed circle');
+  });
+});

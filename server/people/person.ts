@@ -1,0 +1,84 @@
+/** Who asks. */
+import { AsyncLocalStorage } from 'node:async_hooks';
+import { and, eq, isNull } from 'drizzle-orm';
+import { Fault } from '@/core/fault';
+import { database, person } from '@/server/db';
+import { auth } from './auth';
+import { accountsRequired } from './mode';
+
+export interface Person {
+  id: string;
+  name: string;
+  email: string;
+  administrator: boolean;
+}
+
+/** Nobody has signed in, or the session has ended. */
+export class NotSignedIn extends Fault {
+  constructor() {
+    super('You are not signed in, or your session has ended. Sign in, and try again.', 'sign-in');
+  }
+}
+
+/** In this cookie stands who is looked as, where nobody needs to sign in. */
+export const asCookie = 'nunatak.as';
+
+const acting = new AsyncLocalStorage<Person | 'nobody'>();
+
+/** Does work as somebody, or as nobody: for scripts and tests, and whatever belongs to no request. */
+export const actAs = <T>(who: Person | 'nobody', work: () => T): T => acting.run(who, work);
+
+const shared = globalThis as { nunatakOutside?: boolean };
+
+const columns = { id: person.id, name: person.name, email: person.email, administrator: person.administrator };
+
+/** Who it is that works on this machine without signing in. */
+export async function standingPerson(): Promise<Person> {
+  const [found] = await database().select(columns).from(person).where(eq(person.standing, true));
+  return found;
+}
+
+async function activePerson(id: string): Promise<Person | undefined> {
+  const [found] = await database()
+    .select(columns)
+    .from(person)
+    .where(and(eq(person.id, id), isNull(person.deactivatedAt)));
+  return found;
+}
+
+/** By the headers of a request, which are the same object for all that asks during it. */
+const known = new WeakMap<object, Promise<Person | undefined>>();
+
+/** Who has sent headers; `chosen`: who is looked as, where nobody needs to sign in. */
+export async function personOf(headers: Headers, chosen: string | undefined): Promise<Person | undefined> {
+  if (headers.get('cookie')?.includes('nunatak.session_token')) {
+    const held = await (await auth()).api.getSession({ headers });
+    const found = held && (await activePerson(held.user.id));
+    if (found) return found;
+  }
+  if (accountsRequired()) return undefined;
+  return ((chosen && (await activePerson(chosen))) || undefined) ?? standingPerson();
+}
+
+/** Who asks; undefined where nobody is signed in and somebody must be. */
+export async function currentPerson(): Promise<Person | undefined> {
+  const who = acting.getStore();
+  if (who !== undefined) return who === 'nobody' ? undefined : who;
+  if (shared.nunatakOutside) return standingPerson();
+  const { headers, cookies } = await import('next/headers');
+  const given = await headers();
+  let found = known.get(given);
+  if (!found) {
+    const chosen = (await cookies()).get(asCookie)?.value;
+    found = personOf(given, chosen && /^[0-9a-f-]{36}$/.test(chosen) ? chosen : undefined);
+    known.set(given, found);
+  }
+  return found;
+}
+
+/** Who asks. @throws NotSignedIn */
+export async function signedIn(): Promise<Person> {
+  const found = await currentPerson();
+  if (!found) throw new NotSignedIn();
+  return found;
+}

@@ -1,0 +1,256 @@
+/** @jest-environment jsdom */
+/** Pages of people: who may do what there, and what is sent. */
+import { render, screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { Tooltip } from 'radix-ui';
+import type { ReactNode } from 'react';
+import type { Member } from '@/server/people/members';
+import type { PersonRow } from '@/server/people';
+import { AccountMenu } from '@/ui/kit/account-menu';
+import { initialsOf } from '@/ui/kit/initials';
+import { bytesInWords } from '@/ui/kit';
+import { type House, WhoProvider } from '@/ui/kit/who';
+import '@/ui/testing';
+import { AdministrationPage } from './administration';
+import { LinkPage } from './link';
+import { PeoplePage } from './people-page';
+import { SignInPage } from './sign-in';
+
+const mockSent: [string, ...unknown[]][] = [];
+const mockWent: string[] = [];
+let mockAnswer: (name: string) => unknown = () => ({ ok: true, value: undefined });
+jest.mock(
+  '@/server/actions',
+  () =>
+    new Proxy(
+      {},
+      {
+        get:
+          (_, name: string) =>
+          (...given: unknown[]) => {
+            mockSent.push([name, ...given]);
+            return Promise.resolve(mockAnswer(name));
+          },
+      },
+    ),
+);
+jest.mock('next/navigation', () => ({
+  useRouter: () => ({ refresh: () => mockWent.push('again'), push: (to: string) => mockWent.push(to) }),
+}));
+jest.mock('@/ui/kit/top-bar', () => ({ TopBar: () => null, StudyPlaces: () => null }));
+const mockSaid: string[] = [];
+jest.mock('@/ui/kit/toast', () => ({
+  toast: Object.assign((words: string) => mockSaid.push(words), { error: (words: string) => mockSaid.push(words) }),
+}));
+beforeEach(() => {
+  mockSent.length = mockWent.length = mockSaid.length = 0;
+  mockAnswer = () => ({ ok: true, value: undefined });
+});
+const shown = (what: ReactNode, house: House = { accounts: true }) => {
+  render(
+    <WhoProvider house={house}>
+      <Tooltip.Provider>{what}</Tooltip.Provider>
+    </WhoProvider>,
+  );
+  return userEvent.setup();
+};
+
+describe('people of a study', () => {
+  const someone = (name: string, role: Member['role'], you = false): Member => ({
+    id: name,
+    name,
+    email: `${name}@x`,
+    role,
+    since: new Date(0),
+    you,
+  });
+  const members = [someone('Thorne', 'owner', true), someone('Rowe', 'reader')];
+  const page = (role: Member['role']) => <PeoplePage study={{ id: 's', name: 'Sound', role }} members={members} />;
+
+  test('an owner changes roles, removes, and adds', async () => {
+    const user = shown(page('owner'));
+    await user.click(screen.getByRole('combobox', { name: 'Role of Rowe' }));
+    await user.click(screen.getByRole('option', { name: 'editor' }));
+    await user.click(screen.getByRole('button', { name: 'Remove Rowe' }));
+    await user.click(screen.getByRole('button', { name: 'Add somebody' }));
+    await user.type(screen.getByLabelText('E-mail'), 'lyng@x.org');
+    await user.click(screen.getByRole('button', { name: 'Add to the study' }));
+    await waitFor(() =>
+      expect(mockSent).toEqual([
+        ['changeRole', 's', 'Rowe', 'editor'],
+        ['removeMember', 's', 'Rowe'],
+        ['addMember', 's', 'lyng@x.org', 'editor'],
+      ]),
+    );
+  });
+
+  test('who does not own it sees who is there, and can leave', async () => {
+    const user = shown(page('editor'));
+    expect(screen.queryByRole('combobox')).toBeNull();
+    expect(screen.queryByRole('button', { name: /Add|Remove/ })).toBeNull();
+    mockAnswer = () => ({ ok: false, fault: 'A study needs an owner.' });
+    await user.click(screen.getByRole('button', { name: 'leave' }));
+    await waitFor(() => expect(mockSaid).toEqual(['A study needs an owner.']));
+    mockAnswer = () => ({ ok: true, value: undefined });
+    await user.click(screen.getByRole('button', { name: 'leave' }));
+    await waitFor(() => expect(mockWent).toContain('/'));
+  });
+
+  test('what does not do is said at the form, and what was typed stays', async () => {
+    const user = shown(page('owner'));
+    mockAnswer = () => ({ ok: false, fault: 'Nobody here has the address.' });
+    await user.click(screen.getByRole('button', { name: 'Add somebody' }));
+    await user.type(screen.getByLabelText('E-mail'), 'no@x.org');
+    await user.click(screen.getByRole('button', { name: 'Add to the study' }));
+    expect((await screen.findByRole('alert')).textContent).toContain('Nobody here has the address.');
+    expect(screen.getByLabelText<HTMLInputElement>('E-mail').value).toBe('no@x.org');
+  });
+});
+
+describe('administration', () => {
+  const row = (name: string, more: Partial<PersonRow> = {}): PersonRow => ({
+    id: name,
+    name,
+    email: `${name}@x`,
+    administrator: false,
+    standing: false,
+    deactivated: false,
+    invited: false,
+    sessions: 0,
+    lastSignIn: null,
+    you: false,
+    ...more,
+  });
+  const people = [
+    row('Thorne', { administrator: true, you: true, sessions: 2, lastSignIn: new Date(Date.UTC(2026, 10, 3)) }),
+    row('Lyng'),
+    row('Gone', { deactivated: true }),
+  ];
+  const page = (
+    <AdministrationPage
+      people={people}
+      studies={[{ id: 's', name: 'Sound', owners: ['Thorne', 'Lyng'], tables: 8, networks: 1, bytes: 4_123_456 }]}
+      version="0.1.0"
+    />
+  );
+  const choose = async (user: ReturnType<typeof shown>, name: string, entry: string): Promise<void> => {
+    await user.click(screen.getByRole('button', { name: `${name}: more` }));
+    await user.click(await screen.findByRole('menuitem', { name: entry }));
+  };
+
+  test('who is there, and what is held', () => {
+    shown(page);
+    const rows = within(screen.getByRole('list', { name: 'People of this server' })).getAllByRole('listitem');
+    expect(rows[0].textContent).toContain('administrator · 2 sessions · last in 3 Nov 2026');
+    expect(rows[2].textContent).toContain('deactivated');
+    expect(screen.getByRole('row', { name: /Sound/ }).textContent).toBe('SoundThorne, Lyng8 tables, 1 network4.1 MB');
+  });
+
+  test('an invitation gives a link, shown this once', async () => {
+    const user = shown(page);
+    mockAnswer = (name) => ({ ok: true, value: name === 'invite' ? { token: 'abc' } : undefined });
+    await user.click(screen.getByRole('button', { name: 'Invite' }));
+    await user.type(screen.getByLabelText('Name'), 'C. Ausk');
+    await user.type(screen.getByLabelText('E-mail'), 'ausk@x.org');
+    await user.click(screen.getByRole('button', { name: 'Make a link' }));
+    const field = await screen.findByLabelText<HTMLInputElement>('Link for C. Ausk');
+    expect(field.value).toBe('http://localhost/link/abc');
+    expect(mockSent[0]).toEqual(['invite', 'C. Ausk', 'ausk@x.org', false]);
+    await user.click(screen.getByRole('button', { name: 'Done' }));
+    expect(screen.queryByLabelText('Link for C. Ausk')).toBeNull();
+  });
+
+  test('people are let out and in, made administrators, and given links', async () => {
+    const user = shown(page);
+    await choose(user, 'Lyng', 'Make an administrator');
+    await choose(user, 'Lyng', 'Deactivate');
+    await choose(user, 'Gone', 'Let in again');
+    await choose(user, 'Thorne', 'End all sessions');
+    mockAnswer = () => ({ ok: true, value: { token: 'xyz' } });
+    await choose(user, 'Lyng', 'A link to set the password');
+    expect(await screen.findByLabelText('Link for Lyng')).toBeTruthy();
+    expect(mockSent).toEqual([
+      ['setAdministrator', 'Lyng', true],
+      ['setActive', 'Lyng', false],
+      ['setActive', 'Gone', true],
+      ['endSessions', 'Thorne'],
+      ['resetLink', 'Lyng'],
+    ]);
+    await user.click(screen.getByRole('button', { name: 'Thorne: more' }));
+    expect((await screen.findByRole('menuitem', { name: 'Deactivate' })).getAttribute('aria-disabled')).toBe('true');
+  });
+});
+
+describe('the door', () => {
+  test('a wrong password is said; the fields stay', async () => {
+    const user = shown(<SignInPage />);
+    mockAnswer = () => ({ ok: false, fault: 'E-mail address or password are not right.' });
+    await user.type(screen.getByLabelText('E-mail'), 'lyng@x.org');
+    await user.type(screen.getByLabelText('Password'), 'secret words');
+    await user.click(screen.getByRole('button', { name: 'Sign in' }));
+    expect((await screen.findByRole('alert')).textContent).toContain('not right');
+    expect(mockSent).toEqual([['signIn', 'lyng@x.org', 'secret words']]);
+  });
+
+  test('a link asks for what it needs', () => {
+    const opened = (kind: 'first' | 'reset' | 'invitation') => ({
+      ok: true as const,
+      value: { kind, name: 'C. Ausk', email: 'ausk@x.org' },
+    });
+    const fields = (): string[] => screen.getAllByText(/^(Your name|E-mail|Password)$/).map((one) => one.textContent);
+    const first = render(<LinkPage token="t" opened={opened('first')} />);
+    expect(fields()).toEqual(['Your name', 'E-mail', 'Password']);
+    first.unmount();
+    const invitation = render(<LinkPage token="t" opened={opened('invitation')} />);
+    expect(fields()).toEqual(['Your name', 'Password']);
+    invitation.unmount();
+    const reset = render(<LinkPage token="t" opened={opened('reset')} />);
+    expect(fields()).toEqual(['Password']);
+    reset.unmount();
+    render(<LinkPage token="t" opened={{ ok: false, fault: 'This link is not good any more.' }} />);
+    expect(screen.getByText('This link is not good any more.')).toBeTruthy();
+  });
+});
+
+describe('the account menu', () => {
+  const who = { id: 'a', name: 'A. Thorne', email: 'a@x', administrator: true };
+  const entries = async (user: ReturnType<typeof shown>): Promise<(string | null)[]> => {
+    await user.click(screen.getByRole('button', { name: 'A. Thorne: account' }));
+    await screen.findAllByRole('menuitem');
+    return screen.getAllByRole('menuitem').map((one) => one.textContent);
+  };
+  test('with accounts: one’s own, the administration, and out', async () => {
+    const user = shown(<AccountMenu />, { who, accounts: true });
+    expect(await entries(user)).toEqual(['Your account', 'Administration', 'Sign out']);
+    expect(mockSent).toEqual([]);
+  });
+  test('without: as whom else the study can be looked at', async () => {
+    mockAnswer = () => ({ ok: true, value: [{ id: 'd', name: 'D. Rowe' }] });
+    const user = shown(<AccountMenu />, { who, accounts: false });
+    await user.hover(screen.getByRole('button'));
+    await waitFor(() => expect(mockSent).toContainEqual(['others']));
+    expect(await entries(user)).toEqual(['Administration', 'Look as D. Rowe']);
+  });
+  test('nobody, no menu', () => {
+    shown(<AccountMenu />);
+    expect(screen.queryByRole('button')).toBeNull();
+  });
+});
+
+test.each([
+  ['A. Thorne', 'AT'],
+  ['Maud', 'M'],
+  ['種 まく', '種ま'],
+  ['', '?'],
+  ['  x  y  z ', 'XZ'],
+])('%j in letters: %s', (name, wanted) => expect(initialsOf(name)).toBe(wanted));
+
+test.each([
+  [0, '0 bytes'],
+  [999, '999 bytes'],
+  [1234, '1.2 kB'],
+  [9999, '10 kB'],
+  [999_600, '1.0 MB'],
+  [4_123_456, '4.1 MB'],
+  [7.2e15, '7200 TB'],
+])('%d bytes are %s', (bytes, wanted) => expect(bytesInWords(bytes)).toBe(wanted));
