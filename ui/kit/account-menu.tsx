@@ -1,15 +1,20 @@
 'use client';
 /** Who looks, and the ways from there: the account, the administration, out; or as whom else, where nobody needs to sign in. */
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { lookAs, others, signOut } from '@/server/actions';
 import { Initials } from './initials';
 import { Menu, type MenuEntry } from './menu';
 import { toast } from './toast';
 import { useHouse } from './who';
 
+/** Open as it comes. */
 export function AccountMenu() {
   const { who, accounts } = useHouse();
   const [more, setMore] = useState<{ id: string; name: string }[]>([]);
+  useEffect(() => {
+    if (accounts) return;
+    void others().then((answer) => answer.ok && setMore(answer.value));
+  }, [accounts]);
   if (!who) return null;
   const go = (address: string): void => location.assign(address);
   const heads: (MenuEntry | null)[] = [
@@ -25,25 +30,13 @@ export function AccountMenu() {
   return (
     <Menu
       align="end"
+      opened
       trigger={
-        <button
-          type="button"
-          aria-label={`${who.name}: account`}
-          title={who.name}
-          className="rounded-full"
-          onPointerEnter={() => void load()}
-          onFocus={() => void load()}
-        >
+        <button type="button" aria-label={`${who.name}: account`} title={who.name} className="rounded-full">
           <Initials id={who.id} name={who.name} />
         </button>
       }
       entries={entries}
     />
   );
-
-  async function load(): Promise<void> {
-    if (accounts || more.length) return;
-    const answer = await others();
-    if (answer.ok) setMore(answer.value);
-  }
 }

@@ -17,13 +17,16 @@ export function Menu({
   trigger,
   entries,
   align = 'start',
+  opened,
 }: {
   trigger: ReactNode;
   entries: readonly (MenuEntry | null)[];
   align?: 'start' | 'end';
+  /** It comes open, where the click that asked for it is over already. */
+  opened?: boolean;
 }) {
   return (
-    <DropdownMenu.Root modal={false}>
+    <DropdownMenu.Root modal={false} defaultOpen={opened}>
       <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content

@@ -2,14 +2,36 @@
 import { clsx } from 'clsx';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
+import { Initials } from './initials';
 import { Mark } from './mark';
 import { askToLeave } from './stay';
 import { ThemeSwitch } from './theme';
+import { useHouse } from './who';
 
 const AccountMenu = dynamic(() => import('./account-menu').then((it) => it.AccountMenu), {
   loading: () => <span className="size-6.5" />,
 });
+
+/** Who looks; the menu comes with the first click. */
+function Account() {
+  const { who } = useHouse();
+  const [asked, setAsked] = useState(false);
+  if (!who) return null;
+  if (asked) return <AccountMenu />;
+  return (
+    <button
+      type="button"
+      aria-haspopup="menu"
+      aria-label={`${who.name}: account`}
+      title={who.name}
+      className="rounded-full"
+      onClick={() => setAsked(true)}
+    >
+      <Initials id={who.id} name={who.name} />
+    </button>
+  );
+}
 
 /** The bar across the top of every page. */
 export function TopBar({ children }: { children?: ReactNode }) {
@@ -18,7 +40,7 @@ export function TopBar({ children }: { children?: ReactNode }) {
       <Mark />
       {children}
       <ThemeSwitch />
-      <AccountMenu />
+      <Account />
     </header>
   );
 }

@@ -214,22 +214,20 @@ describe('the door', () => {
 
 describe('the account menu', () => {
   const who = { id: 'a', name: 'A. Thorne', email: 'a@x', administrator: true };
-  const entries = async (user: ReturnType<typeof shown>): Promise<(string | null)[]> => {
-    await user.click(screen.getByRole('button', { name: 'A. Thorne: account' }));
+  const entries = async (): Promise<(string | null)[]> => {
     await screen.findAllByRole('menuitem');
     return screen.getAllByRole('menuitem').map((one) => one.textContent);
   };
   test('with accounts: one’s own, the administration, and out', async () => {
-    const user = shown(<AccountMenu />, { who, accounts: true });
-    expect(await entries(user)).toEqual(['Your account', 'Administration', 'Sign out']);
+    shown(<AccountMenu />, { who, accounts: true });
+    expect(await entries()).toEqual(['Your account', 'Administration', 'Sign out']);
     expect(mockSent).toEqual([]);
   });
   test('without: as whom else the study can be looked at', async () => {
     mockAnswer = () => ({ ok: true, value: [{ id: 'd', name: 'D. Rowe' }] });
-    const user = shown(<AccountMenu />, { who, accounts: false });
-    await user.hover(screen.getByRole('button'));
-    await waitFor(() => expect(mockSent).toContainEqual(['others']));
-    expect(await entries(user)).toEqual(['Administration', 'Look as D. Rowe']);
+    shown(<AccountMenu />, { who, accounts: false });
+    await screen.findByRole('menuitem', { name: 'Look as D. Rowe' });
+    expect(await entries()).toEqual(['Administration', 'Look as D. Rowe']);
   });
   test('nobody, no menu', () => {
     shown(<AccountMenu />);
