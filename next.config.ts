@@ -10,7 +10,12 @@ const config: NextConfig = {
   // Files of up to 256 MB come through the import route; actions carry trails only.
   experimental: { serverActions: { bodySizeLimit: '8mb' } },
   // Browsers ask for this address unasked, where a page has not yet named its icon.
-  rewrites: () => Promise.resolve([{ source: '/favicon.ico', destination: '/icon.svg' }]),
+  rewrites: () =>
+    Promise.resolve([
+      { source: '/favicon.ico', destination: '/icon.svg' },
+      // What outsiders are given.
+      { source: '/shared/:token', destination: '/api/shared/:token' },
+    ]),
 };
 
 export default config;

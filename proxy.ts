@@ -51,5 +51,5 @@ function isAddress(url: string): boolean {
 
 // Not for the routes under /api, which look at their requests themselves: the bodies of requests that pass here are cut off at 10 MB.
 export const config = {
-  matcher: ['/((?!api/|_next/static/).*)', '/api/(.*%[fF][5-9a-fA-F].*)', '/api/(.*%[cC][01].*)'],
+  matcher: ['/((?!api/|_next/static/|shared/).*)', '/api/(.*%[fF][5-9a-fA-F].*)', '/api/(.*%[cC][01].*)'],
 };

@@ -3,7 +3,19 @@ import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { violations } from './axe';
-import { type Browser, By, type WebDriver, button, choose, named, openBrowser, openDemo, shows, wait } from './browser';
+import {
+  type Browser,
+  By,
+  type WebDriver,
+  button,
+  choose,
+  named,
+  openBrowser,
+  openDemo,
+  pageDrawn,
+  shows,
+  wait,
+} from './browser';
 
 jest.setTimeout(240_000);
 const root = join(__dirname, '..');
@@ -144,6 +156,40 @@ describe('where accounts are needed', () => {
     await write(theirs, 'Password', 'too short no more, and longer');
     await (await button(theirs, 'Sign in')).click();
     await shows(theirs, 'E-mail address or password are not right.');
+  });
+
+  test('an outsider explores a figure by its link, and nothing else, until it is ended', async () => {
+    const [{ driver }] = browsers;
+    await go(driver, address);
+    await (await driver.findElement(By.css('main a[href*="/studies/"]'))).click();
+    await driver.wait(async () => (await driver.getCurrentUrl()).includes('/networks'), wait);
+    const study = /studies\/([^/]+)/.exec(await driver.getCurrentUrl())?.[1] ?? '';
+    await go(driver, `${address}/studies/${study}/figures`);
+    await (await driver.findElement(By.css('main a[href*="/figures/"]'))).click();
+    await driver.wait(async () => (await driver.getCurrentUrl()).includes('/figures/'), wait);
+    await driver.wait(
+      async () => (await driver.findElements(By.css('main[aria-label="The page"] canvas'))).length,
+      wait,
+    );
+    await pageDrawn(driver);
+    await (await button(driver, 'A link for outsiders')).click();
+    await (await button(driver, 'Make the link')).click();
+    const link = await (await named(driver, 'input', 'Link for outsiders')).getAttribute('value');
+    expect(await violations(driver)).toEqual([]);
+
+    const outside = await opened();
+    await go(outside, link ?? '');
+    await outside.wait(async () => (await outside.findElements(By.css('canvas, svg'))).length > 0, wait);
+    expect(await outside.executeScript('return window.origin')).toBe('null');
+    await go(outside, `${address}/studies/${study}/figures`);
+    await outside.wait(async () => (await outside.getCurrentUrl()).endsWith('/sign-in'), wait);
+
+    await go(driver, `${address}/studies/${study}/people`);
+    await shows(driver, 'opened 1 time');
+    await (await named(driver, 'button', 'End the link to')).click();
+    await shows(driver, 'None. The page of a figure makes them');
+    await go(outside, link ?? '');
+    await shows(outside, 'There is nothing behind this link');
   });
 
   test('out, and in again; the password is changed', async () => {

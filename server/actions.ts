@@ -14,6 +14,7 @@ import * as kept from '@/server/kept';
 import * as shortlists from '@/server/shortlists';
 import * as networks from '@/server/networks';
 import * as figures from '@/server/figures';
+import * as guests from '@/server/links';
 import * as suggested from '@/server/networks/suggest';
 import * as people from '@/server/people';
 import * as door from '@/server/people/door';
@@ -108,6 +109,10 @@ export const addMember = action('own', [text, role], members.addMember);
 export const changeRole = action('own', [person, role], members.changeRole);
 export const removeMember = action('own', [person], members.removeMember);
 export const leaveStudy = action('read', [], members.leaveStudy);
+
+/** Links for outsiders. */
+export const listLinks = action('read', [], guests.listLinks);
+export const endLink = action('edit', [z.uuid()], guests.endLink);
 
 /** The door. */
 const password = z.string().max(1000);

@@ -91,7 +91,7 @@ export function route<P = Record<string, never>>(
       if (refused) return problemDocument({ status: 403, title: 'Refused', detail: refused });
       return work(await context.params, request);
     });
-    for (const [name, value] of Object.entries(guards)) answer.headers.set(name, value);
+    for (const [name, value] of Object.entries(guards)) if (!answer.headers.has(name)) answer.headers.set(name, value);
     return answer;
   };
 }

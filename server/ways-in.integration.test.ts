@@ -16,6 +16,7 @@ import { writeHeld } from '@/core/figure/plan';
 import { makeFigure } from './figures';
 import { keepHeld } from './figures/kept';
 import { createKept } from './kept';
+import { listLinks, shareFigure } from './links';
 import { createShortlist } from './shortlists';
 import { createStudy, deleteStudy } from './studies';
 import { storeTable } from './tables/store';
@@ -51,6 +52,7 @@ interface Held {
   palette: string;
   figure: string;
   key: string;
+  link: string;
 }
 
 /** A study with one of everything in it. */
@@ -62,10 +64,12 @@ async function filled(): Promise<Held> {
   await storeTable(study, { name: 'ties', origin: 'x', columns, rows: 1 }, rows());
   const network = (await createNetwork(study, 'One', trail)).id;
   const figure = (await makeFigure(study, network)).id;
+  await shareFigure(study, figure, 7, Buffer.from('<!doctype html>'));
   return {
     study,
     network,
     figure,
+    link: (await listLinks(study))[0].id,
     key: await keepHeld(study, figure, Buffer.from(writeHeld([]))),
     list: (await createNames(study, 'Ends', [{ table: 'ties', column: 'from' }])).id,
     shortlist: (await createShortlist(study, { name: 'Some', folder: '', nodes: [{ id: 'a', label: 'a' }] })).id,
@@ -167,6 +171,8 @@ const ways: Record<Exclude<keyof typeof actions, keyof typeof houses>, Way> = {
   changeRole: ['own', () => [roles.reader.id, 'reader']],
   removeMember: ['own', () => [roles.reader.id]],
   leaveStudy: ['read', () => []],
+  listLinks: ['read', () => []],
+  endLink: ['edit', ({ link }) => [link]],
 };
 
 const snapshot = (): FormData => {
@@ -197,6 +203,9 @@ const routes: Record<string, Route> = {
   'practice/[file]': ['GET', 'none', () => ({ file: 'nothing' })],
   // A new study, which belongs to whoever sends it.
   studies: ['POST', 'none', () => ({}), () => 'no archive'],
+  'studies/[study]/figures/[figure]/links': ['POST', 'edit', ({ figure }) => ({ figure }), () => '<!doctype html>x'],
+  // To whoever has the link; what it leads to is tested with links.
+  'shared/[token]': ['GET', 'none', () => ({ token: 'none' })],
   'studies/[study]/archive': ['GET', 'read', () => ({})],
   'studies/[study]/versions': ['GET', 'read', () => ({})],
   'studies/[study]/tables': ['POST', 'edit', () => ({}), () => `${head}\n["a","b"]\n`],
@@ -257,6 +266,8 @@ async function all(study: string): Promise<string> {
       'select * from shortlist where study_id = $1 order by id',
       'select * from kept where study_id = $1 order by id',
       'select * from figure where study_id = $1 order by id',
+      'select * from guest_link where study_id = $1 order by id',
+      'select * from member where study_id = $1 order by person_id',
       'select figure_held.* from figure_held join figure on figure_id = id where study_id = $1 order by key',
       'select record.* from record join study_table using (set_id) where study_id = $1 order by position',
       'select snapshot.network_id, digest from snapshot join network on network_id = network.id where study_id = $1',

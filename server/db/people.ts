@@ -1,7 +1,7 @@
 /** People, how they sign in, and what part they have in studies. The first four tables are those that better-auth reads and writes, under our names. */
 import { sql } from 'drizzle-orm';
 import { boolean, index, integer, pgTable, primaryKey, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
-import { study } from './schema';
+import { bytes, figure, study } from './schema';
 
 const now = sql`now()`;
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
@@ -126,3 +126,26 @@ export const signInTry = pgTable(
 
 /** What all processes on one database share. */
 export const setting = pgTable('setting', { key: text('key').primaryKey(), value: text('value').notNull() });
+
+/** A page of a figure that whoever has the link may open, without an account. Of the link only the hash is kept. */
+export const guestLink = pgTable(
+  'guest_link',
+  {
+    id: id(),
+    studyId: uuid('study_id')
+      .notNull()
+      .references(() => study.id, { onDelete: 'cascade' }),
+    figureId: uuid('figure_id')
+      .notNull()
+      .references(() => figure.id, { onDelete: 'cascade' }),
+    hash: text('hash').notNull().unique(),
+    /** The page as it was when the link was made: HTML that asks for nothing. */
+    page: bytes('page').notNull(),
+    endsAt: moment('ends_at').notNull(),
+    endedAt: moment('ended_at'),
+    opened: integer('opened').notNull().default(0),
+    madeBy: uuid('made_by').references(() => person.id, { onDelete: 'set null' }),
+    createdAt: moment('created_at').notNull().default(now),
+  },
+  (table) => [index('guest_link_study').on(table.studyId)],
+);

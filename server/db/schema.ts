@@ -17,7 +17,7 @@ import type { Aside } from '@/core/intake';
 import type { ColumnRef } from '@/core/names';
 import type { StoredTrail } from '@/core/trail';
 
-const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
+export const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
 const now = sql`now()`;
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
 

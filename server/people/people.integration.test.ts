@@ -1,5 +1,7 @@
 /** The door: accounts, links, sessions and limits, against a database and without any network. */
 import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { eq, sql } from 'drizzle-orm';
 import { account, database, member, oneTimeLink, person, pool, session, signInTry } from '@/server/db';
 import { migrateDatabase } from '@/server/db/migrate';
@@ -339,4 +341,14 @@ describe('who administers, and who owns', () => {
       bytes: 0,
     });
   });
+});
+
+test('studies that were made before there were people belong to the person of this machine', async () => {
+  const { id } = await createStudy('From before');
+  await database().delete(person);
+  expect(await database().select().from(member).where(eq(member.studyId, id))).toEqual([]);
+  const migration = readFileSync(join('server', 'db', 'migrations', '0009_people.sql'), 'utf8');
+  for (const statement of migration.split('--> statement-breakpoint').filter((one) => /insert into/i.test(one)))
+    await database().execute(sql.raw(statement));
+  expect((await listStudies()).map((one) => [one.id, one.role])).toContainEqual([id, 'owner']);
 });

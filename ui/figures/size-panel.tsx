@@ -6,6 +6,7 @@ import { Button, Choose, NumberField, Toggle } from '@/ui/kit';
 import { useFigure, useFigureSession, useFigureStore } from './context';
 import type { Seen } from './store';
 import { type ColumnNames, ColumnTicks, columnsKept, noColumns } from '@/ui/kit/column-ticks';
+import { Share } from './share';
 import { useTakes } from './takes';
 
 const sights: { seen: Seen; name: string }[] = [
@@ -216,6 +217,7 @@ function TakePanel() {
       )}
       <h4 className="mt-2 text-sm font-semibold">The page to explore tells of</h4>
       <ColumnTicks all={all} left={left} onLeave={setLeft} />
+      <Share {...(columns ? { columns } : {})} />
       <Toggle label="SVG brings its fonts" checked={fonts} onChange={setFonts} />
       <Toggle label="PNG without ground" checked={transparent} onChange={setTransparent} />
     </section>

@@ -48,6 +48,7 @@ const drawn = {
 function opened(
   take: (what: FigureFile) => Promise<MadeFile | undefined> = () =>
     Promise.resolve({ blob: new Blob(['x']), notes: [] }),
+  role: 'editor' | 'reader' = 'editor',
 ) {
   mockSaved.length = mockSaid.length = 0;
   const asked: FigureFile[] = [];
@@ -60,7 +61,7 @@ function opened(
     stop: () => stopped++,
   };
   const store = createFigureStore({
-    study: { id: 's', name: 'Orrin Sound' },
+    study: { id: 's', name: 'Orrin Sound', role },
     figure: { id: 'f', name: 'Figure 1', version: 1, settings: firstFigure({ id: 'one', name: 'Net' }) },
     others: [],
     networks: [],
@@ -161,4 +162,49 @@ test('a picture goes to the clipboard, or it is said how else it can be had', as
   allowed = false;
   await user.click(press(/^To the clipboard/));
   await waitFor(() => expect(mockSaid.at(-1)).toMatch(/does not let the page write to the clipboard/));
+});
+
+describe('a link for outsiders', () => {
+  const sent: [string, RequestInit | undefined][] = [];
+  let answer: () => Promise<Response>;
+  beforeEach(() => {
+    sent.length = 0;
+    globalThis.fetch = ((address: string, init?: RequestInit) => {
+      sent.push([address, init]);
+      return answer();
+    }) as typeof fetch;
+  });
+  const told = (value: object) => Promise.resolve({ json: () => Promise.resolve(value) } as Response);
+
+  test('is made of the page with the columns that were left, and shown this once', async () => {
+    answer = () => told({ token: 'abc' });
+    const { user, asked } = opened();
+    await user.click(screen.getByRole('checkbox', { name: 'year' }));
+    await user.click(press(/^A link for outsiders/));
+    await user.clear(screen.getByLabelText('Days'));
+    await user.type(screen.getByLabelText('Days'), '30');
+    await user.click(press(/^Make the link/));
+    const field = await screen.findByLabelText<HTMLInputElement>('Link for outsiders', { selector: 'input' });
+    expect(field.value).toBe('http://localhost/shared/abc');
+    expect(sent[0][0]).toBe('/api/studies/s/figures/f/links?days=30');
+    expect(asked[0]).toMatchObject({ key: 'html', wishes: { columns: { nodes: ['degree', 'island'], edges: [] } } });
+    await user.click(press(/^Done/));
+    expect(screen.queryByLabelText('Link for outsiders', { selector: 'input' })).toBeNull();
+  });
+
+  test('what was refused, and what could not be reached, is said', async () => {
+    answer = () => told({ detail: 'The page is too large for a link.' });
+    const { user } = opened();
+    await user.click(press(/^A link for outsiders/));
+    await user.click(press(/^Make the link/));
+    expect(await screen.findByText('The page is too large for a link.')).toBeTruthy();
+    answer = () => Promise.reject(new TypeError('network'));
+    await user.click(press(/^Make the link/));
+    expect(await screen.findByText('The server does not answer. Try again in a moment.')).toBeTruthy();
+  });
+
+  test('is none of a reader’s', () => {
+    opened(undefined, 'reader');
+    expect(screen.queryByRole('button', { name: /link for outsiders/ })).toBeNull();
+  });
 });

@@ -1,7 +1,6 @@
 /** A person in two letters, on a colour that stays theirs. */
 
-const letters = new Intl.Segmenter();
-const firstOf = (word = ''): string => letters.segment(word)[Symbol.iterator]().next().value?.segment ?? '';
+const firstOf = (word = ''): string => Array.from(word)[0] ?? '';
 
 /** The first letters of the first and the last word. */
 export function initialsOf(name: string): string {
@@ -10,7 +9,7 @@ export function initialsOf(name: string): string {
 }
 
 /** Colours that white letters can be read on, 4.5 to 1 and more. */
-const grounds = ['#2F6E91', '#A85B16', '#855497', '#557A2E', '#B03A48', '#3C6E62', '#6B5B95', '#7A5C2E'];
+const grounds = ['#2F6E91', '#A85B16', '#855497', '#557A2E', '#B03A48', '#3C6E62'];
 
 const groundOf = (id: string): string =>
   grounds[Array.from(id).reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0)) >>> 0, 7) % grounds.length];

@@ -10,11 +10,7 @@ const words = {
 /** @param reads Whoever looks may not change the study: what they try stays with them. */
 export function SaveWord({ kind, reads }: { kind: keyof typeof words; reads?: boolean }) {
   return (
-    <span
-      role="status"
-      className="w-21 text-quiet"
-      title={reads ? 'You may read this study. What you try here is not kept; take it away to keep it.' : undefined}
-    >
+    <span role="status" className="w-21 text-quiet" title={reads ? 'What you try here is not kept.' : undefined}>
       {reads ? 'Only looking' : words[kind]}
     </span>
   );

@@ -7,10 +7,11 @@ import { Initials } from './initials';
 import { Mark } from './mark';
 import { askToLeave } from './stay';
 import { ThemeSwitch } from './theme';
+import { nothing } from './nothing';
 import { useHouse } from './who';
 
 const AccountMenu = dynamic(() => import('./account-menu').then((it) => it.AccountMenu), {
-  loading: () => <span className="size-6.5" />,
+  loading: nothing,
 });
 
 /** Who looks; the menu comes with the first click. */
@@ -24,7 +25,6 @@ function Account() {
       type="button"
       aria-haspopup="menu"
       aria-label={`${who.name}: account`}
-      title={who.name}
       className="rounded-full"
       onClick={() => setAsked(true)}
     >

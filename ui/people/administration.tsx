@@ -8,6 +8,7 @@ import type { Answer } from '@/server/answer';
 import type { PersonRow, StudySize } from '@/server/people';
 import { Button, Menu, type MenuEntry, bytesInWords, counted } from '@/ui/kit';
 import { Initials } from '@/ui/kit/initials';
+import { LinkShown } from '@/ui/kit/link-shown';
 import { Tick } from '@/ui/kit/tick';
 import { toast } from '@/ui/kit/toast';
 import { TopBar } from '@/ui/kit/top-bar';
@@ -59,7 +60,16 @@ export function AdministrationPage({
             }}
           />
         )}
-        {link && <OneTime {...link} onClose={() => setLink(undefined)} />}
+        {link && (
+          <LinkShown
+            name={`Link for ${link.name}`}
+            address={`${location.origin}/link/${link.token}`}
+            onClose={() => setLink(undefined)}
+          >
+            Give this link to <b className="font-semibold">{link.name}</b>. It sets a password, once, within 7 days, and
+            is not shown again.
+          </LinkShown>
+        )}
         <ul aria-label="People of this server">
           {people.map((one) => (
             <li key={one.id} className="flex min-h-11 items-center gap-3 border-b border-rule py-1.5">
@@ -192,42 +202,6 @@ function Invite({ onDone }: { onDone: (name: string, token: string) => void }) {
           </Tick>
         </div>
       </Form>
-    </div>
-  );
-}
-
-/** A link that is shown this once. */
-function OneTime({ name, token, onClose }: { name: string; token: string; onClose: () => void }) {
-  const address = `${location.origin}/link/${token}`;
-  return (
-    <div role="status" className="mt-3 rounded-lg border border-line bg-tint px-4 py-3">
-      <p>
-        Give this link to <b className="font-semibold">{name}</b>. It sets a password, once, within 7 days, and is not
-        shown again.
-      </p>
-      <div className="mt-2 flex gap-2">
-        <input
-          readOnly
-          aria-label={`Link for ${name}`}
-          value={address}
-          onFocus={(event) => event.target.select()}
-          className="h-8 min-w-0 grow rounded-md border border-line bg-panel px-2.5"
-        />
-        <Button
-          className="h-8"
-          onClick={() =>
-            void navigator.clipboard.writeText(address).then(
-              () => toast('The link is in the clipboard.'),
-              () => toast.error('The browser does not let the page write to the clipboard. Copy the link by hand.'),
-            )
-          }
-        >
-          Copy
-        </Button>
-        <Button className="h-8" onClick={onClose}>
-          Done
-        </Button>
-      </div>
     </div>
   );
 }

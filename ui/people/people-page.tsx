@@ -3,8 +3,9 @@
 import { Plus } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { addMember, changeRole, leaveStudy, removeMember } from '@/server/actions';
+import { addMember, changeRole, endLink, leaveStudy, removeMember } from '@/server/actions';
 import type { Answer } from '@/server/answer';
+import type { GuestLink } from '@/server/links';
 import type { Member } from '@/server/people/members';
 import { Button, Choose, counted } from '@/ui/kit';
 import { Initials } from '@/ui/kit/initials';
@@ -18,9 +19,19 @@ const roles: readonly { value: Role; label: string; says: string }[] = [
   { value: 'editor', label: 'editor', says: 'also changes records, names, networks, figures and lists' },
   { value: 'reader', label: 'reader', says: 'sees all of it, computes and takes it away, and changes nothing' },
 ];
+const dayOf = (at: Date | string): string =>
+  new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
 const asRole = (value: string): Role => value as Role;
 
-export function PeoplePage({ study, members }: { study: { id: string; name: string; role: Role }; members: Member[] }) {
+export function PeoplePage({
+  study,
+  members,
+  links,
+}: {
+  study: { id: string; name: string; role: Role };
+  members: Member[];
+  links: GuestLink[];
+}) {
   const router = useRouter();
   const [adding, setAdding] = useState(false);
   const owns = study.role === 'owner';
@@ -98,6 +109,34 @@ export function PeoplePage({ study, members }: { study: { id: string; name: stri
             ))}
           </ul>
           <p className="mt-2 text-sm text-quiet">{counted(members.length, 'person', 'people')}.</p>
+          <h2 className="mt-7 border-b border-line pb-1.5 font-semibold">Links for outsiders</h2>
+          {links.length === 0 && (
+            <p className="mt-2 text-quiet">None. The page of a figure makes them, under Take away.</p>
+          )}
+          <ul aria-label="Links for outsiders">
+            {links.map(({ id, name, by, endsAt, opened }) => (
+              <li key={id} className="flex min-h-9 items-center gap-3 border-b border-rule py-1.5">
+                <p className="min-w-0 grow">
+                  <b className="font-semibold">{name}, to explore</b>{' '}
+                  <span className="text-sm text-quiet">
+                    without records · until {dayOf(endsAt)} ·{' '}
+                    {opened ? `opened ${counted(opened, 'time')}` : 'not opened yet'}
+                    {by !== null && ` · by ${by}`}
+                  </span>
+                </p>
+                {study.role !== 'reader' && (
+                  <button
+                    type="button"
+                    aria-label={`End the link to ${name}`}
+                    className="rounded-md font-medium text-danger hover:underline"
+                    onClick={() => void endLink(study.id, id).then(done)}
+                  >
+                    end it
+                  </button>
+                )}
+              </li>
+            ))}
+          </ul>
         </main>
         <aside aria-label="What each may do" className="border-l border-line bg-panel px-5.5 py-6">
           <h2 className="font-serif text-lg font-semibold">What each may do</h2>

@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 /** Pages of people: who may do what there, and what is sent. */
-import { render, screen, waitFor, within } from '@testing-library/react';
+import { cleanup, render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { Tooltip } from 'radix-ui';
 import type { ReactNode } from 'react';
@@ -65,7 +65,13 @@ describe('people of a study', () => {
     you,
   });
   const members = [someone('Thorne', 'owner', true), someone('Rowe', 'reader')];
-  const page = (role: Member['role']) => <PeoplePage study={{ id: 's', name: 'Sound', role }} members={members} />;
+  const links = [
+    { id: 'l', name: 'Carriers', by: 'Thorne', endsAt: new Date(Date.UTC(2027, 2, 1)), opened: 14 },
+    { id: 'm', name: 'Fire', by: null, endsAt: new Date(Date.UTC(2027, 2, 1)), opened: 0 },
+  ];
+  const page = (role: Member['role']) => (
+    <PeoplePage study={{ id: 's', name: 'Sound', role }} members={members} links={links} />
+  );
 
   test('an owner changes roles, removes, and adds', async () => {
     const user = shown(page('owner'));
@@ -94,6 +100,20 @@ describe('people of a study', () => {
     mockAnswer = () => ({ ok: true, value: undefined });
     await user.click(screen.getByRole('button', { name: 'leave' }));
     await waitFor(() => expect(mockWent).toContain('/'));
+  });
+
+  test('links for outsiders are listed, and ended by who may change the study', async () => {
+    const user = shown(page('editor'));
+    const rows = within(screen.getByRole('list', { name: 'Links for outsiders' })).getAllByRole('listitem');
+    expect(rows.map((one) => one.querySelector('p')?.textContent)).toEqual([
+      'Carriers, to explore without records · until 1 Mar 2027 · opened 14 times · by Thorne',
+      'Fire, to explore without records · until 1 Mar 2027 · not opened yet',
+    ]);
+    await user.click(screen.getByRole('button', { name: 'End the link to Carriers' }));
+    await waitFor(() => expect(mockSent).toEqual([['endLink', 's', 'l']]));
+    cleanup();
+    shown(page('reader'));
+    expect(screen.queryByRole('button', { name: /^End the link/ })).toBeNull();
   });
 
   test('what does not do is said at the form, and what was typed stays', async () => {

@@ -1,19 +1,21 @@
 'use client';
-import { ChevronDown, Columns2, Copy, Keyboard, Pencil, Plus, Redo2, Undo2 } from 'lucide-react';
+import { ChevronDown, Keyboard, Redo2, Undo2 } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { toast } from '@/ui/kit/toast';
-import { Button, IconButton, Menu, TextField } from '@/ui/kit';
-import { createNetwork, deleteNetwork, makeFigure, renameNetwork, restoreNetwork } from '@/server/actions';
-import { deleteEntry } from '@/ui/studies/card';
-import { stored } from '@/core/trail';
+import { Button, IconButton } from '@/ui/kit';
+import { nothing } from '@/ui/kit/nothing';
+import { makeFigure } from '@/server/actions';
 import { SaveWord } from '@/ui/kit/save-word';
 import { TopBar } from '@/ui/kit/top-bar';
 import { Find } from './find';
 import { TakeAway } from './take-away';
 import { KeysHelp } from './keys-help';
 import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/state/context';
+
+const NetworkMenu = dynamic(() => import('./network-menu').then((it) => it.NetworkMenu), { loading: nothing });
 
 /** The top bar of an open network. */
 export function WorkbenchBar() {
@@ -31,7 +33,7 @@ export function WorkbenchBar() {
         </Link>
         <span aria-hidden>/</span>
       </nav>
-      <NetworkMenu />
+      <NetworkName />
       <span className="grow" />
       <Find onKeys={() => setKeys(true)} />
       <div className="flex">
@@ -78,83 +80,20 @@ function MakeFigure() {
   );
 }
 
-/** Switch, rename, copy, delete, make a new one. */
-function NetworkMenu() {
-  const session = useSession();
-  const study = useWorkbench((state) => state.study.id);
-  const network = useWorkbench((state) => state.network);
-  const networks = useWorkbench((state) => state.networks);
-  const store = useWorkbenchStore();
-  const router = useRouter();
-  const [renaming, setRenaming] = useState(false);
-  const to = (id: string): void => router.push(`/studies/${study}/networks/${id}`);
-
-  if (renaming) {
-    return (
-      <div className="w-64" ref={(node) => node?.querySelector('input')?.select()}>
-        <TextField
-          label="Name of the network"
-          compact
-          className="h-7 font-semibold"
-          value={network.name}
-          onCommit={async (name) => {
-            setRenaming(false);
-            const answer = await renameNetwork(study, network.id, name);
-            if (!answer.ok) toast.error(answer.fault);
-            else store.setState({ network: { ...store.getState().network, name: name.trim() } });
-          }}
-        />
-      </div>
-    );
-  }
+/** The network's name; its menu comes with the first click. */
+function NetworkName() {
+  const name = useWorkbench((state) => state.network.name);
+  const [asked, setAsked] = useState(false);
+  if (asked) return <NetworkMenu />;
   return (
-    <Menu
-      trigger={
-        <button type="button" className="flex min-w-0 items-center gap-2 rounded-md px-1 font-semibold hover:bg-ground">
-          <span className="truncate">{network.name}</span>
-          <ChevronDown size={15} aria-hidden />
-        </button>
-      }
-      entries={[
-        ...networks
-          .filter(({ id }) => id !== network.id)
-          .map(({ id, name }) => ({ label: name, onSelect: () => to(id) })),
-        networks.length > 1 ? null : undefined,
-        {
-          label: 'New network',
-          icon: <Plus size={15} aria-hidden />,
-          onSelect: () => router.push(`/studies/${study}/networks?new=`),
-        },
-        {
-          label: 'Fork: try another way',
-          icon: <Copy size={15} aria-hidden />,
-          onSelect: async () => {
-            const answer = await createNetwork(study, `${network.name}, fork`, stored(store.getState().trail));
-            if (answer.ok) to(answer.value.id);
-            else toast.error(answer.fault);
-          },
-        },
-        {
-          label: 'Compare with another',
-          icon: <Columns2 size={15} aria-hidden />,
-          disabled: networks.length < 2,
-          onSelect: () => store.getState().show('compare'),
-        },
-        {
-          label: 'Rename',
-          icon: <Pencil size={15} aria-hidden />,
-          onSelect: () => setTimeout(() => setRenaming(true), 50),
-        },
-        deleteEntry(network.name, {
-          remove: async () => {
-            await session.current?.hush();
-            return deleteNetwork(study, network.id);
-          },
-          restore: () => restoreNetwork(study, network.id),
-          gone: () => router.push(`/studies/${study}/networks`),
-          back: () => to(network.id),
-        }),
-      ].filter((entry) => entry !== undefined)}
-    />
+    <button
+      type="button"
+      aria-haspopup="menu"
+      className="flex min-w-0 items-center gap-2 rounded-md px-1 font-semibold hover:bg-ground"
+      onClick={() => setAsked(true)}
+    >
+      <span className="truncate">{name}</span>
+      <ChevronDown size={15} aria-hidden />
+    </button>
   );
 }

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { studyFor } from '@/server/access';
+import { listLinks } from '@/server/links';
 import { listMembers } from '@/server/people/members';
 import { PeoplePage } from '@/ui/people/people-page';
 import { orNotFound } from '@/app/or-not-found';
@@ -10,7 +11,7 @@ export const metadata: Metadata = { title: 'People · Nunatak' };
 export default async function People({ params }: { params: Promise<{ study: string }> }) {
   const shown = await orNotFound(async () => {
     const study = await studyFor((await params).study, 'read');
-    return { study, members: await listMembers(study.id) };
+    return { study, members: await listMembers(study.id), links: await listLinks(study.id) };
   });
   return <PeoplePage {...shown} />;
 }
