@@ -134,7 +134,6 @@ try {
   await (await button(driver, 'Orrin Sound seed circle')).click();
   await (await named(driver, 'header a', 'Figures')).click();
   await shows(driver, 'New figure');
-  await picture('figures');
   await (await named(driver, 'main a[href]', 'Carriers between islands')).click();
   await shows(driver, 'Thinnest line in print', 'Smallest letters in print');
   await picture('figure');
@@ -171,6 +170,9 @@ try {
   await (await named(driver, 'button', 'Varieties')).click();
   await shows(driver, 'Singular and plural');
   await picture('names');
+  await (await named(driver, 'header a', 'People')).click();
+  await shows(driver, 'What each may do');
+  await picture('people');
 } finally {
   await browser.close();
 }

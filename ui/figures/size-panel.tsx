@@ -217,9 +217,9 @@ function TakePanel() {
       )}
       <h4 className="mt-2 text-sm font-semibold">The page to explore tells of</h4>
       <ColumnTicks all={all} left={left} onLeave={setLeft} />
-      <Share {...(columns ? { columns } : {})} />
       <Toggle label="SVG brings its fonts" checked={fonts} onChange={setFonts} />
       <Toggle label="PNG without ground" checked={transparent} onChange={setTransparent} />
+      <Share {...(columns ? { columns } : {})} />
     </section>
   );
 }
