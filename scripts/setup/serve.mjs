@@ -37,11 +37,14 @@ export async function serve(root, { mode, port, url, quiet }) {
     },
     register,
   );
-  const address = `http://127.0.0.1:${port}`;
+  // One that listens everywhere is reached on loopback.
+  const listens = process.env.NUNATAK_LISTEN || '127.0.0.1';
+  const address = `http://${/^(0\.0\.0\.0|::)$/.test(listens) ? '127.0.0.1' : listens}:${port}`;
   for (let i = 0; i < 600; i++) {
     if (child.exitCode !== null) throw new Error('The application did not start; what it printed above says why.');
     const answers = await fetch(`${address}/icon.svg`).then(
-      (answer) => answer.ok,
+      // Also one that does not go by this name answers.
+      (answer) => answer.status < 500,
       () => false,
     );
     if (answers) return { child, address };

@@ -1,6 +1,7 @@
 /** Keeps an open figure drawn and saved. */
 import { sheetForThreads } from '@/ui/kit/pictures';
 import { toast } from '@/ui/kit/toast';
+import { whyNotSaved } from '@/ui/kit/why-not-saved';
 import { saveFile, sentence } from '@/ui/kit';
 import { createFigure, saveFigure } from '@/server/actions';
 import { type FigureFile, type MadeFile, heardShare, startFigureWorker } from '@/worker/client';
@@ -98,6 +99,7 @@ export function startFigureSession(store: FigureStore, start: FigureStart): Figu
   /** One save at a time: a later one builds on the version that the one under way gives. */
   let saving: Promise<void> = Promise.resolve();
   const saveNow = (): Promise<void> => (saving = saving.then(saveOnce));
+  const told = whyNotSaved();
   const saveOnce = async (): Promise<void> => {
     clearTimeout(saveTimer);
     const { figure, version, save } = store.getState();
@@ -105,6 +107,7 @@ export function startFigureSession(store: FigureStore, start: FigureStart): Figu
     store.setState({ save: 'saving' });
     try {
       const answer = await saveFigure(study.id, id, version, figure);
+      told(answer);
       if (!answer.ok) throw new Error(answer.fault);
       if (answer.value.kind === 'conflict') {
         store.setState({ save: 'conflict', theirs: answer.value });

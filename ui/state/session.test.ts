@@ -161,6 +161,29 @@ describe('saving', () => {
     expect(asked).toHaveBeenCalledTimes(1);
   });
 
+  test('why it is not saved is said, once for each reason; what passes by itself is not worth a word', async () => {
+    const { store } = session();
+    mockSaid.length = 0;
+    const edited = async (curve: number): Promise<void> => {
+      store.getState().setStep('s2', { curve });
+      jest.advanceTimersByTime(6000);
+      await settle();
+    };
+    mockAnswer = () => ({ ok: false, fault: 'busy', passing: true });
+    await edited(0.1);
+    expect(mockSaid).toEqual([]);
+    mockAnswer = () => ({ ok: false, fault: 'You may read this study.' });
+    await edited(0.2);
+    await edited(0.3);
+    expect(mockSaid).toEqual(['You may read this study.']);
+    mockAnswer = () => ({ ok: true, value: { kind: 'saved', version: 2 } });
+    await edited(0.4);
+    expect(store.getState().save.kind).toBe('saved');
+    mockAnswer = () => ({ ok: false, fault: 'You may read this study.' });
+    await edited(0.5);
+    expect(mockSaid).toHaveLength(2);
+  });
+
   test('a server that cannot be reached is tried again; what another saved meanwhile is a conflict', async () => {
     const { store } = session();
     mockAnswer = () => ({ ok: false, fault: 'away' });

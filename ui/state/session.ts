@@ -1,5 +1,6 @@
 /** Keeps an open network running and saved: the worker follows the trail, the server follows the worker. */
 import { toast } from '@/ui/kit/toast';
+import { whyNotSaved } from '@/ui/kit/why-not-saved';
 import { stepKinds, stored } from '@/core/trail';
 import { sentence } from '@/ui/kit';
 import { createNetwork, saveTrail } from '@/server/actions';
@@ -167,6 +168,7 @@ export function startSession(store: WorkbenchStore, wanted = true): Session {
     }
   };
 
+  const told = whyNotSaved();
   const saveNow = async (): Promise<void> => {
     clearTimeout(saveTimer);
     const { trail, network: head, save } = store.getState();
@@ -174,6 +176,7 @@ export function startSession(store: WorkbenchStore, wanted = true): Session {
     store.setState({ save: { kind: 'saving' } });
     try {
       const answer = await saveTrail(study.id, head.id, head.version, stored(trail));
+      told(answer);
       if (!answer.ok) throw new Error(answer.fault);
       if (answer.value.kind === 'conflict') {
         store.setState({ save: answer.value });

@@ -1,14 +1,17 @@
 'use client';
-import { useMemo } from 'react';
+import dynamic from 'next/dynamic';
+import { useMemo, useState } from 'react';
 import { groupMethods } from '@/core/groups';
 import { isCoded } from '@/core/measure/grouping';
 import { Choose, NumberField, Toggle } from '@/ui/kit';
+import { nothing } from '@/ui/kit/nothing';
 import { useWorkbench } from '@/ui/state/context';
 import type { EditorProps } from '../../editor';
-import { Agreement } from './agreement';
-import { Dendrogram } from './dendrogram';
 import { GroupList } from './group-list';
 import { Resolution } from './resolution';
+
+const Agreement = dynamic(() => import('./agreement').then((it) => it.Agreement), { loading: nothing });
+const Dendrogram = dynamic(() => import('./dendrogram').then((it) => it.Dendrogram), { loading: nothing });
 
 /** Runs that are compared where it is to be said how steady groups are. */
 const comparedRuns = 10;
@@ -16,6 +19,7 @@ const comparedRuns = 10;
 /** How groups are found, what they are, and how they are changed by hand. */
 export function GroupsEditor({ step, before, set }: EditorProps<'groups'>) {
   const net = useWorkbench((state) => state.net);
+  const [comparing, setComparing] = useState(false);
   const weightName = net?.weightName ?? 'weights';
   const named = before?.nodeColumns.filter(({ values }) => values.length > 1 && values.length <= 60) ?? [];
   // Classes are often written as numbers, which the holdings list no values of.
@@ -96,9 +100,9 @@ export function GroupsEditor({ step, before, set }: EditorProps<'groups'>) {
         />
       )}
       <GroupList step={step} set={set} />
-      <details className="mt-4">
+      <details className="mt-4" onToggle={(event) => event.currentTarget.open && setComparing(true)}>
         <summary className="cursor-pointer font-serif text-base font-semibold">Compare with a column</summary>
-        <Agreement columns={grouping.map(({ name }) => name)} />
+        {comparing && <Agreement columns={grouping.map(({ name }) => name)} />}
       </details>
       <details className="mt-3">
         <summary className="cursor-pointer font-serif text-base font-semibold">Names, seed and source</summary>
