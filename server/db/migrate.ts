@@ -11,7 +11,9 @@ import {
   onOneConnection,
   record,
   recordSet,
+  session,
   shortlist,
+  signInTry,
   study,
   studyTable,
 } from '.';
@@ -29,6 +31,13 @@ export async function migrateDatabase(root = process.cwd()): Promise<void> {
         .delete(table)
         .where(sql`${table.deletedAt} < now() - interval '30 days'`);
     }
+    // Who tried to sign in is kept for a quarter of a year, and sessions until they end.
+    await database()
+      .delete(signInTry)
+      .where(sql`${signInTry.at} < now() - interval '90 days'`);
+    await database()
+      .delete(session)
+      .where(sql`${session.expiresAt} < now()`);
     // Rows that no table holds or held go with their sets.
     await database().execute(sql`
       create temporary table present_set on commit preserve rows as

@@ -152,7 +152,30 @@ describe('trying', () => {
     expect(await said(who.email, good, '203.0.113.2')).toBe('in');
   });
 
-  test('all tries are kept, and no password with them', async () => {
+  test('at a start tries of a quarter of a year ago and sessions that have ended are cleared away', async () => {
+    const who = await made();
+    const [ended, lasting] = [await entered(who, '192.0.2.30'), await entered(who, '192.0.2.31')];
+    const old = { email: 'old@x', address: '192.0.2.32', passed: false, at: sql`now() - interval '91 days'` };
+    await database().insert(signInTry).values(old);
+    const [first] = await database()
+      .select()
+      .from(session)
+      .where(eq(session.userId, who.id))
+      .orderBy(session.createdAt);
+    await database()
+      .update(session)
+      .set({ expiresAt: sql`now() - interval '1 second'` })
+      .where(eq(session.id, first.id));
+    await migrateDatabase();
+    expect(await database().select().from(session).where(eq(session.userId, who.id))).toHaveLength(1);
+    expect([await whoIs(ended), await whoIs(lasting)]).toEqual([undefined, who.email]);
+    expect((await database().select().from(signInTry)).map(({ address }) => address)).toEqual([
+      '192.0.2.30',
+      '192.0.2.31',
+    ]);
+  });
+
+  test('all tries are written down, and no password with them', async () => {
     const who = await made();
     await said(who.email, 'not the one', '192.0.2.20');
     await said(who.email, good, '192.0.2.21');
