@@ -142,7 +142,7 @@ describe('where accounts are needed', () => {
     await write(driver, 'E-mail', 'e.marsh@orrin.example');
     await choose(driver, 'As', 'reader');
     await (await button(driver, 'Add to the study')).click();
-    await shows(driver, 'E. Marsh');
+    await shows(driver, 'E. Marsh', 'What happened', 'A. Thorne made E. Marsh a reader');
     await theirs.navigate().refresh();
     await shows(theirs, 'Orrin Sound seed circle', 'you are a reader');
 

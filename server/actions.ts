@@ -9,6 +9,7 @@ import * as studies from '@/server/studies';
 import * as tables from '@/server/tables';
 import * as edits from '@/server/tables/edit';
 import * as uses from '@/server/tables/uses';
+import * as log from '@/server/happened';
 import * as names from '@/server/names';
 import * as kept from '@/server/kept';
 import * as shortlists from '@/server/shortlists';
@@ -104,6 +105,7 @@ export const restoreNames = action('edit', [text], names.restoreNames);
 /** Who has a part in a study, and what part. */
 const role = z.enum(['owner', 'editor', 'reader']);
 const person = z.uuid();
+export const listHappened = action('read', [], log.listHappened);
 export const listMembers = action('read', [], members.listMembers);
 export const addMember = action('own', [text, role], members.addMember);
 export const changeRole = action('own', [person, role], members.changeRole);

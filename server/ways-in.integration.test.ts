@@ -172,6 +172,7 @@ const ways: Record<Exclude<keyof typeof actions, keyof typeof houses>, Way> = {
   removeMember: ['own', () => [roles.reader.id]],
   leaveStudy: ['read', () => []],
   listLinks: ['read', () => []],
+  listHappened: ['read', () => []],
   endLink: ['edit', ({ link }) => [link]],
 };
 

@@ -149,3 +149,22 @@ export const guestLink = pgTable(
   },
   (table) => [index('guest_link_study').on(table.studyId)],
 );
+
+/** What happened in a study, and who did it. What somebody does to one thing again and again is one line. */
+export const happening = pgTable(
+  'happening',
+  {
+    id: integer('id').primaryKey().generatedAlwaysAsIdentity(),
+    studyId: uuid('study_id')
+      .notNull()
+      .references(() => study.id, { onDelete: 'cascade' }),
+    personId: uuid('person_id').references(() => person.id, { onDelete: 'set null' }),
+    /** What it was done to; null where each time is a line of its own. */
+    about: text('about'),
+    /** As the rest of a sentence that begins with the person. */
+    what: text('what').notNull(),
+    times: integer('times').notNull().default(1),
+    at: moment('at').notNull().default(now),
+  },
+  (table) => [index('happening_study').on(table.studyId, table.at)],
+);

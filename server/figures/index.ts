@@ -7,6 +7,7 @@ import { NotFound, studyFor } from '@/server/access';
 import { database, figure, figureHeld, inTransaction } from '@/server/db';
 import { openNetwork } from '@/server/networks';
 import { cleanName, touchStudy } from '@/server/studies';
+import { happened } from '@/server/happened';
 
 export interface FigureHead {
   id: string;
@@ -93,6 +94,7 @@ export async function createFigure(
     .values({ studyId, name: clean, settings })
     .returning({ id: figure.id, name: figure.name });
   await touchStudy(studyId);
+  await happened(studyId, `made the figure “${clean}”`);
   return made;
 }
 
@@ -115,7 +117,7 @@ export async function saveFigure(
   settings: FigureSettings,
 ): Promise<FigureSaved> {
   await studyFor(studyId, 'edit');
-  await found(studyId, id);
+  const { name } = await found(studyId, id);
   if (settings.held && !(await heldKeys(id)).includes(settings.held.key))
     throw new Fault('What this figure is to hold was not kept. Hold it again.', 'held');
   return inTransaction(async (): Promise<FigureSaved> => {
@@ -129,6 +131,7 @@ export async function saveFigure(
       return { kind: 'conflict', version: now.version, settings: readFigure(now.settings) };
     }
     await touchStudy(studyId);
+    await happened(studyId, `changed the figure “${name}”`, `figure ${id}`);
     return { kind: 'saved', version: base + 1 };
   });
 }
@@ -140,21 +143,21 @@ const heldKeys = async (id: string): Promise<string[]> =>
 
 export async function renameFigure(studyId: string, id: string, name: string): Promise<void> {
   await studyFor(studyId, 'edit');
-  await found(studyId, id);
-  await database()
-    .update(figure)
-    .set({ name: cleanName(name, 'figure') })
-    .where(eq(figure.id, id));
+  const before = await found(studyId, id);
+  const clean = cleanName(name, 'figure');
+  await database().update(figure).set({ name: clean }).where(eq(figure.id, id));
   await touchStudy(studyId);
+  await happened(studyId, `renamed the figure “${before.name}” to “${clean}”`);
 }
 
 export async function deleteFigure(studyId: string, id: string): Promise<void> {
   await studyFor(studyId, 'edit');
-  await found(studyId, id);
+  const { name } = await found(studyId, id);
   await database()
     .update(figure)
     .set({ deletedAt: sql`now()` })
     .where(eq(figure.id, id));
+  await happened(studyId, `deleted the figure “${name}”`);
 }
 
 /** Takes a deletion back. */
@@ -164,8 +167,9 @@ export async function restoreFigure(studyId: string, id: string): Promise<void> 
     .update(figure)
     .set({ deletedAt: null })
     .where(and(eq(figure.id, id), eq(figure.studyId, studyId), isNotNull(figure.deletedAt)))
-    .returning({ id: figure.id });
+    .returning({ name: figure.name });
   if (restored.length === 0) throw new NotFound('There is no deleted figure to bring back.');
+  await happened(studyId, `brought the figure “${restored[0].name}” back`);
 }
 
 export { found as figureRow };

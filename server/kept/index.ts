@@ -8,6 +8,7 @@ import type { siftingSchema } from '@/core/sift';
 import { NotFound, studyFor } from '@/server/access';
 import { database, kept } from '@/server/db';
 import { cleanName, touchStudy } from '@/server/studies';
+import { happened } from '@/server/happened';
 
 export { keptKindSchema as kindSchema };
 
@@ -76,11 +77,15 @@ async function freeName(studyId: string, kind: Kind, wanted: string, id?: string
   return name;
 }
 
+/** What a kind is called. */
+const kindWords: Record<Kind, string> = { look: 'look', palette: 'palette', sift: 'sift', outlines: 'outlines' };
+
 export async function createKept(studyId: string, kind: Kind, name: string, value: unknown): Promise<Named> {
   await studyFor(studyId, 'edit');
   const row = { studyId, kind, name: await freeName(studyId, kind, name), value: valueOf(kind, value) };
   const [made] = await database().insert(kept).values(row).returning();
   await touchStudy(studyId);
+  await happened(studyId, `kept the ${kindWords[kind]} “${made.name}”`);
   return { id: made.id, name: made.name, version: made.version };
 }
 
@@ -114,15 +119,18 @@ export async function changeKept(
     .returning({ id: kept.id });
   if (!saved.length) return { kind: 'conflict', version: held.version };
   await touchStudy(studyId);
+  await happened(studyId, `changed the ${kindWords[held.kind]} “${held.name}”`, `kept ${id}`);
   return { kind: 'saved', version: base + 1 };
 }
 
 export async function deleteKept(studyId: string, id: string): Promise<void> {
   await studyFor(studyId, 'edit');
-  await database()
+  const [deleted] = await database()
     .update(kept)
     .set({ deletedAt: sql`now()` })
-    .where(place(studyId, id));
+    .where(place(studyId, id))
+    .returning({ kind: kept.kind, name: kept.name });
+  if (deleted) await happened(studyId, `deleted the ${kindWords[deleted.kind]} “${deleted.name}”`);
 }
 
 /** Takes a deletion back. */
@@ -132,6 +140,7 @@ export async function restoreKept(studyId: string, id: string): Promise<void> {
     .update(kept)
     .set({ deletedAt: null })
     .where(and(place(studyId, id), isNotNull(kept.deletedAt)))
-    .returning({ id: kept.id });
+    .returning({ kind: kept.kind, name: kept.name });
   if (!restored.length) throw new NotFound('There is nothing deleted to bring back.');
+  await happened(studyId, `brought the ${kindWords[restored[0].kind]} “${restored[0].name}” back`);
 }

@@ -6,6 +6,7 @@ import { NotFound, studyFor } from '@/server/access';
 import { database, figure, guestLink, person } from '@/server/db';
 import { figureRow } from '@/server/figures';
 import { signedIn } from '@/server/people/person';
+import { happened } from '@/server/happened';
 
 const hashOf = (token: string): string => createHash('sha256').update(token).digest('base64url');
 
@@ -29,7 +30,7 @@ export async function shareFigure(
   page: Buffer,
 ): Promise<{ token: string }> {
   await studyFor(studyId, 'edit');
-  await figureRow(studyId, figureId);
+  const { name } = await figureRow(studyId, figureId);
   if (!(days >= 1 && days <= mostDays)) throw new Fault(`A link lasts from 1 to ${mostDays} days.`, 'days');
   if (!/^<!doctype html>/i.test(page.subarray(0, 15).toString('latin1')))
     throw new Fault('What was sent is no page to explore. Load the page again.');
@@ -39,6 +40,7 @@ export async function shareFigure(
   await database()
     .insert(guestLink)
     .values({ studyId, figureId, hash: hashOf(token), page, endsAt, madeBy });
+  await happened(studyId, `made a link for outsiders to “${name}”`);
   return { token };
 }
 
@@ -69,8 +71,10 @@ export async function endLink(studyId: string, id: string): Promise<void> {
     .update(guestLink)
     .set({ endedAt: sql`now()`, page: Buffer.alloc(0) })
     .where(and(eq(guestLink.id, id), eq(guestLink.studyId, studyId), isNull(guestLink.endedAt)))
-    .returning({ id: guestLink.id });
+    .returning({ figureId: guestLink.figureId });
   if (!ended.length) throw new NotFound('This link has ended already. Load the page again.');
+  const [of] = await database().select({ name: figure.name }).from(figure).where(eq(figure.id, ended[0].figureId));
+  await happened(studyId, `ended a link for outsiders to “${of.name}”`);
 }
 
 /** The page behind a link, which is counted. @throws NotFound, in the same words whether it never was or has ended */

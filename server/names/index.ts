@@ -8,6 +8,7 @@ import { NotFound, studyFor } from '@/server/access';
 import { type NamesEdit, database, inTransaction, inTurn, namesChange, namesList } from '@/server/db';
 import { type Kept, ownOf, stacks } from '@/server/history';
 import { cleanName, touchStudy } from '@/server/studies';
+import { happened } from '@/server/happened';
 
 export interface NamesHead extends Pick<NamesList, 'name' | 'version'> {
   id: string;
@@ -60,8 +61,9 @@ export async function createNames(
     const made = await database()
       .insert(namesList)
       .values({ studyId, name: cleanName(name, 'list'), columns: refs })
-      .returning({ id: namesList.id });
-    return made[0];
+      .returning({ id: namesList.id, name: namesList.name });
+    await happened(studyId, `made the list of names “${made[0].name}”`);
+    return { id: made[0].id };
   });
 }
 
@@ -155,6 +157,7 @@ export async function writeNames(
   await database()
     .insert(namesChange)
     .values({ listId: list.id, version, what, role: role.role, of: role.of, edit, author: list.author });
+  await happened(list.studyId, `changed the names “${list.name}”: ${what}`, `names ${list.id}`);
   return version;
 }
 
@@ -291,6 +294,7 @@ export async function renameNames(studyId: string, id: string, name: string): Pr
   await inTransaction(async () => {
     const list = await lockedList(studyId, id);
     await database().update(namesList).set({ name: clean }).where(eq(namesList.id, list.id));
+    await happened(studyId, `renamed the names “${list.name}” to “${clean}”`);
   });
 }
 
@@ -302,6 +306,7 @@ export async function deleteNames(studyId: string, id: string): Promise<void> {
       .update(namesList)
       .set({ deletedAt: sql`now()` })
       .where(eq(namesList.id, list.id));
+    await happened(studyId, `deleted the names “${list.name}”`);
   });
   await touchStudy(studyId);
 }
@@ -313,6 +318,7 @@ export async function restoreNames(studyId: string, id: string): Promise<void> {
     .update(namesList)
     .set({ deletedAt: null })
     .where(and(eq(namesList.studyId, studyId), eq(namesList.id, z.uuid().parse(id)), isNotNull(namesList.deletedAt)))
-    .returning({ id: sql<string>`${namesList.id}` });
+    .returning({ name: namesList.name });
   if (!restored.length) throw new NotFound('There is no deleted list to bring back.');
+  await happened(studyId, `brought the names “${restored[0].name}” back`);
 }

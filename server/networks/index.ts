@@ -6,6 +6,7 @@ import { database, inTransaction, network, networkVersion, snapshot } from '@/se
 import { pictureAddress } from './picture';
 import { NotFound, studyFor } from '@/server/access';
 import { cleanName, touchStudy } from '@/server/studies';
+import { happened } from '@/server/happened';
 
 export interface NetworkHead {
   id: string;
@@ -100,6 +101,7 @@ export async function createNetwork(studyId: string, name: string, trail: Trail)
       .insert(networkVersion)
       .values({ networkId: made[0].id, version: 1, trail: stored(trail) });
     await touchStudy(studyId);
+    await happened(studyId, `made the network “${clean}”`);
     return made[0];
   });
 }
@@ -112,7 +114,7 @@ export type Saved =
 /** Stores a trail on top of the version it was made from. */
 export async function saveTrail(studyId: string, id: string, base: number, trail: Trail): Promise<Saved> {
   await studyFor(studyId, 'edit');
-  await found(studyId, id);
+  const { name } = await found(studyId, id);
   return inTransaction(async (): Promise<Saved> => {
     const saved = await database()
       .update(network)
@@ -129,27 +131,28 @@ export async function saveTrail(studyId: string, id: string, base: number, trail
       .insert(networkVersion)
       .values({ networkId: id, version: base + 1, trail: stored(trail) });
     await touchStudy(studyId);
+    await happened(studyId, `changed the network “${name}” to version ${base + 1}`, `network ${id}`);
     return { kind: 'saved', version: base + 1 };
   });
 }
 
 export async function renameNetwork(studyId: string, id: string, name: string): Promise<void> {
   await studyFor(studyId, 'edit');
-  await found(studyId, id);
-  await database()
-    .update(network)
-    .set({ name: cleanName(name, 'network') })
-    .where(eq(network.id, id));
+  const before = await found(studyId, id);
+  const clean = cleanName(name, 'network');
+  await database().update(network).set({ name: clean }).where(eq(network.id, id));
   await touchStudy(studyId);
+  await happened(studyId, `renamed the network “${before.name}” to “${clean}”`);
 }
 
 export async function deleteNetwork(studyId: string, id: string): Promise<void> {
   await studyFor(studyId, 'edit');
-  await found(studyId, id);
+  const { name } = await found(studyId, id);
   await database()
     .update(network)
     .set({ deletedAt: sql`now()` })
     .where(eq(network.id, id));
+  await happened(studyId, `deleted the network “${name}”`);
 }
 
 /** Takes a deletion back. */
@@ -159,6 +162,7 @@ export async function restoreNetwork(studyId: string, id: string): Promise<void>
     .update(network)
     .set({ deletedAt: null })
     .where(and(eq(network.id, id), eq(network.studyId, studyId), isNotNull(network.deletedAt)))
-    .returning({ id: network.id });
+    .returning({ name: network.name });
   if (restored.length === 0) throw new NotFound('There is no deleted network to bring back.');
+  await happened(studyId, `brought the network “${restored[0].name}” back`);
 }

@@ -5,6 +5,7 @@ import { type Role, database, inTransaction, inTurn, member, person } from '@/se
 import { studyFor } from '@/server/access';
 import { signedIn } from './person';
 import { emailOf } from './sign-in';
+import { happened } from '@/server/happened';
 
 export interface Member {
   id: string;
@@ -36,6 +37,13 @@ const inOrder = <T>(study: string, work: () => Promise<T>): Promise<T> =>
     return work();
   });
 
+const withArticle = (role: Role): string => `${role === 'reader' ? 'a' : 'an'} ${role}`;
+
+async function nameOf(personId: string): Promise<string> {
+  const [found] = await database().select({ name: person.name }).from(person).where(eq(person.id, personId));
+  return found?.name ?? 'somebody';
+}
+
 /** Gives somebody who has an account a part in the study. */
 export async function addMember(study: string, email: string, role: Role): Promise<void> {
   await inOrder(study, async () => {
@@ -53,6 +61,7 @@ export async function addMember(study: string, email: string, role: Role): Promi
       .onConflictDoNothing()
       .returning({ id: member.personId });
     if (!added.length) throw new Fault(`${found.name} has a part in this study already.`, 'email');
+    await happened(study, `made ${found.name} ${withArticle(role)}`);
   });
 }
 
@@ -84,6 +93,7 @@ export async function changeRole(study: string, personId: string, role: Role): P
       .update(member)
       .set({ role })
       .where(and(eq(member.studyId, study), eq(member.personId, personId)));
+    await happened(study, `made ${await nameOf(personId)} ${withArticle(role)}`);
   });
 }
 
@@ -98,6 +108,7 @@ export async function removeMember(study: string, personId: string): Promise<voi
   await inOrder(study, async () => {
     await studyFor(study, 'own');
     await remove(study, personId);
+    await happened(study, `took ${await nameOf(personId)} out of the study`);
   });
 }
 
@@ -106,5 +117,6 @@ export async function leaveStudy(study: string): Promise<void> {
   await inOrder(study, async () => {
     await studyFor(study, 'read');
     await remove(study, (await signedIn()).id);
+    await happened(study, 'left the study');
   });
 }

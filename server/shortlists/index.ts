@@ -5,6 +5,7 @@ import { Fault } from '@/core/fault';
 import { NotFound, studyFor } from '@/server/access';
 import { database, shortlist } from '@/server/db';
 import { cleanName, touchStudy } from '@/server/studies';
+import { happened } from '@/server/happened';
 
 export interface ShortlistRow {
   id: string;
@@ -62,6 +63,7 @@ export async function createShortlist(
     })
     .returning();
   await touchStudy(studyId);
+  await happened(studyId, `made the shortlist “${row.name}”`);
   return { id: row.id, name: row.name, folder: row.folder, version: row.version, nodes: row.nodes };
 }
 
@@ -88,9 +90,10 @@ export async function changeShortlist(
     .update(shortlist)
     .set(values)
     .where(and(place(studyId, id), eq(shortlist.version, base), isNull(shortlist.deletedAt)))
-    .returning({ id: shortlist.id });
+    .returning({ name: shortlist.name });
   if (saved.length) {
     await touchStudy(studyId);
+    await happened(studyId, `changed the shortlist “${saved[0].name}”`, `shortlist ${id}`);
     return { kind: 'saved', version: base + 1 };
   }
   const rows = await database()
@@ -103,10 +106,12 @@ export async function changeShortlist(
 
 export async function deleteShortlist(studyId: string, id: string): Promise<void> {
   await studyFor(studyId, 'edit');
-  await database()
+  const [deleted] = await database()
     .update(shortlist)
     .set({ deletedAt: sql`now()` })
-    .where(place(studyId, id));
+    .where(place(studyId, id))
+    .returning({ name: shortlist.name });
+  if (deleted) await happened(studyId, `deleted the shortlist “${deleted.name}”`);
 }
 
 /** Takes a deletion back. */
@@ -116,6 +121,7 @@ export async function restoreShortlist(studyId: string, id: string): Promise<voi
     .update(shortlist)
     .set({ deletedAt: null })
     .where(and(place(studyId, id), isNotNull(shortlist.deletedAt)))
-    .returning({ id: shortlist.id });
+    .returning({ name: shortlist.name });
   if (!restored.length) throw new NotFound('There is no deleted shortlist to bring back.');
+  await happened(studyId, `brought the shortlist “${restored[0].name}” back`);
 }

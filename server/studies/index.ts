@@ -5,6 +5,7 @@ import { type Role, database, inTransaction, member, network, snapshot, study, s
 import { studyFor } from '@/server/access';
 import { signedIn } from '@/server/people/person';
 import { pictureAddress } from '@/server/networks/picture';
+import { happened } from '@/server/happened';
 
 export interface StudyCard {
   id: string;
@@ -95,6 +96,7 @@ export async function newStudy(name: string): Promise<string> {
   return inTransaction(async () => {
     const [{ id: studyId }] = await database().insert(study).values({ name }).returning({ id: study.id });
     await database().insert(member).values({ studyId, personId, role: 'owner' });
+    await happened(studyId, 'made the study');
     return studyId;
   });
 }
@@ -111,11 +113,13 @@ export async function studyNames(): Promise<Set<string>> {
 }
 
 export async function renameStudy(id: string, name: string): Promise<void> {
-  await studyFor(id, 'edit');
+  const before = await studyFor(id, 'edit');
+  const clean = cleanName(name, 'study');
   await database()
     .update(study)
-    .set({ name: cleanName(name, 'study'), changedAt: sql`now()` })
+    .set({ name: clean, changedAt: sql`now()` })
     .where(eq(study.id, id));
+  await happened(id, `renamed the study “${before.name}” to “${clean}”`);
 }
 
 export async function deleteStudy(id: string): Promise<void> {

@@ -19,6 +19,7 @@ import {
 } from '@/server/db';
 import { type Kept, ownOf, stacks } from '@/server/history';
 import type { LockedTable } from '.';
+import { happened } from '@/server/happened';
 
 type Role = { role: ChangeRole; of: number | null };
 const done: Role = { role: 'do', of: null };
@@ -43,6 +44,7 @@ async function keep(
     .insert(tableChange)
     .values({ tableId: table.id, version, what, role, of, ...change, author: table.author, token: table.token });
   await database().update(studyTable).set({ version }).where(eq(studyTable.id, table.id));
+  await happened(table.studyId, `changed the table “${table.name}”: ${what}`, `table ${table.id}`);
   return version;
 }
 

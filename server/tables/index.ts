@@ -6,6 +6,7 @@ import { Fault } from '@/core/fault';
 import { database, studyTable } from '@/server/db';
 import { NotFound, studyFor } from '@/server/access';
 import { cleanName, touchStudy } from '@/server/studies';
+import { happened } from '@/server/happened';
 
 export interface TableHead {
   key: string;
@@ -88,22 +89,22 @@ export async function setAside(studyId: string, key: string): Promise<Aside[]> {
 
 export async function renameTable(studyId: string, key: string, name: string): Promise<void> {
   await studyFor(studyId, 'edit');
-  const { id } = await tableFor(studyId, key);
-  await database()
-    .update(studyTable)
-    .set({ name: cleanName(name, 'table') })
-    .where(eq(studyTable.id, id));
+  const { id, name: before } = await tableFor(studyId, key);
+  const clean = cleanName(name, 'table');
+  await database().update(studyTable).set({ name: clean }).where(eq(studyTable.id, id));
   await touchStudy(studyId);
+  await happened(studyId, `renamed the table “${before}” to “${clean}”`);
 }
 
 export async function deleteTable(studyId: string, key: string): Promise<void> {
   await studyFor(studyId, 'edit');
-  const { id } = await tableFor(studyId, key);
+  const { id, name } = await tableFor(studyId, key);
   await database()
     .update(studyTable)
     .set({ deletedAt: sql`now()` })
     .where(eq(studyTable.id, id));
   await touchStudy(studyId);
+  await happened(studyId, `deleted the table “${name}”`);
 }
 
 export interface DeletedTable {
@@ -131,6 +132,7 @@ export async function restoreTable(studyId: string, key: string): Promise<void> 
     .update(studyTable)
     .set({ deletedAt: null })
     .where(and(eq(studyTable.studyId, studyId), eq(studyTable.key, key), isNotNull(studyTable.deletedAt)))
-    .returning({ id: studyTable.id });
+    .returning({ name: studyTable.name });
   if (restored.length === 0) throw new NotFound(`There is no deleted table “${key}” to bring back.`);
+  await happened(studyId, `brought the table “${restored[0].name}” back`);
 }

@@ -17,6 +17,7 @@ import { wholeLines } from './lines';
 import { packAhead } from './packed';
 import { newSet } from './record-sets';
 import { lockedTable } from '.';
+import { happened } from '@/server/happened';
 
 /** At most this many bytes are taken for one table. */
 const largestTable = 1024 * 1024 * 1024;
@@ -139,6 +140,7 @@ export async function storeTable(studyId: string, asked: StoreRequest, rows: Asy
         .values({ studyId, key, name, columns, ...written, aside, origin, token })
         .returning({ id: studyTable.id });
       id = made.id;
+      await happened(studyId, `brought in the table “${name}” with ${counted(written.rows, 'row')}`);
     }
     const ids: IntakeEffects['ids'] = [];
     for (const asked of request.ids) ids.push(await giveIds(studyId, asked));

@@ -5,6 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { addMember, changeRole, endLink, leaveStudy, removeMember } from '@/server/actions';
 import type { Answer } from '@/server/answer';
+import type { Happened } from '@/server/happened';
 import type { GuestLink } from '@/server/links';
 import type { Member } from '@/server/people/members';
 import { Button, Choose, counted } from '@/ui/kit';
@@ -21,16 +22,20 @@ const roles: readonly { value: Role; label: string; says: string }[] = [
 ];
 const dayOf = (at: Date | string): string =>
   new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
+const momentOf = (at: Date | string): string =>
+  `${dayOf(at)}, ${new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit', timeZone: 'UTC' })} UTC`;
 const asRole = (value: string): Role => value as Role;
 
 export function PeoplePage({
   study,
   members,
   links,
+  happened,
 }: {
   study: { id: string; name: string; role: Role };
   members: Member[];
   links: GuestLink[];
+  happened: Happened[];
 }) {
   const router = useRouter();
   const [adding, setAdding] = useState(false);
@@ -152,6 +157,17 @@ export function PeoplePage({
             Whoever has no part in the study does not see that it is there. It keeps an owner: the last one cannot
             leave.
           </p>
+          <h2 className="mt-6 font-serif text-lg font-semibold">What happened</h2>
+          <ol aria-label="What happened" className="mt-1">
+            {happened.map(({ id, who, what, times, at }) => (
+              <li key={id} className="border-b border-rule py-1.5 break-words">
+                <b className="font-semibold">{who ?? 'Somebody'}</b> {what}
+                <span className="text-sm text-quiet">
+                  {times > 1 && ` · ${counted(times, 'time')}`} · {momentOf(at)}
+                </span>
+              </li>
+            ))}
+          </ol>
         </aside>
       </div>
     </div>

@@ -69,8 +69,18 @@ describe('people of a study', () => {
     { id: 'l', name: 'Carriers', by: 'Thorne', endsAt: new Date(Date.UTC(2027, 2, 1)), opened: 14 },
     { id: 'm', name: 'Fire', by: null, endsAt: new Date(Date.UTC(2027, 2, 1)), opened: 0 },
   ];
+  const happened = [
+    {
+      id: 2,
+      who: 'Lyng',
+      what: 'changed the names “Keepers”: joined 4 spellings',
+      times: 3,
+      at: new Date(Date.UTC(2026, 10, 5, 9, 7)),
+    },
+    { id: 1, who: null, what: 'left the study', times: 1, at: new Date(Date.UTC(2026, 10, 4)) },
+  ];
   const page = (role: Member['role']) => (
-    <PeoplePage study={{ id: 's', name: 'Sound', role }} members={members} links={links} />
+    <PeoplePage study={{ id: 's', name: 'Sound', role }} members={members} links={links} happened={happened} />
   );
 
   test('an owner changes roles, removes, and adds', async () => {
@@ -100,6 +110,15 @@ describe('people of a study', () => {
     mockAnswer = () => ({ ok: true, value: undefined });
     await user.click(screen.getByRole('button', { name: 'leave' }));
     await waitFor(() => expect(mockWent).toContain('/'));
+  });
+
+  test('what happened, by whom, and how often', () => {
+    shown(page('reader'));
+    const rows = within(screen.getByRole('list', { name: 'What happened' })).getAllByRole('listitem');
+    expect(rows.map((one) => one.textContent)).toEqual([
+      'Lyng changed the names “Keepers”: joined 4 spellings · 3 times · 5 Nov 2026, 09:07 UTC',
+      'Somebody left the study · 4 Nov 2026, 00:00 UTC',
+    ]);
   });
 
   test('links for outsiders are listed, and ended by who may change the study', async () => {

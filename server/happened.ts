@@ -1,0 +1,59 @@
+/** The log of a study. */
+import { and, desc, eq, gt, sql } from 'drizzle-orm';
+import { studyFor } from '@/server/access';
+import { database, happening, person } from '@/server/db';
+import { currentPerson } from '@/server/people/person';
+
+/** Minutes within which what somebody does to one thing is one line. */
+const together = 15;
+/** Characters of a line. */
+const longest = 300;
+const mostListed = 100;
+
+/**
+ * Writes down what whoever asks did: the rest of a sentence that begins with them.
+ * @param about What it was done to, where doing it again soon belongs to the same line.
+ */
+export async function happened(studyId: string, what: string, about?: string): Promise<void> {
+  const personId = (await currentPerson())?.id ?? null;
+  const line = what.length > longest ? `${what.slice(0, longest - 1)}…` : what;
+  if (about !== undefined && personId !== null) {
+    const again = await database()
+      .update(happening)
+      .set({ what: line, times: sql`${happening.times} + 1`, at: sql`now()` })
+      .where(
+        and(
+          eq(happening.studyId, studyId),
+          eq(happening.personId, personId),
+          eq(happening.about, about),
+          gt(happening.at, sql`now() - make_interval(mins => ${together})`),
+        ),
+      )
+      .returning({ id: happening.id });
+    if (again.length) return;
+  }
+  await database()
+    .insert(happening)
+    .values({ studyId, personId, what: line, ...(about === undefined ? {} : { about }) });
+}
+
+export interface Happened {
+  id: number;
+  /** Null where the person is not there any more. */
+  who: string | null;
+  what: string;
+  times: number;
+  at: Date;
+}
+
+/** The newest first. */
+export async function listHappened(studyId: string): Promise<Happened[]> {
+  await studyFor(studyId, 'read');
+  return database()
+    .select({ id: happening.id, who: person.name, what: happening.what, times: happening.times, at: happening.at })
+    .from(happening)
+    .leftJoin(person, eq(person.id, happening.personId))
+    .where(eq(happening.studyId, studyId))
+    .orderBy(desc(happening.at), desc(happening.id))
+    .limit(mostListed);
+}
