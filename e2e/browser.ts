@@ -111,7 +111,15 @@ export async function showView(driver: WebDriver, name: string): Promise<void> {
 export async function shows(driver: WebDriver, ...parts: string[]): Promise<void> {
   for (const part of parts) {
     await driver.wait(
-      async () => (await driver.findElement(By.css('body')).getText()).includes(part),
+      // While a page goes over into another there may be none for a moment.
+      () =>
+        driver
+          .findElement(By.css('body'))
+          .getText()
+          .then(
+            (text) => text.includes(part),
+            () => false,
+          ),
       wait,
       `the page does not show “${part}”`,
     );
