@@ -6,7 +6,7 @@ import { Fault } from '@/core/fault';
 import { NotAllowed, NotFound } from '@/server/access';
 import { databaseProblem, passes, unstorable } from '@/server/db/problem';
 import { refusal } from '@/server/gate';
-import { NotSignedIn } from '@/server/people/person';
+import { NotSignedIn, inRequest } from '@/server/people/person';
 
 /** What the log has of an error: what went wrong and where, and nothing of the data that it went wrong with. */
 export function toldOf(error: unknown): unknown {
@@ -89,7 +89,7 @@ export function route<P = Record<string, never>>(
     const answer = await responded(async () => {
       const refused = refusal(request);
       if (refused) return problemDocument({ status: 403, title: 'Refused', detail: refused });
-      return work(await context.params, request);
+      return inRequest(async () => work(await context.params, request));
     });
     for (const [name, value] of Object.entries(guards)) if (!answer.headers.has(name)) answer.headers.set(name, value);
     return answer;

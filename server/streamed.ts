@@ -1,17 +1,22 @@
+import { AsyncLocalStorage } from 'node:async_hooks';
 import type { FileHandle } from 'node:fs/promises';
 import { piecesOf } from './body';
 
-/** Texts as the body of an answer: the next is made when the last was taken, and a reader who leaves ends the making. */
+/**
+ * Texts as the body of an answer: the next is made when the last was taken, and a reader who leaves ends the making. What makes them goes on as whoever
+ * asked, also after the answer has begun.
+ */
 export function streamed(texts: AsyncGenerator<string, void>): ReadableStream<Uint8Array> {
   const encoder = new TextEncoder();
+  const asAsked = AsyncLocalStorage.snapshot();
   return new ReadableStream<Uint8Array>({
     async pull(controller) {
-      const next = await texts.next();
+      const next = await asAsked(() => texts.next());
       if (next.done) controller.close();
       else controller.enqueue(encoder.encode(next.value));
     },
     async cancel() {
-      await texts.return(undefined);
+      await asAsked(() => texts.return(undefined));
     },
   });
 }

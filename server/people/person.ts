@@ -28,6 +28,12 @@ const acting = new AsyncLocalStorage<Person | 'nobody'>();
 /** Does work as somebody, or as nobody: for scripts and tests, and whatever belongs to no request. */
 export const actAs = <T>(who: Person | 'nobody', work: () => T): T => acting.run(who, work);
 
+/** Who sent the request at hand, once it was asked for. */
+const requests = new AsyncLocalStorage<{ who?: Promise<Person | undefined> }>();
+
+/** The work of a request: who asks is found out once, and is known as well to what is still being made when its answer has begun. */
+export const inRequest = <T>(work: () => T): T => requests.run({}, work);
+
 const shared = globalThis as { nunatakOutside?: boolean };
 
 const columns = { id: person.id, name: person.name, email: person.email, administrator: person.administrator };
@@ -65,6 +71,12 @@ export async function currentPerson(): Promise<Person | undefined> {
   const who = acting.getStore();
   if (who !== undefined) return who === 'nobody' ? undefined : who;
   if (shared.nunatakOutside) return standingPerson();
+  const request = requests.getStore();
+  if (!request) return sender();
+  return (request.who ??= sender());
+}
+
+async function sender(): Promise<Person | undefined> {
   const { headers, cookies } = await import('next/headers');
   const given = await headers();
   let found = known.get(given);
