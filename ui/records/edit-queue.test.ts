@@ -94,6 +94,7 @@ test('what others did leaves the version as the page shows it', async () => {
 test.each([
   ['a line that breaks', new TypeError('failed to fetch')],
   ['a database that is away', new Response('{}', { status: 503 })],
+  ['a session that has ended', new Response('{}', { status: 401 })],
 ])('%s keeps the edit and sends it again under the same token', async (_name, failure) => {
   const { bodies, send, answer, fail } = server();
   const keeping = memory();

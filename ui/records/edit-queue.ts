@@ -142,7 +142,8 @@ export class EditQueue {
         body: bodyOf(base, author, batch),
       });
       if (!answer.ok) {
-        if (answer.status >= 500) return false;
+        // Whoever has to sign in again does so in another tab; what was typed waits.
+        if (answer.status >= 500 || answer.status === 401) return false;
         const problem = (await answer.json().catch(() => ({}))) as { detail?: string };
         const fault = problem.detail ?? 'The change was refused.';
         for (const { token } of batch) this.answered({ token, fault });
