@@ -138,7 +138,11 @@ export async function pageDrawn(driver: WebDriver): Promise<void> {
   await driver.wait(
     async () =>
       (await driver.findElements(By.css(`${page} [role="status"]`))).length === 0 &&
-      (await driver.findElement(By.css(`${page} canvas`)).getRect()).width > 100,
+      // A page that is just drawn anew has another canvas a moment later.
+      (await driver.executeScript<number>(
+        'return document.querySelector(arguments[0])?.getBoundingClientRect().width ?? 0',
+        `${page} canvas`,
+      )) > 100,
     wait,
     'the page of the figure is not drawn',
   );
