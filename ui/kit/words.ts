@@ -48,3 +48,11 @@ export function bytesInWords(bytes: number): string {
   }
   return `${at === 0 || amount >= 9.95 ? Math.round(amount) : amount.toFixed(1)} ${units[at]}`;
 }
+
+/** `3 Nov 2026`, as it is in UTC. */
+export const dayOf = (at: Date | string): string =>
+  new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
+
+/** `3 Nov 2026, 09:07 UTC`. */
+export const momentOf = (at: Date | string): string =>
+  `${dayOf(at)}, ${new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit', timeZone: 'UTC' })} UTC`;

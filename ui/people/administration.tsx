@@ -6,13 +6,13 @@ import { useState } from 'react';
 import { endSessions, invite, resetLink, setActive, setAdministrator } from '@/server/actions';
 import type { Answer } from '@/server/answer';
 import type { PersonRow, StudySize } from '@/server/people';
-import { Button, Menu, type MenuEntry, bytesInWords, counted } from '@/ui/kit';
-import { Initials } from '@/ui/kit/initials';
+import { Button, Menu, type MenuEntry, bytesInWords, counted, dayOf } from '@/ui/kit';
 import { LinkShown } from '@/ui/kit/link-shown';
 import { Tick } from '@/ui/kit/tick';
 import { toast } from '@/ui/kit/toast';
 import { TopBar } from '@/ui/kit/top-bar';
 import { Form, Input } from './form';
+import { PersonName } from './person-name';
 
 export function AdministrationPage({
   people,
@@ -73,14 +73,7 @@ export function AdministrationPage({
         <ul aria-label="People of this server">
           {people.map((one) => (
             <li key={one.id} className="flex min-h-11 items-center gap-3 border-b border-rule py-1.5">
-              <Initials id={one.id} name={one.name} />
-              <div className="min-w-0 grow">
-                <b className="block truncate font-semibold">
-                  {one.name}
-                  {one.you && <span className="font-normal text-quiet"> · you</span>}
-                </b>
-                <span className="block truncate text-sm text-quiet">{one.email}</span>
-              </div>
+              <PersonName {...one} />
               <span className="w-56 shrink-0 text-sm text-quiet">{stateOf(one)}</span>
               <Menu
                 align="end"
@@ -148,8 +141,7 @@ function stateOf({ administrator, standing, deactivated, invited, sessions, last
     standing && 'works on this machine',
     invited && 'has a link that is not used yet',
     sessions > 0 && counted(sessions, 'session'),
-    lastSignIn &&
-      `last in ${new Date(lastSignIn).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' })}`,
+    lastSignIn && `last in ${dayOf(lastSignIn)}`,
   ];
   return words.filter(Boolean).join(' · ');
 }

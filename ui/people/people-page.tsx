@@ -8,11 +8,11 @@ import type { Answer } from '@/server/answer';
 import type { Happened } from '@/server/happened';
 import type { GuestLink } from '@/server/links';
 import type { Member } from '@/server/people/members';
-import { Button, Choose, counted } from '@/ui/kit';
-import { Initials } from '@/ui/kit/initials';
+import { Button, Choose, counted, dayOf, momentOf } from '@/ui/kit';
 import { toast } from '@/ui/kit/toast';
 import { StudyPlaces, TopBar } from '@/ui/kit/top-bar';
 import { Form, Input } from './form';
+import { PersonName } from './person-name';
 
 type Role = Member['role'];
 const roles: readonly { value: Role; label: string; says: string }[] = [
@@ -20,10 +20,6 @@ const roles: readonly { value: Role; label: string; says: string }[] = [
   { value: 'editor', label: 'editor', says: 'also changes records, names, networks, figures and lists' },
   { value: 'reader', label: 'reader', says: 'sees all of it, computes and takes it away, and changes nothing' },
 ];
-const dayOf = (at: Date | string): string =>
-  new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
-const momentOf = (at: Date | string): string =>
-  `${dayOf(at)}, ${new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit', timeZone: 'UTC' })} UTC`;
 const asRole = (value: string): Role => value as Role;
 
 export function PeoplePage({
@@ -65,14 +61,7 @@ export function PeoplePage({
           <ul aria-label="People of the study">
             {members.map((one) => (
               <li key={one.id} className="flex min-h-11 items-center gap-3 border-b border-rule py-1.5">
-                <Initials id={one.id} name={one.name} />
-                <div className="min-w-0 grow">
-                  <b className="block truncate font-semibold">
-                    {one.name}
-                    {one.you && <span className="font-normal text-quiet"> · you</span>}
-                  </b>
-                  <span className="block truncate text-sm text-quiet">{one.email}</span>
-                </div>
+                <PersonName {...one} />
                 <span className="w-28 shrink-0">
                   {owns ? (
                     <Choose
