@@ -70,7 +70,7 @@ async function networkDifferences(
   network: StudyArchive['networks'][number],
 ): Promise<Compared> {
   try {
-    const { made, run } = await study.network(network.id);
+    const { made, run, layout } = await study.network(network.id);
     const fault = made ? faultOf(made) : run.reports.find((report) => report.fault !== undefined)?.fault;
     if (!made || fault !== undefined) return { differences: [fault ?? 'its trail is empty'], otherwise: '' };
     const now = { nodes: nodeCount(made.network), edges: edgeCount(made.network) };
@@ -83,8 +83,7 @@ async function networkDifferences(
       result[key] === now[key] ? [] : [`${grouped(now[key])} ${key}, kept are ${grouped(result[key])}`],
     );
     const kept = network.positions === undefined ? undefined : await archive.bytes(network.positions);
-    const { positions } = made.network;
-    if (kept?.length && positions && !same(kept, positions)) differences.push('nodes stand elsewhere');
+    if (kept?.length && layout && !same(kept, layout)) differences.push('nodes stand elsewhere');
     return {
       differences,
       otherwise: `${size}; as the application had it${kept?.length ? ', positions to the bit' : ''}`,

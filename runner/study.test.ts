@@ -13,11 +13,12 @@ import {
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
-import { packed, studyFiles } from '@/core/archive';
+import { packed, readStudyArchive, runnable, studyFiles } from '@/core/archive';
 import { sampleStudy } from '@/core/archive/samples';
 import { Fault } from '@/core/fault';
 import { xlsxFile } from '@/core/formats/write/xlsx';
 import { trailSchema } from '@/core/trail';
+import { withFiles } from './archive-files';
 import { checkCommand } from './check';
 import { runCommand } from './run';
 import { parseSetting, withSetting } from './set';
@@ -176,6 +177,25 @@ describe('check', () => {
     expect([later.same, later.text]).toEqual([true, expect.stringContaining('changed after its last run')]);
     const broken = await check(changed('networks/2.json', (value) => ({ ...value, trail: { steps: [] } })));
     expect([broken.same, broken.text]).toEqual([false, expect.stringContaining('Other: DIFFERS: ')]);
+  });
+  test('where nodes were put by hand, it is the layout before that which is compared', async () => {
+    type Head = { trail: { steps: { kind: string }[] }; result: object };
+    const placed = (digest: string) =>
+      changed('networks/1.json', (value) => {
+        const { trail, result } = value as unknown as Head;
+        const steps = trail.steps.map((step) =>
+          step.kind === 'arrange' ? { ...step, placed: { 'Tove Lorne': [900, 7] } } : step,
+        );
+        return { ...value, trail: { ...trail, steps }, result: { ...result, digest } };
+      });
+    const { run, made } = await withFiles(archive(placed('0'.repeat(32))), async (held) => {
+      const read = await readStudyArchive(held, 'study.zip');
+      return (await runnable(read)).network(read.networks.find(({ name }) => name === 'Main')?.id ?? '');
+    });
+    expect([...(made?.network.positions ?? [])]).toContain(900);
+    const { text, same } = await check(placed(run.digest));
+    expect(text).toContain('Main: 3 nodes, 3 ties; as the application had it, positions to the bit');
+    expect(same).toBe(true);
   });
   test('a network that fails does not keep the others from being run', async () => {
     const path = archive(changed('networks/2.json', (value) => ({ ...value, trail: { steps: [] } })));

@@ -19,7 +19,7 @@ import { thumbnail } from '@/core/figure';
 import { type LaidFigure, type Made, layFigure, madeOf, networksOf } from '@/core/figure/plan';
 import { sceneOf } from '@/core/scene';
 import { type KnownTable, rowLines } from '@/core/intake';
-import { type Source, type Trail, digestOf, layoutKey, memoKey, runTrail, sourceOf } from '@/core/trail';
+import { type Source, type Trail, TrailCache, laidBy, laidIn, runTrail, sourceOf } from '@/core/trail';
 import { RawBuilder, type Table } from '@/core/tables';
 import { type DemoFile, demoFiles } from '@/demo/files';
 import { prepared } from '@/demo/tables';
@@ -110,11 +110,13 @@ async function store(study: string, file: DemoFile): Promise<void> {
 
 /** Runs the trail once, so that the network's card has its picture and opening it lays nothing out. */
 async function keepResult(studyId: string, id: string, source: Source, trail: Trail): Promise<void> {
-  const { state, digest, digests, reports } = await runTrail(source, trail);
+  const cache = new TrailCache();
+  const { state, digest, reports } = await runTrail(source, trail, { cache });
   if (!state) return;
   const { network } = state;
-  const at = trail.steps.findLastIndex((step) => step.kind === 'arrange' && step.on);
-  const step = trail.steps[at];
+  const laid = laidBy(source, trail);
+  const { positions, routes } = laidIn(cache, laid) ?? {};
+  const kept = routes ? undefined : positions;
   const groups = reports.find((report) =>
     trail.steps.some(({ id: one, kind }) => one === report.id && kind === 'groups'),
   );
@@ -125,9 +127,9 @@ async function keepResult(studyId: string, id: string, source: Source, trail: Tr
     edges: edgeCount(network),
     groups: groups ? Number.parseInt(groups.result, 10) : null,
     picture: `data:image/svg+xml;base64,${picture}`,
-    layout: step?.kind === 'arrange' ? digestOf(memoKey(digests[at - 1], layoutKey(step))) : null,
+    layout: (kept && laid?.layout) ?? null,
   };
-  await keepSnapshot(studyId, id, head, Buffer.from(network.positions?.buffer ?? new ArrayBuffer(0)));
+  await keepSnapshot(studyId, id, head, Buffer.from(kept?.buffer ?? new ArrayBuffer(0)));
 }
 
 await migrateDatabase();

@@ -6,12 +6,10 @@ import {
   type Shortlist,
   type Source,
   type Trail,
+  type Laid,
   type TrailCache,
   allReads,
-  digestOf,
-  digestsOf,
-  layoutKey,
-  memoKey,
+  laidBy,
   sourceOf,
 } from '@/core/trail';
 import type { RecordTexts, StudyAddress } from './protocol';
@@ -77,22 +75,13 @@ export class StudyData {
   }
 
   /** Digest of the layout the trail asks for, and its key in the cache; where the server keeps its positions, they are put where the run will look for them. */
-  async keptLayout(
-    source: Source,
-    trail: Trail,
-    cache: TrailCache,
-  ): Promise<{ layout: string; key: string } | undefined> {
-    const digests = digestsOf(source, trail);
-    const i = trail.steps.findLastIndex((step) => step.kind === 'arrange' && step.on);
-    const step = trail.steps[i];
-    if (step?.kind !== 'arrange') return undefined;
-    const key = memoKey(digests[i - 1], layoutKey(step));
-    const layout = digestOf(key);
-    if (this.address.layout !== layout || cache.get(key)) return { layout, key };
+  async keptLayout(source: Source, trail: Trail, cache: TrailCache): Promise<Laid | undefined> {
+    const laid = laidBy(source, trail);
+    if (!laid || this.address.layout !== laid.layout || cache.get(laid.key)) return laid;
     const { study, network } = this.address;
-    const answer = await fetch(`/api/studies/${study}/networks/${network}/positions/${layout}`);
-    if (answer.ok) cache.set(key, { value: { positions: new Float32Array(await answer.arrayBuffer()) } });
-    return { layout, key };
+    const answer = await fetch(`/api/studies/${study}/networks/${network}/positions/${laid.layout}`);
+    if (answer.ok) cache.set(laid.key, { value: { positions: new Float32Array(await answer.arrayBuffer()) } });
+    return laid;
   }
 
   async records(key: string, rows: readonly number[]): Promise<RecordTexts> {

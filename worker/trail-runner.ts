@@ -8,12 +8,14 @@ import type { Made } from '@/core/ties';
 import {
   type Shortlist,
   type StepReport,
+  type Laid,
   type Trail,
   TrailCache,
   type TrailRun,
   type TrailState,
   type Whereabouts,
   digestsOf,
+  laidIn,
   runTrail,
   stepKinds,
 } from '@/core/trail';
@@ -78,7 +80,7 @@ export class TrailRunner implements TrailService {
   private digests = new Map<string, string>();
   private readonly stopped = new Set<string>();
   /** Where the cache holds the layout of the trail as it was last run. */
-  private layoutKey: string | undefined;
+  private laid: Laid | undefined;
   /** Where nodes are drawn at present. */
   private where: Whereabouts | undefined;
 
@@ -88,7 +90,7 @@ export class TrailRunner implements TrailService {
     return unlessStopped(async () => {
       const source = await this.data.source(trail);
       const kept = await this.data.keptLayout(source, trail, this.cache);
-      this.layoutKey = kept?.key;
+      this.laid = kept;
       const layout = kept?.layout;
       await going();
       const { crew, cache, stopped } = this;
@@ -278,11 +280,7 @@ export class TrailRunner implements TrailService {
     if (what.kind === 'chosen')
       return new Blob([csv(chosenTable(this.last?.network ?? emptyNetwork, what.nodes))], { type: 'text/csv' });
     if (what.kind === 'layout') {
-      const held =
-        this.layoutKey === undefined
-          ? undefined
-          : (this.cache.get(this.layoutKey) as { value?: Placement } | undefined)?.value;
-      const { positions, routes } = held ?? ({} as Partial<Placement>);
+      const { positions, routes } = laidIn(this.cache, this.laid) ?? ({} as Partial<Placement>);
       return new Blob(positions && !routes ? [positions as Float32Array<ArrayBuffer>] : []);
     }
     if (!this.last) throw new Fault('There is no network to take away yet. Let the trail run to its end first.');

@@ -13,7 +13,17 @@ import {
 } from '../figure/plan';
 import type { Crew } from '../split';
 import { type Table, TableBuilder } from '../tables';
-import { type Source, type Trail, type TrailRun, TrailCache, readTrailOrFault, runTrail, sourceOf } from '../trail';
+import {
+  type Source,
+  type Trail,
+  type TrailRun,
+  TrailCache,
+  laidBy,
+  laidIn,
+  readTrailOrFault,
+  runTrail,
+  sourceOf,
+} from '../trail';
 import type { StudyArchive } from './read';
 
 export interface ArchiveRun {
@@ -21,6 +31,8 @@ export interface ArchiveRun {
   run: TrailRun;
   /** Undefined where the trail came to nothing. */
   made: Made | undefined;
+  /** x and y of each node as the layout gave them, before anything by hand; none where the network is not laid out, or its layout also laid the ways of ties. */
+  layout: Float32Array | undefined;
 }
 
 /** The study of an archive, ready to be run; each network is run once. `change` may set other settings in a network's trail. */
@@ -57,9 +69,11 @@ export async function runnable(
     if ('fault' in network) throw new Fault(network.fault);
     const { trail } = network;
     const run = await runTrail(source, trail, { cache, crew });
+    const { positions, routes } = laidIn(cache, laidBy(source, trail)) ?? {};
     return {
       trail,
       run,
+      layout: routes ? undefined : positions,
       made: madeOf({ ...network, trail }, run, { tables: archive.tables, names, shortlists, networks }),
     };
   };

@@ -11,7 +11,7 @@ export type { DeriveSettings } from './steps/derive';
 export { type KeepRule } from './steps/keep';
 export { groupColumn } from './steps/groups';
 export { digestOf } from './digest';
-export { layoutKey } from './steps/arrange';
+export * from './laid';
 export { carryPlaces } from './carry-places';
 export * from './suggest';
 export * from './carry-groups';
