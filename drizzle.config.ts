@@ -2,6 +2,6 @@ import { defineConfig } from 'drizzle-kit';
 
 export default defineConfig({
   dialect: 'postgresql',
-  schema: ['./server/db/schema.ts', './server/db/people.ts'],
+  schema: ['./server/db/schema.ts', './server/db/person.ts', './server/db/people.ts', './server/db/teams.ts'],
   out: './server/db/migrations',
 });

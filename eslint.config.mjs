@@ -1,13 +1,17 @@
 import tseslint from 'typescript-eslint';
 import reactHooks from 'eslint-plugin-react-hooks';
 import { ownKeys } from './scripts/lint/own-keys.mjs';
+import { throughAccess } from './scripts/lint/through-access.mjs';
 
 export default tseslint.config(
   { ignores: ['public/**', '.next/**', '.data/**', 'node_modules/**', 'next-env.d.ts', '**/*.mjs', '**/*.cjs'] },
   ...tseslint.configs.strictTypeChecked,
   {
     languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
-    plugins: { 'react-hooks': reactHooks, nunatak: { rules: { 'own-keys': ownKeys } } },
+    plugins: {
+      'react-hooks': reactHooks,
+      nunatak: { rules: { 'own-keys': ownKeys, 'through-access': throughAccess } },
+    },
     rules: {
       ...reactHooks.configs.recommended.rules,
       // Values are kept in refs to be read by handlers and effects; the compiler's stricter rules are not used.
@@ -44,6 +48,30 @@ export default tseslint.config(
         { object: 'Math', property: 'random', message: 'Chance comes in seeded.' },
         { object: 'Date', property: 'now', message: 'The core has no clock.' },
         { object: 'performance', property: 'now', message: 'The core has no clock.' },
+      ],
+    },
+  },
+  {
+    files: ['server/**/*.ts'],
+    ignores: ['server/access/**', 'server/db/**', '**/*.test.ts'],
+    rules: { 'nunatak/through-access': 'error' },
+  },
+  {
+    // Pages, routes and actions get at what is stored through the server's rooms, which ask for the right.
+    files: ['app/**/*.{ts,tsx}', 'server/actions.ts', 'ui/**/*.{ts,tsx}'],
+    ignores: ['**/*.test.{ts,tsx}'],
+    rules: {
+      '@typescript-eslint/no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              group: ['@/server/db', '@/server/db/*', 'drizzle-orm*', 'pg'],
+              allowTypeImports: true,
+              message: 'What is stored is got through the rooms of server/, which ask server/access.',
+            },
+          ],
+        },
       ],
     },
   },

@@ -12,3 +12,9 @@ export const demoTeam: readonly [Colleague, ...Colleague[]] = [
   { name: 'C. Ausk', email: 'c.ausk@orrin.example', role: 'editor' },
   { name: 'D. Rowe', email: 'd.rowe@orrin.example', role: 'reader' },
 ];
+
+/** Their teams. */
+export const demoTeams: readonly { name: string; people: readonly string[] }[] = [
+  { name: 'Bulletin readers', people: ['A. Thorne', 'C. Ausk'] },
+  { name: 'Ledger room', people: ['A. Thorne', 'B. Lyng'] },
+];

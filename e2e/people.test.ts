@@ -48,7 +48,7 @@ describe('on one’s own machine', () => {
     await (await button(driver, 'Make figure')).click();
     await shows(driver, 'You may read this study, not change it.');
     await go(driver, (await driver.getCurrentUrl()).replace(/networks\/.*/, 'people'));
-    await shows(driver, 'What each may do', 'D. Rowe · you');
+    await shows(driver, 'Who sees what', 'D. Rowe · you');
     expect((await driver.findElements(By.css('[aria-label^="Role of"]'))).length).toBe(0);
     expect(await violations(driver)).toEqual([]);
   });

@@ -7,13 +7,17 @@ import { createKept } from '@/server/kept';
 import { createStudy } from '@/server/studies';
 import { storeTable } from '@/server/tables/store';
 import { createFigure } from '@/server/figures';
+import { fileThings } from '@/server/filing';
+import { listMembers } from '@/server/people/members';
+import { makeTeam } from '@/server/people/teams';
+import { createShortlist } from '@/server/shortlists';
 import { keepFigurePicture } from '@/server/figures/kept';
 import { createNetwork } from '@/server/networks';
 import { keepSnapshot } from '@/server/networks/snapshot';
 import { listTables } from '@/server/tables';
 import { allWrittenRows, readTable } from '@/server/tables/read';
 import { openNames } from '@/server/names';
-import { edgeCount, nodeCount } from '@/core/graph';
+import { type Network, edgeCount, nodeCount } from '@/core/graph';
 import { readOutlines } from '@/core/places';
 import { thumbnail } from '@/core/figure';
 import { type LaidFigure, type Made, layFigure, madeOf, networksOf } from '@/core/figure/plan';
@@ -25,14 +29,15 @@ import { type DemoFile, demoFiles } from '@/demo/files';
 import { prepared } from '@/demo/tables';
 import { picture } from '@/runner/canvas';
 import { demoFigures } from '@/demo/figures';
-import { demoTeam } from '@/demo/team';
+import { demoTeam, demoTeams } from '@/demo/team';
+import { demoShortlists } from '@/demo/shortlists';
 import { demoNetworks, demoStudyName, linked } from '@/demo/trails';
 
 async function load(): Promise<void> {
   const there = await database().select({ id: study.id }).from(study).where(eq(study.name, demoStudyName));
   if (there.length) return;
   const { id } = await createStudy(demoStudyName);
-  await addTeam(id);
+  const teams = await addTeam(id);
   for (const file of demoFiles().filter(({ stored }) => stored)) await store(id, file);
   await keepOutlines(id);
   const heads = await listTables(id);
@@ -45,7 +50,8 @@ async function load(): Promise<void> {
     const ready = linked(trail, networks);
     const made = await createNetwork(id, name, ready);
     networks.push({ id: made.id, name, trail: ready });
-    await keepResult(id, made.id, source, ready);
+    const result = await keepResult(id, made.id, source, ready);
+    if (result && name === demoShortlists.of) await makeShortlists(id, result, teams);
   }
   const made = new Map<string, Made>();
   for (const { name, settings } of demoFigures) {
@@ -61,7 +67,7 @@ async function load(): Promise<void> {
 }
 
 /** Those of the demo; whoever starts it goes by the first one's name, until they have given their own. */
-async function addTeam(studyId: string): Promise<void> {
+async function addTeam(studyId: string): Promise<Map<string, string>> {
   const [{ name, email }, ...rest] = demoTeam;
   await database()
     .update(person)
@@ -74,6 +80,28 @@ async function addTeam(studyId: string): Promise<void> {
       .onConflictDoUpdate({ target: person.email, set: { name: one.name } })
       .returning({ id: person.id });
     await database().insert(member).values({ studyId, personId: made.id, role: one.role }).onConflictDoNothing();
+  }
+  const people = await listMembers(studyId);
+  const teams = new Map<string, string>();
+  for (const { name: called, people: names } of demoTeams) {
+    const its = people.filter((one) => names.includes(one.name)).map((one) => one.id);
+    teams.set(called, (await makeTeam(studyId, called, its)).id);
+  }
+  return teams;
+}
+
+/** Those of the demo: some for all, one for a team, one of whoever starts it alone. */
+async function makeShortlists(study: string, net: Network, teams: ReadonlyMap<string, string>): Promise<void> {
+  for (const { name, folder, nodes: chosen, team } of demoShortlists.lists) {
+    const nodes = chosen(net).map((v) => ({ id: net.ids[v], label: net.labels[v] }));
+    const { id } = await createShortlist(study, { name, folder, nodes });
+    const filed = teams.get(team ?? '');
+    if (team !== null)
+      await fileThings(
+        study,
+        [{ kind: 'shortlist', id }],
+        filed ? { seen: 'teams', teams: [filed] } : { seen: 'everybody' },
+      );
   }
 }
 
@@ -109,10 +137,10 @@ async function store(study: string, file: DemoFile): Promise<void> {
 }
 
 /** Runs the trail once, so that the network's card has its picture and opening it lays nothing out. */
-async function keepResult(studyId: string, id: string, source: Source, trail: Trail): Promise<void> {
+async function keepResult(studyId: string, id: string, source: Source, trail: Trail): Promise<Network | undefined> {
   const cache = new TrailCache();
   const { state, digest, reports } = await runTrail(source, trail, { cache });
-  if (!state) return;
+  if (!state) return undefined;
   const { network } = state;
   const laid = laidBy(source, trail);
   const { positions, routes } = laidIn(cache, laid) ?? {};
@@ -130,6 +158,7 @@ async function keepResult(studyId: string, id: string, source: Source, trail: Tr
     layout: (kept && laid?.layout) ?? null,
   };
   await keepSnapshot(studyId, id, head, Buffer.from(kept?.buffer ?? new ArrayBuffer(0)));
+  return network;
 }
 
 await migrateDatabase();

@@ -171,7 +171,7 @@ try {
   await shows(driver, 'Singular and plural');
   await picture('names');
   await (await named(driver, 'header a', 'People')).click();
-  await shows(driver, 'What each may do');
+  await shows(driver, 'Who sees what');
   await picture('people');
 } finally {
   await browser.close();

@@ -21,6 +21,8 @@ import * as people from '@/server/people';
 import * as door from '@/server/people/door';
 import * as members from '@/server/people/members';
 import * as links from '@/server/people/links';
+import * as teams from '@/server/people/teams';
+import * as filing from '@/server/filing';
 
 const whole = z.number().int().min(0).max(2_147_483_647);
 const way = z.enum(['undo', 'redo']);
@@ -59,7 +61,8 @@ export const suggestNetwork = action(
   [z.custom<object>((given) => typeof given === 'object' && given !== null).optional()],
   suggested.createSuggestedNetwork,
 );
-export const createNetwork = action('edit', [text, trail], networks.createNetwork);
+/** The last names the network it is made from: those who see that one see the new one. */
+export const createNetwork = action('edit', [text, trail, text.optional()], networks.createNetwork);
 export const saveTrail = action('edit', [text, whole, trail], networks.saveTrail);
 export const renameNetwork = action('edit', [text, text], networks.renameNetwork);
 export const deleteNetwork = action('edit', [text], networks.deleteNetwork);
@@ -67,7 +70,9 @@ export const restoreNetwork = action('edit', [text], networks.restoreNetwork);
 
 /** Pages with maps of networks. */
 export const makeFigure = action('edit', [text], figures.makeFigure);
-export const createFigure = action('edit', [figure, text.optional()], figures.createFigure);
+export const createFigure = action('edit', [figure, text.optional(), text.optional()], (study, settings, name, like) =>
+  figures.createFigure(study, settings, name, like === undefined ? undefined : { kind: 'figure', id: like }),
+);
 export const saveFigure = action('edit', [text, whole, figure], figures.saveFigure);
 export const renameFigure = action('edit', [text, text], figures.renameFigure);
 export const deleteFigure = action('edit', [text], figures.deleteFigure);
@@ -112,6 +117,21 @@ export const changeRole = action('own', [person, role], members.changeRole);
 export const removeMember = action('own', [person], members.removeMember);
 export const leaveStudy = action('read', [], members.leaveStudy);
 
+/** Teams of a study, who sees what in it, and where it is filed. */
+const several = z.array(person).max(10_000);
+export const listTeams = action('read', [], teams.listTeams);
+export const makeTeam = action('own', [text, several], teams.makeTeam);
+export const changeTeam = action('own', [person, teams.teamChangeSchema], teams.changeTeam);
+export const deleteTeam = action('own', [person], teams.deleteTeam);
+export const restoreTeam = action('own', [person], teams.restoreTeam);
+export const whoSees = action('read', [], filing.whoSees);
+export const fileThings = action('edit', [filing.refsSchema, filing.filingSchema], filing.fileThings);
+export const renameFolder = action(
+  'edit',
+  [z.enum(['network', 'figure', 'shortlist', 'look', 'palette', 'sift', 'outlines']), text, text],
+  filing.renameFolder,
+);
+
 /** Links for outsiders. */
 export const listLinks = action('read', [], guests.listLinks);
 export const endLink = action('edit', [z.uuid()], guests.endLink);
@@ -140,3 +160,8 @@ export const endSessions = houseAction('administrator', [person], people.endSess
 export const setActive = houseAction('administrator', [person, z.boolean()], people.setActive);
 export const setAdministrator = houseAction('administrator', [person, z.boolean()], people.setAdministrator);
 export const storage = houseAction('administrator', [], people.storage);
+export const listHouseTeams = houseAction('administrator', [], teams.listHouseTeams);
+export const makeHouseTeam = houseAction('administrator', [text, several], teams.makeHouseTeam);
+export const changeHouseTeam = houseAction('administrator', [person, teams.teamChangeSchema], teams.changeHouseTeam);
+export const deleteHouseTeam = houseAction('administrator', [person], teams.deleteHouseTeam);
+export const restoreHouseTeam = houseAction('administrator', [person], teams.restoreHouseTeam);

@@ -63,7 +63,7 @@ test('every change has its line', async () => {
   ]);
   let figure = '';
   const made = await said(study, async () => {
-    const { id } = await valueOf(actions.createNetwork(study, 'One', trail));
+    const { id } = await valueOf(actions.createNetwork(study, 'One', trail, undefined));
     await valueOf(actions.saveTrail(study, id, 1, trail));
     await valueOf(actions.renameNetwork(study, id, 'Two'));
     ({ id: figure } = await valueOf(actions.makeFigure(study, id)));

@@ -1,6 +1,7 @@
 /** The log of a study. */
 import { and, desc, eq, gt, sql } from 'drizzle-orm';
 import { studyFor } from '@/server/access';
+import { namedSeen } from '@/server/access/things';
 import { database, happening, person } from '@/server/db';
 import { currentPerson } from '@/server/people/person';
 
@@ -10,11 +11,15 @@ const together = 15;
 const longest = 300;
 const mostListed = 100;
 
-/**
- * Writes down what whoever asks did: the rest of a sentence that begins with them.
- * @param about What it was done to, where doing it again soon belongs to the same line.
- */
-export async function happened(studyId: string, what: string, about?: string): Promise<void> {
+export interface Concerns {
+  /** What it was done to, where doing it again soon belongs to the same line. */
+  about?: string;
+  /** The network, figure, shortlist or what is kept that the line names: whoever may not see it is not told. */
+  thing?: string;
+}
+
+/** Writes down what whoever asks did: the rest of a sentence that begins with them. */
+export async function happened(studyId: string, what: string, { about, thing }: Concerns = {}): Promise<void> {
   const personId = (await currentPerson())?.id ?? null;
   const line = what.length > longest ? `${what.slice(0, longest - 1)}…` : what;
   if (about !== undefined && personId !== null) {
@@ -32,9 +37,7 @@ export async function happened(studyId: string, what: string, about?: string): P
       .returning({ id: happening.id });
     if (again.length) return;
   }
-  await database()
-    .insert(happening)
-    .values({ studyId, personId, what: line, ...(about === undefined ? {} : { about }) });
+  await database().insert(happening).values({ studyId, personId, what: line, about, thingId: thing });
 }
 
 export interface Happened {
@@ -46,14 +49,14 @@ export interface Happened {
   at: Date;
 }
 
-/** The newest first. */
+/** The newest first; nothing of what whoever asks may not see. */
 export async function listHappened(studyId: string): Promise<Happened[]> {
   await studyFor(studyId, 'read');
   return database()
     .select({ id: happening.id, who: person.name, what: happening.what, times: happening.times, at: happening.at })
     .from(happening)
     .leftJoin(person, eq(person.id, happening.personId))
-    .where(eq(happening.studyId, studyId))
+    .where(and(eq(happening.studyId, studyId), await namedSeen(studyId, happening.thingId)))
     .orderBy(desc(happening.at), desc(happening.id))
     .limit(mostListed);
 }

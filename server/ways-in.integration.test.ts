@@ -17,6 +17,7 @@ import { makeFigure } from './figures';
 import { keepHeld } from './figures/kept';
 import { createKept } from './kept';
 import { listLinks, shareFigure } from './links';
+import { makeTeam } from './people/teams';
 import { createShortlist } from './shortlists';
 import { createStudy, deleteStudy } from './studies';
 import { storeTable } from './tables/store';
@@ -53,6 +54,7 @@ interface Held {
   figure: string;
   key: string;
   link: string;
+  team: string;
 }
 
 /** A study with one of everything in it. */
@@ -70,9 +72,10 @@ async function filled(): Promise<Held> {
     network,
     figure,
     link: (await listLinks(study))[0].id,
+    team: (await makeTeam(study, 'Some', [])).id,
     key: await keepHeld(study, figure, Buffer.from(writeHeld([]))),
     list: (await createNames(study, 'Ends', [{ table: 'ties', column: 'from' }])).id,
-    shortlist: (await createShortlist(study, { name: 'Some', folder: '', nodes: [{ id: 'a', label: 'a' }] })).id,
+    shortlist: (await createShortlist(study, { name: 'Some', folder: 'Old', nodes: [{ id: 'a', label: 'a' }] })).id,
     palette: (await createKept(study, 'palette', 'Few', ['#000000', '#ffffff'])).id,
   };
 }
@@ -118,6 +121,11 @@ const houses = {
   setActive: ['administrator', () => [roles.reader.id, true]],
   setAdministrator: ['administrator', () => [roles.administrator.id, true]],
   storage: ['administrator', () => []],
+  listHouseTeams: ['administrator', () => []],
+  makeHouseTeam: ['administrator', () => [randomUUID(), []]],
+  changeHouseTeam: ['administrator', () => [randomUUID(), {}]],
+  deleteHouseTeam: ['administrator', () => [randomUUID()]],
+  restoreHouseTeam: ['administrator', () => [randomUUID()]],
 } satisfies Record<string, [Standing, () => unknown[]]>;
 
 /** By action: the right it asks for, and what it is called with after the study. */
@@ -137,13 +145,13 @@ const ways: Record<Exclude<keyof typeof actions, keyof typeof houses>, Way> = {
   restoreTable: ['edit', () => ['ties']],
   networkOffers: ['read', () => []],
   suggestNetwork: ['edit', () => []],
-  createNetwork: ['edit', () => ['Two', trail]],
+  createNetwork: ['edit', ({ network }) => ['Two', trail, network]],
   saveTrail: ['edit', ({ network }) => [network, 1, trail]],
   renameNetwork: ['edit', ({ network }) => [network, 'other']],
   deleteNetwork: ['edit', ({ network }) => [network]],
   restoreNetwork: ['edit', ({ network }) => [network]],
   makeFigure: ['edit', ({ network }) => [network]],
-  createFigure: ['edit', () => [{ width: 84 }, 'Other']],
+  createFigure: ['edit', ({ figure }) => [{ width: 84 }, 'Other', figure]],
   saveFigure: ['edit', ({ figure }) => [figure, 1, { width: 84 }]],
   renameFigure: ['edit', ({ figure }) => [figure, 'other']],
   deleteFigure: ['edit', ({ figure }) => [figure]],
@@ -171,6 +179,17 @@ const ways: Record<Exclude<keyof typeof actions, keyof typeof houses>, Way> = {
   changeRole: ['own', () => [roles.reader.id, 'reader']],
   removeMember: ['own', () => [roles.reader.id]],
   leaveStudy: ['read', () => []],
+  listTeams: ['read', () => []],
+  makeTeam: ['own', () => ['Readers', []]],
+  changeTeam: ['own', ({ team }) => [team, { name: 'Others' }]],
+  deleteTeam: ['own', ({ team }) => [team]],
+  restoreTeam: ['own', ({ team }) => [team]],
+  whoSees: ['read', () => []],
+  fileThings: [
+    'edit',
+    ({ network, team }) => [[{ kind: 'network', id: network }], { folder: 'a', seen: 'teams', teams: [team] }],
+  ],
+  renameFolder: ['edit', () => ['shortlist', 'Old', 'New']],
   listLinks: ['read', () => []],
   listHappened: ['read', () => []],
   endLink: ['edit', ({ link }) => [link]],
@@ -269,6 +288,8 @@ async function all(study: string): Promise<string> {
       'select * from figure where study_id = $1 order by id',
       'select * from guest_link where study_id = $1 order by id',
       'select * from member where study_id = $1 order by person_id',
+      'select * from team where study_id = $1 order by id',
+      'select thing_team.* from thing_team join network on network.id = thing_id where study_id = $1',
       'select figure_held.* from figure_held join figure on figure_id = id where study_id = $1 order by key',
       'select record.* from record join study_table using (set_id) where study_id = $1 order by position',
       'select snapshot.network_id, digest from snapshot join network on network_id = network.id where study_id = $1',

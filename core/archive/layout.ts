@@ -73,11 +73,15 @@ export const shortlistSchema = z.object({
   nodes: z.array(z.object({ id: z.string(), label: z.string() })).max(1_000_000),
 });
 
+/** In which folder it lies, as `outer/inner`; absent for none. */
+const folder = z.string().max(200).optional();
+
 /** A look, a palette, sifts or outlines that are kept under a name. */
 export const keptSchema = z.object({
   id,
   kind: z.enum(['look', 'palette', 'sift', 'outlines']),
   name,
+  folder,
   version,
   value: z.unknown(),
 });
@@ -101,6 +105,7 @@ export const resultSchema = z.object({
 export const networkSchema = z.object({
   id,
   name,
+  folder,
   version,
   /** As `trail.schema.json` has it, with the version of its format. */
   trail: storedTrail,
@@ -117,6 +122,7 @@ export const versionSchema = z.object({
 export const figureFileSchema = z.object({
   id,
   name,
+  folder,
   version,
   settings: z.record(z.string(), z.unknown()),
 });

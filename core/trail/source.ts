@@ -46,7 +46,11 @@ export function sourceOf(
     keys: () => [...versions.keys()],
     version: (key) => [versions.get(key), namesVersion(key, lists)].filter(Boolean).join(' · '),
     names: (key, columns) => namesOfColumns(key, columns, lists),
-    shortlist: (id) => others.shortlists?.find((one) => one.id === id),
+    shortlist(id) {
+      const held = others.shortlists?.find((one) => one.id === id);
+      // These fields alone: where a list is filed and who sees it change nothing of what is made with it.
+      return held && { id: held.id, name: held.name, version: held.version, nodes: held.nodes };
+    },
     network: (id) => others.networks?.find((one) => one.id === id),
     table(key) {
       let table = named.get(key);

@@ -104,7 +104,8 @@ describe('a study with something of everything', () => {
     );
     expect(await written(id, 'one-column')).toEqual([[''], ['a'], ['']]);
     expect(await setAside(id, 'sendings')).toEqual([{ line: 9, reason: 'too few cells', cells: ['x'] }]);
-    const bare = ({ id: _id, ...list }: { id: string }): object => list;
+    // What is opened belongs to whoever opens it, and is for all whom they let in.
+    const bare = ({ id: _id, seen: _seen, ...list }: { id: string; seen?: string }): object => list;
     expect((await openNames(id)).map(bare)).toEqual((await openNames(first.id)).map(bare));
     expect((await listNames(id))[0].joined).toBe(3);
     expect((await listShortlists(id)).map(bare)).toEqual((await listShortlists(first.id)).map(bare));
@@ -127,9 +128,9 @@ describe('a study with something of everything', () => {
     ]);
     for (const old of [first.id, first.main, first.other, first.shortlist, first.look]) expect(all).not.toContain(old);
     expect(Buffer.from((await keptPositions(id, main?.id ?? '', main?.layout ?? '')) ?? '').byteLength).toBe(16);
-    expect((await listNetworks(id)).map((one) => [one.name, one.version, one.nodes])).toEqual([
-      ['Main', 2, 2],
-      ['Other', 1, null],
+    expect((await listNetworks(id)).map((one) => [one.name, one.folder, one.version, one.nodes])).toEqual([
+      ['Main', 'maps/old', 2, 2],
+      ['Other', '', 1, null],
     ]);
     expect(
       (await pool().query('select version from network_version where network_id = $1 order by version', [main?.id]))

@@ -22,6 +22,7 @@ import {
   snapshot,
   studyTable,
 } from '@/server/db';
+import { signedIn } from '@/server/people/person';
 import { cleanName, newStudy, studyNames } from '@/server/studies';
 import { packAhead } from '@/server/tables/packed';
 import { newSet } from '@/server/tables/record-sets';
@@ -52,7 +53,7 @@ async function store(archive: StudyArchive): Promise<OpenedStudy> {
   const id = await newStudy(name);
   const things = [...archive.shortlists, ...archive.kept, ...archive.networks, ...archive.figures];
   const ids = new Map(things.map((one) => [one.id, randomUUID() as string]));
-  const known: Known = { archive, studyId: id, ids, now: Date.now(), notes: [] };
+  const known: Known = { archive, studyId: id, ownerId: (await signedIn()).id, ids, now: Date.now(), notes: [] };
   await storeTables(known);
   await storeLists(known);
   await storeKept(known);
@@ -68,6 +69,7 @@ async function store(archive: StudyArchive): Promise<OpenedStudy> {
 interface Known {
   archive: StudyArchive;
   studyId: string;
+  ownerId: string;
   /** Ids here, by those of the archive. */
   ids: ReadonlyMap<string, string>;
   now: number;
@@ -75,6 +77,13 @@ interface Known {
 }
 
 const here = ({ ids }: Known, id: string): string => ids.get(id) as string;
+/** It belongs to whoever opens the archive, and is for all whom they let into the study: an archive does not know people. */
+const filedIn = ({ studyId, ownerId }: Known, { folder = '' }: { folder?: string }) => ({
+  studyId,
+  ownerId,
+  folder,
+  seen: 'everybody' as const,
+});
 /** So that pages which show the last changed first have the archive's order. */
 const inOrder = ({ now }: Known, i: number): Date => new Date(now - i);
 
@@ -110,18 +119,18 @@ async function storeLists(known: Known): Promise<void> {
     const createdAt = new Date(now + i);
     await database().insert(namesList).values({ studyId, name, version, columns, rejected, entries, createdAt });
   }
-  for (const { id, name, folder, version, nodes } of archive.shortlists)
+  for (const { id, name, version, nodes, ...one } of archive.shortlists)
     await database()
       .insert(shortlist)
-      .values({ id: here(known, id), studyId, name: cleanName(name, 'shortlist'), folder, version, nodes });
+      .values({ id: here(known, id), ...filedIn(known, one), name: cleanName(name, 'shortlist'), version, nodes });
 }
 
 async function storeKept(known: Known): Promise<void> {
-  for (const { id, kind, name, version, value } of known.archive.kept) {
+  for (const { id, kind, name, version, value, ...one } of known.archive.kept) {
     const mapped = withIds(value, known.ids);
     if (!keptValues[kind].safeParse(mapped).success)
       known.notes.push(`“${name}” cannot be read by this version of the application. It is kept as it is.`);
-    const row = { id: here(known, id), studyId: known.studyId, kind, name: cleanName(name, 'name'), version };
+    const row = { id: here(known, id), ...filedIn(known, one), kind, name: cleanName(name, 'name'), version };
     await database()
       .insert(kept)
       .values({ ...row, value: mapped });
@@ -129,13 +138,15 @@ async function storeKept(known: Known): Promise<void> {
 }
 
 async function storeNetwork(known: Known, one: StudyArchive['networks'][number], i: number): Promise<void> {
-  const { archive, studyId, ids } = known;
+  const { archive, ids } = known;
   const [id, name] = [here(known, one.id), cleanName(one.name, 'network')];
   const trail = withIds(one.trail, ids) as unknown as StoredTrail;
   const read = readTrailOrFault(trail);
   if ('fault' in read) known.notes.push(`“${name}” is kept as it is, and cannot be opened: ${read.fault}`);
   const changedAt = inOrder(known, i);
-  await database().insert(network).values({ id, studyId, name, trail, version: one.version, changedAt });
+  await database()
+    .insert(network)
+    .values({ id, ...filedIn(known, one), name, trail, version: one.version, changedAt });
   const versions = one.versions === undefined ? [] : await archive.versions(one.versions);
   if (versions.some(({ version }, at) => version > one.version || (at > 0 && version <= versions[at - 1].version)))
     throw new Fault(`The versions of “${name}” do not follow one another. Take the archive away again.`, name);
@@ -162,14 +173,14 @@ async function storeNetwork(known: Known, one: StudyArchive['networks'][number],
 const pngHead = [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a];
 
 async function storeFigure(known: Known, one: StudyArchive['figures'][number], i: number): Promise<void> {
-  const { archive, studyId } = known;
+  const { archive } = known;
   const [id, name] = [here(known, one.id), cleanName(one.name, 'figure')];
   const settings = withIds(one.settings, known.ids);
   const held = heldOf(settings, name, known);
   const picture = one.picture === undefined ? undefined : Buffer.from(await archive.bytes(one.picture));
   if (picture && !pngHead.every((byte, at) => picture[at] === byte))
     throw new Fault(`The picture of “${name}” is no PNG. Take the archive away again.`, name);
-  const row = { id, studyId, name, version: one.version, settings, changedAt: inOrder(known, i) };
+  const row = { id, ...filedIn(known, one), name, version: one.version, settings, changedAt: inOrder(known, i) };
   await database()
     .insert(figure)
     .values({ ...row, ...(picture ? { picture } : {}) });

@@ -7,6 +7,7 @@ import { createFigure, openFigure, saveFigure } from '../figures';
 import { keepHeld } from '../figures/kept';
 import { createKept } from '../kept';
 import { changeNames, createNames, openNames } from '../names';
+import { fileThings } from '../filing';
 import { createNetwork, networkTrails, saveTrail } from '../networks';
 import { keepSnapshot } from '../networks/snapshot';
 import { database, study } from '../db';
@@ -110,6 +111,15 @@ export async function fullStudy(name: string): Promise<FullStudy> {
     main.id,
     { digest: hex, nodes: 2, edges: 1, groups: null, picture: 'data:image/svg+xml;base64,PHN2Zy8+', layout: hex },
     Buffer.from(new Float32Array([1, 2, 3, 4]).buffer),
+  );
+  await fileThings(
+    id,
+    [
+      { kind: 'network', id: main.id },
+      { kind: 'figure', id: made.id },
+      { kind: 'kept', id: look.id },
+    ],
+    { folder: 'maps/old' },
   );
   return { id, main: main.id, other: other.id, shortlist: shortlist.id, look: look.id, figure: made.id };
 }

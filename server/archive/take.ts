@@ -5,6 +5,7 @@ import { type ArchivedVersion, type StudyToWrite, packed, studyFiles } from '@/c
 import { readFigure } from '@/core/figure/plan';
 import { Fault } from '@/core/fault';
 import { studyFor } from '@/server/access';
+import { seenIn } from '@/server/access/things';
 import { namelessFile } from '@/server/body';
 import {
   database,
@@ -28,7 +29,7 @@ export interface TakenStudy {
   file: FileHandle;
 }
 
-/** The archive of all that is in the study. The same study gives the same bytes. */
+/** The archive of all in the study that whoever asks sees. The same study gives the same bytes. */
 export async function takeStudy(studyId: string): Promise<TakenStudy> {
   const { name } = await studyFor(studyId, 'read');
   const file = await namelessFile();
@@ -52,7 +53,7 @@ async function toWrite(studyId: string, name: string): Promise<StudyToWrite> {
     name,
     tables: await tablesOf(studyId),
     names: (await openNames(studyId)).map(({ id: _id, columns, ...list }) => ({ ...list, columns: [...columns] })),
-    shortlists: await listShortlists(studyId),
+    shortlists: (await listShortlists(studyId)).map(({ seen: _seen, ...list }) => list),
     kept: await keptOf(studyId),
     networks: await networksOf(studyId),
     figures: await figuresOf(studyId),
@@ -71,13 +72,23 @@ async function tablesOf(studyId: string): Promise<StudyToWrite['tables']> {
   }));
 }
 
-/** All of it, also what this version of the application does not know. */
+const inFolder = (folder: string): { folder?: string } => (folder ? { folder } : {});
+
+/** All that is seen, also what this version of the application does not know. */
 async function keptOf(studyId: string): Promise<StudyToWrite['kept']> {
-  return database()
-    .select({ id: kept.id, kind: kept.kind, name: kept.name, version: kept.version, value: kept.value })
+  const rows = await database()
+    .select({
+      id: kept.id,
+      kind: kept.kind,
+      name: kept.name,
+      folder: kept.folder,
+      version: kept.version,
+      value: kept.value,
+    })
     .from(kept)
-    .where(and(eq(kept.studyId, studyId), isNull(kept.deletedAt)))
+    .where(await seenIn('kept', studyId, 'read'))
     .orderBy(asc(kept.kind), asc(kept.name), asc(kept.id));
+  return rows.map(({ id, kind, name, folder, ...row }) => ({ id, kind, name, ...inFolder(folder), ...row }));
 }
 
 async function networksOf(studyId: string): Promise<StudyToWrite['networks']> {
@@ -85,6 +96,7 @@ async function networksOf(studyId: string): Promise<StudyToWrite['networks']> {
     .select({
       id: network.id,
       name: network.name,
+      folder: network.folder,
       version: network.version,
       trail: network.trail,
       digest: snapshot.digest,
@@ -96,10 +108,10 @@ async function networksOf(studyId: string): Promise<StudyToWrite['networks']> {
     })
     .from(network)
     .leftJoin(snapshot, eq(snapshot.networkId, network.id))
-    .where(and(eq(network.studyId, studyId), isNull(network.deletedAt)))
+    .where(await seenIn('network', studyId, 'read'))
     .orderBy(desc(network.changedAt), network.name, network.id);
-  return rows.map(({ id, name, version, trail, digest, nodes, edges, groups, picture, layout }) => ({
-    ...{ id, name, version, trail: { ...trail } },
+  return rows.map(({ id, name, folder, version, trail, digest, nodes, edges, groups, picture, layout }) => ({
+    ...{ id, name, ...inFolder(folder), version, trail: { ...trail } },
     ...(digest !== null && nodes !== null && edges !== null && picture !== null
       ? { result: { digest, nodes, edges, groups, picture, layout } }
       : {}),
@@ -136,12 +148,12 @@ async function figuresOf(studyId: string): Promise<StudyToWrite['figures']> {
   const rows = await database()
     .select()
     .from(figure)
-    .where(and(eq(figure.studyId, studyId), isNull(figure.deletedAt)))
+    .where(await seenIn('figure', studyId, 'read'))
     .orderBy(desc(figure.changedAt), figure.name, figure.id);
-  return rows.map(({ id, name, version, settings, picture }) => {
+  return rows.map(({ id, name, folder, version, settings, picture }) => {
     const held = heldKeyOf(settings);
     return {
-      ...{ id, name, version, settings: settings as Record<string, unknown> },
+      ...{ id, name, ...inFolder(folder), version, settings: settings as Record<string, unknown> },
       ...(picture ? { picture: () => Promise.resolve(picture) } : {}),
       ...(held === undefined ? {} : { held: () => heldBytes(id, held) }),
     };

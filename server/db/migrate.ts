@@ -16,10 +16,11 @@ import {
   signInTry,
   study,
   studyTable,
+  team,
 } from '.';
 
 /** Tables of what can be deleted and brought back. */
-export const deletable = [study, studyTable, network, namesList, shortlist, kept, figure] as const;
+export const deletable = [study, studyTable, network, namesList, shortlist, kept, figure, team] as const;
 
 export async function migrateDatabase(root = process.cwd()): Promise<void> {
   await onOneConnection(async () => {
@@ -31,6 +32,9 @@ export async function migrateDatabase(root = process.cwd()): Promise<void> {
         .delete(table)
         .where(sql`${table.deletedAt} < now() - interval '30 days'`);
     }
+    await database().execute(sql`
+      delete from thing_team where thing_id not in
+        (select id from network union select id from figure union select id from shortlist union select id from kept)`);
     // Who tried to sign in is kept for a quarter of a year, and sessions until they end.
     await database()
       .delete(signInTry)

@@ -1,6 +1,7 @@
 /** People, how they sign in, and what part they have in studies. The first four tables are those that better-auth reads and writes, under our names. */
 import { sql } from 'drizzle-orm';
 import { boolean, index, integer, pgTable, primaryKey, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import { person } from './person';
 import { bytes, figure, study } from './schema';
 
 const now = sql`now()`;
@@ -10,28 +11,6 @@ const made = () => ({
   createdAt: moment('created_at').notNull().default(now),
   updatedAt: moment('updated_at').notNull().default(now),
 });
-
-export const person = pgTable(
-  'person',
-  {
-    id: id(),
-    name: text('name').notNull(),
-    /** In lower case. */
-    email: text('email').notNull().unique(),
-    emailVerified: boolean('email_verified').notNull().default(false),
-    image: text('image'),
-    administrator: boolean('administrator').notNull().default(false),
-    /** Who it is that works on this machine without signing in; one person at most. */
-    standing: boolean('standing').notNull().default(false),
-    deactivatedAt: moment('deactivated_at'),
-    ...made(),
-  },
-  (table) => [
-    uniqueIndex('person_standing')
-      .on(table.standing)
-      .where(sql`standing`),
-  ],
-);
 
 const personId = (name = 'person_id') =>
   uuid(name)
@@ -163,6 +142,8 @@ export const happening = pgTable(
     about: text('about'),
     /** As the rest of a sentence that begins with the person. */
     what: text('what').notNull(),
+    /** The network, figure, shortlist or what is kept that it names: whoever may not see it is not told. */
+    thingId: uuid('thing_id'),
     times: integer('times').notNull().default(1),
     at: moment('at').notNull().default(now),
   },

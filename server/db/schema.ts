@@ -16,10 +16,21 @@ import type { ColumnSpec } from '@/core/tables';
 import type { Aside } from '@/core/intake';
 import type { ColumnRef } from '@/core/names';
 import type { StoredTrail } from '@/core/trail';
+import { person } from './person';
 
 export const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
 const now = sql`now()`;
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
+
+/** Who sees a thing: whose it is alone, the teams it is filed for, or everybody of the study. */
+export type Seen = 'mine' | 'teams' | 'everybody';
+
+/** How a thing is filed: its folder, which may lie in another, as `outer/inner`; whose it is; and who sees it. */
+const filed = () => ({
+  folder: text('folder').notNull().default(''),
+  ownerId: uuid('owner_id').references(() => person.id, { onDelete: 'set null' }),
+  seen: text('seen').notNull().default('everybody').$type<Seen>(),
+});
 
 /** One piece of research. What is deleted stays for a while, so that it can be brought back. */
 export const study = pgTable('study', {
@@ -205,7 +216,7 @@ export const shortlist = pgTable(
       .notNull()
       .references(() => study.id, { onDelete: 'cascade' }),
     name: text('name').notNull(),
-    folder: text('folder').notNull().default(''),
+    ...filed(),
     nodes: json('nodes').$type<{ id: string; label: string }[]>().notNull(),
     version: integer('version').notNull().default(1),
     createdAt: moment('created_at').notNull().default(now),
@@ -224,6 +235,7 @@ export const kept = pgTable(
       .references(() => study.id, { onDelete: 'cascade' }),
     kind: text('kind').notNull().$type<'look' | 'palette' | 'sift' | 'outlines'>(),
     name: text('name').notNull(),
+    ...filed(),
     value: json('value').notNull(),
     version: integer('version').notNull().default(1),
     createdAt: moment('created_at').notNull().default(now),
@@ -241,6 +253,7 @@ export const network = pgTable(
       .notNull()
       .references(() => study.id, { onDelete: 'cascade' }),
     name: text('name').notNull(),
+    ...filed(),
     trail: json('trail').$type<StoredTrail>().notNull(),
     version: integer('version').notNull().default(1),
     changedAt: moment('changed_at').notNull().default(now),
@@ -272,6 +285,7 @@ export const figure = pgTable(
       .notNull()
       .references(() => study.id, { onDelete: 'cascade' }),
     name: text('name').notNull(),
+    ...filed(),
     settings: json('settings').notNull(),
     version: integer('version').notNull().default(1),
     changedAt: moment('changed_at').notNull().default(now),

@@ -1,10 +1,10 @@
 /** Figures of a study: pages of parts, what they hold, and a small picture of each. */
-import { and, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
-import * as z from 'zod';
+import { and, desc, eq, sql } from 'drizzle-orm';
 import { Fault } from '@/core/fault';
 import { type FigureSettings, firstFigure, readFigure } from '@/core/figure/plan';
-import { NotFound, studyFor } from '@/server/access';
-import { database, figure, figureHeld, inTransaction } from '@/server/db';
+import { NotFound, type Right } from '@/server/access';
+import { type ThingRef, newFiling, seenIn } from '@/server/access/things';
+import { type Seen, database, figure, figureHeld, inTransaction } from '@/server/db';
 import { openNetwork } from '@/server/networks';
 import { cleanName, touchStudy } from '@/server/studies';
 import { happened } from '@/server/happened';
@@ -13,6 +13,8 @@ export interface FigureHead {
   id: string;
   name: string;
   changedAt: Date;
+  folder: string;
+  seen: Seen;
   /** Millimetres, and how many maps are on the page; null where it cannot be read. */
   size: { width: number; height: number; maps: number; held: boolean } | null;
   picture: string | null;
@@ -24,17 +26,18 @@ const pictureAddress = sql<
 >`'/api/studies/' || ${figure.studyId} || '/figures/' || ${figure.id} || '/picture/' || md5(${figure.picture})`;
 
 export async function listFigures(studyId: string): Promise<FigureHead[]> {
-  await studyFor(studyId, 'read');
   const rows = await database()
     .select({
       id: figure.id,
       name: figure.name,
       changedAt: figure.changedAt,
+      folder: figure.folder,
+      seen: figure.seen,
       settings: figure.settings,
       picture: pictureAddress,
     })
     .from(figure)
-    .where(and(eq(figure.studyId, studyId), isNull(figure.deletedAt)))
+    .where(await seenIn('figure', studyId, 'read'))
     .orderBy(desc(figure.changedAt), figure.id);
   return rows.map(({ settings, ...head }) => ({ ...head, size: sizeOf(settings) }));
 }
@@ -50,16 +53,13 @@ function sizeOf(settings: unknown): FigureHead['size'] {
   }
 }
 
-const idSchema = z.uuid();
 const gone = 'This figure is not there. It may have been deleted; the Figures page lists those there are.';
 
-async function found(studyId: string, id: string): Promise<typeof figure.$inferSelect> {
-  const rows = idSchema.safeParse(id).success
-    ? await database()
-        .select()
-        .from(figure)
-        .where(and(eq(figure.id, id), eq(figure.studyId, studyId), isNull(figure.deletedAt)))
-    : [];
+async function found(studyId: string, id: string, right: Right): Promise<typeof figure.$inferSelect> {
+  const rows = await database()
+    .select()
+    .from(figure)
+    .where(await seenIn('figure', studyId, right, { id }));
   if (!rows[0]) throw new NotFound(gone);
   return rows[0];
 }
@@ -73,35 +73,44 @@ export interface OpenFigure {
 
 /** A Fault where its settings cannot be read. */
 export async function openFigure(studyId: string, id: string): Promise<OpenFigure> {
-  await studyFor(studyId, 'read');
-  const { name, version, settings } = await found(studyId, id);
+  const { name, version, settings } = await found(studyId, id, 'read');
   return { id, name, version, settings: readFigure(settings) };
 }
 
-/** A new figure; without a name it is the next by number. */
+/**
+ * A new figure; without a name it is the next by number.
+ * @param like The figure or network it is made from: those who see that one see the new one.
+ */
 export async function createFigure(
   studyId: string,
   settings: FigureSettings,
   name?: string,
+  like?: ThingRef,
 ): Promise<{ id: string; name: string }> {
-  await studyFor(studyId, 'edit');
-  const rows = await database().select({ name: figure.name }).from(figure).where(eq(figure.studyId, studyId));
+  const rows = await database()
+    .select({ name: figure.name })
+    .from(figure)
+    .where(await seenIn('figure', studyId, 'edit', { among: 'all' }));
   // Those that were deleted keep their numbers, as they may come back.
   const numbers = rows.map((row) => Number(/^Figure (\d+)$/.exec(row.name)?.[1] ?? 0));
   const clean = name === undefined ? `Figure ${Math.max(0, ...numbers) + 1}` : cleanName(name, 'figure');
-  const [made] = await database()
-    .insert(figure)
-    .values({ studyId, name: clean, settings })
-    .returning({ id: figure.id, name: figure.name });
-  await touchStudy(studyId);
-  await happened(studyId, `made the figure “${clean}”`);
-  return made;
+  return inTransaction(async () => {
+    const { filing, file } = await newFiling(studyId, 'figure', { like });
+    const [made] = await database()
+      .insert(figure)
+      .values({ studyId, name: clean, settings, ...filing })
+      .returning({ id: figure.id, name: figure.name });
+    await file(made.id);
+    await touchStudy(studyId);
+    await happened(studyId, `made the figure “${clean}”`, { thing: made.id });
+    return made;
+  });
 }
 
 /** A figure of a network, as it is first made. */
 export async function makeFigure(studyId: string, networkId: string): Promise<{ id: string; name: string }> {
   const { id, name } = await openNetwork(studyId, networkId);
-  return createFigure(studyId, firstFigure({ id, name }));
+  return createFigure(studyId, firstFigure({ id, name }), undefined, { kind: 'network', id });
 }
 
 export type FigureSaved =
@@ -116,22 +125,21 @@ export async function saveFigure(
   base: number,
   settings: FigureSettings,
 ): Promise<FigureSaved> {
-  await studyFor(studyId, 'edit');
-  const { name } = await found(studyId, id);
+  const { name } = await found(studyId, id, 'edit');
   if (settings.held && !(await heldKeys(id)).includes(settings.held.key))
     throw new Fault('What this figure is to hold was not kept. Hold it again.', 'held');
   return inTransaction(async (): Promise<FigureSaved> => {
     const saved = await database()
       .update(figure)
       .set({ settings, version: base + 1, changedAt: sql`now()` })
-      .where(and(eq(figure.id, id), eq(figure.version, base)))
+      .where(and(await seenIn('figure', studyId, 'edit', { id }), eq(figure.version, base)))
       .returning({ version: figure.version });
     if (saved.length === 0) {
-      const now = await found(studyId, id);
+      const now = await found(studyId, id, 'edit');
       return { kind: 'conflict', version: now.version, settings: readFigure(now.settings) };
     }
     await touchStudy(studyId);
-    await happened(studyId, `changed the figure “${name}”`, `figure ${id}`);
+    await happened(studyId, `changed the figure “${name}”`, { about: `figure ${id}`, thing: id });
     return { kind: 'saved', version: base + 1 };
   });
 }
@@ -142,34 +150,34 @@ const heldKeys = async (id: string): Promise<string[]> =>
   );
 
 export async function renameFigure(studyId: string, id: string, name: string): Promise<void> {
-  await studyFor(studyId, 'edit');
-  const before = await found(studyId, id);
+  const before = await found(studyId, id, 'edit');
   const clean = cleanName(name, 'figure');
-  await database().update(figure).set({ name: clean }).where(eq(figure.id, id));
+  await database()
+    .update(figure)
+    .set({ name: clean })
+    .where(await seenIn('figure', studyId, 'edit', { id }));
   await touchStudy(studyId);
-  await happened(studyId, `renamed the figure “${before.name}” to “${clean}”`);
+  await happened(studyId, `renamed the figure “${before.name}” to “${clean}”`, { thing: id });
 }
 
 export async function deleteFigure(studyId: string, id: string): Promise<void> {
-  await studyFor(studyId, 'edit');
-  const { name } = await found(studyId, id);
+  const { name } = await found(studyId, id, 'edit');
   await database()
     .update(figure)
     .set({ deletedAt: sql`now()` })
-    .where(eq(figure.id, id));
-  await happened(studyId, `deleted the figure “${name}”`);
+    .where(await seenIn('figure', studyId, 'edit', { id }));
+  await happened(studyId, `deleted the figure “${name}”`, { thing: id });
 }
 
 /** Takes a deletion back. */
 export async function restoreFigure(studyId: string, id: string): Promise<void> {
-  await studyFor(studyId, 'edit');
   const restored = await database()
     .update(figure)
     .set({ deletedAt: null })
-    .where(and(eq(figure.id, id), eq(figure.studyId, studyId), isNotNull(figure.deletedAt)))
+    .where(await seenIn('figure', studyId, 'edit', { id, among: 'deleted' }))
     .returning({ name: figure.name });
   if (restored.length === 0) throw new NotFound('There is no deleted figure to bring back.');
-  await happened(studyId, `brought the figure “${restored[0].name}” back`);
+  await happened(studyId, `brought the figure “${restored[0].name}” back`, { thing: id });
 }
 
 export { found as figureRow };

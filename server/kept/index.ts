@@ -1,11 +1,12 @@
 /** What is kept under a name in a study, to be used in its networks: looks, palettes, what is sifted by, and outlines for maps. */
-import { and, asc, eq, isNotNull, isNull, ne, sql } from 'drizzle-orm';
+import { and, asc, eq, ne, sql } from 'drizzle-orm';
 import * as z from 'zod';
 import { Fault } from '@/core/fault';
 import { type KeptKind as Kind, keptKindSchema, keptValues as values } from '@/core/kept';
 import type { Outline } from '@/core/places';
 import type { siftingSchema } from '@/core/sift';
 import { NotFound, studyFor } from '@/server/access';
+import { newFiling, seenIn } from '@/server/access/things';
 import { database, kept } from '@/server/db';
 import { cleanName, touchStudy } from '@/server/studies';
 import { happened } from '@/server/happened';
@@ -46,11 +47,10 @@ const gone = 'This is not kept any more. It may have been deleted.';
 
 /** All that is there, by kind and name. What a later version of the application kept is left out. */
 export async function listKept(studyId: string): Promise<KeptRow[]> {
-  await studyFor(studyId, 'read');
   const rows = await database()
     .select()
     .from(kept)
-    .where(and(eq(kept.studyId, studyId), isNull(kept.deletedAt)))
+    .where(await seenIn('kept', studyId, 'read'))
     .orderBy(asc(kept.kind), asc(kept.name), asc(kept.id));
   return rows.flatMap(({ id, kind, name, version, value }) => {
     const read = values[kind].safeParse(value);
@@ -58,7 +58,7 @@ export async function listKept(studyId: string): Promise<KeptRow[]> {
   });
 }
 
-/** Refuses a name that another one of the kind has already. */
+/** Refuses a name that another one of the kind has already; of those that whoever asks does not see nothing is said. */
 async function freeName(studyId: string, kind: Kind, wanted: string, id?: string): Promise<string> {
   const name = cleanName(wanted, called[kind]);
   const same = await database()
@@ -66,10 +66,9 @@ async function freeName(studyId: string, kind: Kind, wanted: string, id?: string
     .from(kept)
     .where(
       and(
-        eq(kept.studyId, studyId),
+        await seenIn('kept', studyId, 'edit'),
         eq(kept.kind, kind),
         eq(kept.name, name),
-        isNull(kept.deletedAt),
         id === undefined ? undefined : ne(kept.id, id),
       ),
     );
@@ -82,16 +81,12 @@ const kindWords: Record<Kind, string> = { look: 'look', palette: 'palette', sift
 
 export async function createKept(studyId: string, kind: Kind, name: string, value: unknown): Promise<Named> {
   await studyFor(studyId, 'edit');
-  const row = { studyId, kind, name: await freeName(studyId, kind, name), value: valueOf(kind, value) };
+  const { filing } = await newFiling(studyId, 'kept', { keptKind: kind });
+  const row = { studyId, kind, name: await freeName(studyId, kind, name), value: valueOf(kind, value), ...filing };
   const [made] = await database().insert(kept).values(row).returning();
   await touchStudy(studyId);
-  await happened(studyId, `kept the ${kindWords[kind]} “${made.name}”`);
+  await happened(studyId, `kept the ${kindWords[kind]} “${made.name}”`, { thing: made.id });
   return { id: made.id, name: made.name, version: made.version };
-}
-
-function place(studyId: string, id: string) {
-  if (!z.uuid().safeParse(id).success) throw new NotFound(gone);
-  return and(eq(kept.id, id), eq(kept.studyId, studyId));
 }
 
 /** Changes it on top of the version it was decided on; another one's change in between is told instead of written over. */
@@ -101,11 +96,10 @@ export async function changeKept(
   base: number,
   { name, value }: z.infer<typeof keptChangeSchema>,
 ): Promise<KeptSaved> {
-  await studyFor(studyId, 'edit');
   const [held] = await database()
     .select()
     .from(kept)
-    .where(and(place(studyId, id), isNull(kept.deletedAt)));
+    .where(await seenIn('kept', studyId, 'edit', { id }));
   if (!held) throw new NotFound(gone);
   const change = {
     ...(name === undefined ? {} : { name: await freeName(studyId, held.kind, name, id) }),
@@ -115,32 +109,31 @@ export async function changeKept(
   const saved = await database()
     .update(kept)
     .set(change)
-    .where(and(place(studyId, id), eq(kept.version, base), isNull(kept.deletedAt)))
+    .where(and(await seenIn('kept', studyId, 'edit', { id }), eq(kept.version, base)))
     .returning({ id: kept.id });
   if (!saved.length) return { kind: 'conflict', version: held.version };
   await touchStudy(studyId);
-  await happened(studyId, `changed the ${kindWords[held.kind]} “${held.name}”`, `kept ${id}`);
+  await happened(studyId, `changed the ${kindWords[held.kind]} “${held.name}”`, { about: `kept ${id}`, thing: id });
   return { kind: 'saved', version: base + 1 };
 }
 
 export async function deleteKept(studyId: string, id: string): Promise<void> {
-  await studyFor(studyId, 'edit');
   const [deleted] = await database()
     .update(kept)
     .set({ deletedAt: sql`now()` })
-    .where(place(studyId, id))
+    .where(await seenIn('kept', studyId, 'edit', { id }))
     .returning({ kind: kept.kind, name: kept.name });
-  if (deleted) await happened(studyId, `deleted the ${kindWords[deleted.kind]} “${deleted.name}”`);
+  if (!deleted) throw new NotFound(gone);
+  await happened(studyId, `deleted the ${kindWords[deleted.kind]} “${deleted.name}”`, { thing: id });
 }
 
 /** Takes a deletion back. */
 export async function restoreKept(studyId: string, id: string): Promise<void> {
-  await studyFor(studyId, 'edit');
   const restored = await database()
     .update(kept)
     .set({ deletedAt: null })
-    .where(and(place(studyId, id), isNotNull(kept.deletedAt)))
+    .where(await seenIn('kept', studyId, 'edit', { id, among: 'deleted' }))
     .returning({ kind: kept.kind, name: kept.name });
   if (!restored.length) throw new NotFound('There is nothing deleted to bring back.');
-  await happened(studyId, `brought the ${kindWords[restored[0].kind]} “${restored[0].name}” back`);
+  await happened(studyId, `brought the ${kindWords[restored[0].kind]} “${restored[0].name}” back`, { thing: id });
 }

@@ -1,8 +1,9 @@
 /** Links for outsiders: a figure to explore, for whoever has the address, until it ends. Nothing else is reached from it. */
 import { createHash, randomBytes } from 'node:crypto';
-import { and, desc, eq, gt, isNull, sql } from 'drizzle-orm';
+import { and, desc, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
 import { Fault } from '@/core/fault';
-import { NotFound, studyFor } from '@/server/access';
+import { NotFound } from '@/server/access';
+import { seenIn } from '@/server/access/things';
 import { database, figure, guestLink, person } from '@/server/db';
 import { figureRow } from '@/server/figures';
 import { signedIn } from '@/server/people/person';
@@ -15,7 +16,8 @@ export const mostDays = 366;
 
 export interface GuestLink {
   id: string;
-  /** Of the figure. */
+  /** Of the figure: its id and its name. */
+  figure: string;
   name: string;
   by: string | null;
   endsAt: Date;
@@ -29,8 +31,7 @@ export async function shareFigure(
   days: number,
   page: Buffer,
 ): Promise<{ token: string }> {
-  await studyFor(studyId, 'edit');
-  const { name } = await figureRow(studyId, figureId);
+  const { name } = await figureRow(studyId, figureId, 'edit');
   if (!(days >= 1 && days <= mostDays)) throw new Fault(`A link lasts from 1 to ${mostDays} days.`, 'days');
   if (!/^<!doctype html>/i.test(page.subarray(0, 15).toString('latin1')))
     throw new Fault('What was sent is no page to explore. Load the page again.');
@@ -40,7 +41,7 @@ export async function shareFigure(
   await database()
     .insert(guestLink)
     .values({ studyId, figureId, hash: hashOf(token), page, endsAt, madeBy });
-  await happened(studyId, `made a link for outsiders to “${name}”`);
+  await happened(studyId, `made a link for outsiders to “${name}”`, { thing: figureId });
   return { token };
 }
 
@@ -48,10 +49,10 @@ const good = and(isNull(guestLink.endedAt), gt(guestLink.endsAt, sql`now()`), is
 
 /** Those that are good now, the newest first. */
 export async function listLinks(studyId: string): Promise<GuestLink[]> {
-  await studyFor(studyId, 'read');
   return database()
     .select({
       id: guestLink.id,
+      figure: figure.id,
       name: figure.name,
       by: person.name,
       endsAt: guestLink.endsAt,
@@ -60,21 +61,28 @@ export async function listLinks(studyId: string): Promise<GuestLink[]> {
     .from(guestLink)
     .innerJoin(figure, eq(figure.id, guestLink.figureId))
     .leftJoin(person, eq(person.id, guestLink.madeBy))
-    .where(and(eq(guestLink.studyId, studyId), good))
+    .where(and(await seenIn('figure', studyId, 'read'), good))
     .orderBy(desc(guestLink.createdAt), guestLink.id);
 }
 
 /** Ends a link at once; what it showed is deleted. */
 export async function endLink(studyId: string, id: string): Promise<void> {
-  await studyFor(studyId, 'edit');
+  const figures = database()
+    .select({ id: figure.id })
+    .from(figure)
+    .where(await seenIn('figure', studyId, 'edit', { among: 'all' }));
   const ended = await database()
     .update(guestLink)
     .set({ endedAt: sql`now()`, page: Buffer.alloc(0) })
-    .where(and(eq(guestLink.id, id), eq(guestLink.studyId, studyId), isNull(guestLink.endedAt)))
-    .returning({ figureId: guestLink.figureId });
+    .where(and(eq(guestLink.id, id), inArray(guestLink.figureId, figures), isNull(guestLink.endedAt)))
+    .returning({ of: guestLink.figureId });
   if (!ended.length) throw new NotFound('This link has ended already. Load the page again.');
-  const [of] = await database().select({ name: figure.name }).from(figure).where(eq(figure.id, ended[0].figureId));
-  await happened(studyId, `ended a link for outsiders to “${of.name}”`);
+  const [{ of }] = ended;
+  const [{ name }] = await database()
+    .select({ name: figure.name })
+    .from(figure)
+    .where(await seenIn('figure', studyId, 'edit', { id: of, among: 'all' }));
+  await happened(studyId, `ended a link for outsiders to “${name}”`, { thing: of });
 }
 
 /** The page behind a link, which is counted. @throws NotFound, in the same words whether it never was or has ended */
@@ -82,6 +90,7 @@ export async function openedByGuest(token: string): Promise<Buffer> {
   const [found] = await database()
     .select({ id: guestLink.id, page: guestLink.page, deleted: sql<boolean>`study.deleted_at is not null` })
     .from(guestLink)
+    // eslint-disable-next-line nunatak/through-access -- whoever has the link needs no other right
     .innerJoin(figure, eq(figure.id, guestLink.figureId))
     .innerJoin(sql`study`, sql`study.id = ${guestLink.studyId}`)
     .where(and(eq(guestLink.hash, hashOf(token)), good));

@@ -157,7 +157,7 @@ export async function writeNames(
   await database()
     .insert(namesChange)
     .values({ listId: list.id, version, what, role: role.role, of: role.of, edit, author: list.author });
-  await happened(list.studyId, `changed the names “${list.name}”: ${what}`, `names ${list.id}`);
+  await happened(list.studyId, `changed the names “${list.name}”: ${what}`, { about: `names ${list.id}` });
   return version;
 }
 

@@ -24,7 +24,9 @@ export async function archiveOf(studyId: string, id: string): Promise<{ name: st
     networks: trails.flatMap(({ id: other, name: called, trail: its }) =>
       its && reads.networks.includes(other) ? [{ id: other, name: called, trail: its }] : [],
     ),
-    shortlists: (await listShortlists(studyId)).filter((one) => reads.shortlists.includes(one.id)),
+    shortlists: (await listShortlists(studyId))
+      .filter((one) => reads.shortlists.includes(one.id))
+      .map(({ seen: _seen, ...list }) => list),
   });
   for (const [path, text] of Object.entries(others)) files[path] = strToU8(text);
   // A fixed date: equal data give equal bytes.

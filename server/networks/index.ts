@@ -1,10 +1,10 @@
 /** Networks of a study: trails with names, versions and the last result of each. */
-import { and, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
-import * as z from 'zod';
+import { and, desc, eq, sql } from 'drizzle-orm';
 import { type OtherNetwork, type Trail, readTrail, readTrailOrFault, stored } from '@/core/trail';
-import { database, inTransaction, network, networkVersion, snapshot } from '@/server/db';
+import { type Seen, database, inTransaction, network, networkVersion, snapshot } from '@/server/db';
 import { pictureAddress } from './picture';
-import { NotFound, studyFor } from '@/server/access';
+import { NotFound, type Right, studyFor } from '@/server/access';
+import { newFiling, seenIn } from '@/server/access/things';
 import { cleanName, touchStudy } from '@/server/studies';
 import { happened } from '@/server/happened';
 
@@ -13,6 +13,8 @@ export interface NetworkHead {
   name: string;
   version: number;
   changedAt: Date;
+  folder: string;
+  seen: Seen;
   nodes: number | null;
   edges: number | null;
   groups: number | null;
@@ -20,13 +22,14 @@ export interface NetworkHead {
 }
 
 export async function listNetworks(studyId: string): Promise<NetworkHead[]> {
-  await studyFor(studyId, 'read');
   return database()
     .select({
       id: network.id,
       name: network.name,
       version: network.version,
       changedAt: network.changedAt,
+      folder: network.folder,
+      seen: network.seen,
       nodes: snapshot.nodes,
       edges: snapshot.edges,
       groups: snapshot.groups,
@@ -34,7 +37,7 @@ export async function listNetworks(studyId: string): Promise<NetworkHead[]> {
     })
     .from(network)
     .leftJoin(snapshot, eq(snapshot.networkId, network.id))
-    .where(and(eq(network.studyId, studyId), isNull(network.deletedAt)))
+    .where(await seenIn('network', studyId, 'read'))
     .orderBy(desc(network.changedAt), network.id);
 }
 
@@ -43,7 +46,6 @@ export type KeptNetwork = OtherNetwork & { version: number; layout: string | nul
 
 /** The study's networks with their trails, by name, for those that are put together with others. */
 export async function networkTrails(studyId: string): Promise<KeptNetwork[]> {
-  await studyFor(studyId, 'read');
   const rows = await database()
     .select({
       id: network.id,
@@ -54,20 +56,16 @@ export async function networkTrails(studyId: string): Promise<KeptNetwork[]> {
     })
     .from(network)
     .leftJoin(snapshot, eq(snapshot.networkId, network.id))
-    .where(and(eq(network.studyId, studyId), isNull(network.deletedAt)))
+    .where(await seenIn('network', studyId, 'read'))
     .orderBy(network.name, network.id);
   return rows.map(({ trail, ...row }) => ({ ...row, ...readTrailOrFault(trail) }));
 }
 
-const idSchema = z.uuid();
-
-async function found(studyId: string, id: string): Promise<typeof network.$inferSelect> {
-  const rows = idSchema.safeParse(id).success
-    ? await database()
-        .select()
-        .from(network)
-        .where(and(eq(network.id, id), eq(network.studyId, studyId), isNull(network.deletedAt)))
-    : [];
+async function found(studyId: string, id: string, right: Right = 'edit'): Promise<typeof network.$inferSelect> {
+  const rows = await database()
+    .select()
+    .from(network)
+    .where(await seenIn('network', studyId, right, { id }));
   if (!rows[0])
     throw new NotFound('This network is not there. It may have been deleted; the Networks page lists those there are.');
   return rows[0];
@@ -83,25 +81,34 @@ export interface OpenNetwork {
 
 /** A Fault where its trail cannot be read. */
 export async function openNetwork(studyId: string, id: string): Promise<OpenNetwork> {
-  await studyFor(studyId, 'read');
-  const { name, version, trail } = await found(studyId, id);
+  const { name, version, trail } = await found(studyId, id, 'read');
   const held = await database().select({ layout: snapshot.layout }).from(snapshot).where(eq(snapshot.networkId, id));
   return { id, name, version, trail: readTrail(trail), layout: held[0]?.layout ?? null };
 }
 
-export async function createNetwork(studyId: string, name: string, trail: Trail): Promise<{ id: string }> {
+/** @param like The network it is made from: those who see that one see the new one. */
+export async function createNetwork(
+  studyId: string,
+  name: string,
+  trail: Trail,
+  like?: string,
+): Promise<{ id: string }> {
   await studyFor(studyId, 'edit');
   const clean = cleanName(name, 'network');
   return inTransaction(async () => {
+    const { filing, file } = await newFiling(studyId, 'network', {
+      like: like === undefined ? undefined : { kind: 'network', id: like },
+    });
     const made = await database()
       .insert(network)
-      .values({ studyId, name: clean, trail: stored(trail) })
+      .values({ studyId, name: clean, trail: stored(trail), ...filing })
       .returning({ id: network.id });
+    await file(made[0].id);
     await database()
       .insert(networkVersion)
       .values({ networkId: made[0].id, version: 1, trail: stored(trail) });
     await touchStudy(studyId);
-    await happened(studyId, `made the network “${clean}”`);
+    await happened(studyId, `made the network “${clean}”`, { thing: made[0].id });
     return made[0];
   });
 }
@@ -113,17 +120,15 @@ export type Saved =
 
 /** Stores a trail on top of the version it was made from. */
 export async function saveTrail(studyId: string, id: string, base: number, trail: Trail): Promise<Saved> {
-  await studyFor(studyId, 'edit');
   const { name } = await found(studyId, id);
   return inTransaction(async (): Promise<Saved> => {
     const saved = await database()
       .update(network)
-
       .set({ trail: stored(trail), version: base + 1, changedAt: sql`now()` })
-      .where(and(eq(network.id, id), eq(network.version, base)))
+      .where(and(await seenIn('network', studyId, 'edit', { id }), eq(network.version, base)))
       .returning({ version: network.version });
     if (saved.length === 0) {
-      const [now] = await database().select().from(network).where(eq(network.id, id));
+      const now = await found(studyId, id);
       const changedAt = now.changedAt.toISOString();
       return { kind: 'conflict', version: now.version, trail: readTrail(now.trail), changedAt };
     }
@@ -131,38 +136,41 @@ export async function saveTrail(studyId: string, id: string, base: number, trail
       .insert(networkVersion)
       .values({ networkId: id, version: base + 1, trail: stored(trail) });
     await touchStudy(studyId);
-    await happened(studyId, `changed the network “${name}” to version ${base + 1}`, `network ${id}`);
+    await happened(studyId, `changed the network “${name}” to version ${base + 1}`, {
+      about: `network ${id}`,
+      thing: id,
+    });
     return { kind: 'saved', version: base + 1 };
   });
 }
 
 export async function renameNetwork(studyId: string, id: string, name: string): Promise<void> {
-  await studyFor(studyId, 'edit');
   const before = await found(studyId, id);
   const clean = cleanName(name, 'network');
-  await database().update(network).set({ name: clean }).where(eq(network.id, id));
+  await database()
+    .update(network)
+    .set({ name: clean })
+    .where(await seenIn('network', studyId, 'edit', { id }));
   await touchStudy(studyId);
-  await happened(studyId, `renamed the network “${before.name}” to “${clean}”`);
+  await happened(studyId, `renamed the network “${before.name}” to “${clean}”`, { thing: id });
 }
 
 export async function deleteNetwork(studyId: string, id: string): Promise<void> {
-  await studyFor(studyId, 'edit');
   const { name } = await found(studyId, id);
   await database()
     .update(network)
     .set({ deletedAt: sql`now()` })
-    .where(eq(network.id, id));
-  await happened(studyId, `deleted the network “${name}”`);
+    .where(await seenIn('network', studyId, 'edit', { id }));
+  await happened(studyId, `deleted the network “${name}”`, { thing: id });
 }
 
 /** Takes a deletion back. */
 export async function restoreNetwork(studyId: string, id: string): Promise<void> {
-  await studyFor(studyId, 'edit');
   const restored = await database()
     .update(network)
     .set({ deletedAt: null })
-    .where(and(eq(network.id, id), eq(network.studyId, studyId), isNotNull(network.deletedAt)))
+    .where(await seenIn('network', studyId, 'edit', { id, among: 'deleted' }))
     .returning({ name: network.name });
   if (restored.length === 0) throw new NotFound('There is no deleted network to bring back.');
-  await happened(studyId, `brought the network “${restored[0].name}” back`);
+  await happened(studyId, `brought the network “${restored[0].name}” back`, { thing: id });
 }

@@ -1,9 +1,8 @@
 /** Which networks read which columns. */
-import { and, eq, isNull } from 'drizzle-orm';
 import type { ColumnRef } from '@/core/names';
 import { columnsRead } from '@/core/ties';
 import { readTrailOrFault } from '@/core/trail';
-import { studyFor } from '@/server/access';
+import { seenIn } from '@/server/access/things';
 import { database, network } from '@/server/db';
 
 export interface NetworkUse {
@@ -12,13 +11,12 @@ export interface NetworkUse {
   columns: ColumnRef[];
 }
 
-/** The columns from which each network of the study makes its nodes and ties. */
+/** The columns from which each network that is seen makes its nodes and ties. */
 export async function networksByColumn(studyId: string): Promise<NetworkUse[]> {
-  await studyFor(studyId, 'read');
   const rows = await database()
     .select({ id: network.id, name: network.name, trail: network.trail })
     .from(network)
-    .where(and(eq(network.studyId, studyId), isNull(network.deletedAt)))
+    .where(await seenIn('network', studyId, 'read'))
     .orderBy(network.name, network.id);
   return rows.map(({ id, name, trail }) => ({
     id,

@@ -1,7 +1,7 @@
 /** Who has a part in a study. */
-import { and, asc, eq, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { Fault } from '@/core/fault';
-import { type Role, database, inTransaction, inTurn, member, person } from '@/server/db';
+import { type Role, database, inTransaction, inTurn, member, person, team, teamMember } from '@/server/db';
 import { studyFor } from '@/server/access';
 import { signedIn } from './person';
 import { emailOf } from './sign-in';
@@ -102,6 +102,11 @@ async function remove(study: string, personId: string): Promise<void> {
   await database()
     .delete(member)
     .where(and(eq(member.studyId, study), eq(member.personId, personId)));
+  // Whoever comes back is in no team of the study until somebody puts them there.
+  const teams = database().select({ id: team.id }).from(team).where(eq(team.studyId, study));
+  await database()
+    .delete(teamMember)
+    .where(and(inArray(teamMember.teamId, teams), eq(teamMember.personId, personId)));
 }
 
 export async function removeMember(study: string, personId: string): Promise<void> {

@@ -360,7 +360,6 @@ describe('who administers, and who owns', () => {
       name: 'Small',
       owners: ['B. Lyng'],
       tables: 0,
-      networks: 0,
       bytes: 0,
     });
   });

@@ -1,9 +1,11 @@
 /** Shortlists of a study: named sets of nodes, filed in folders. */
-import { and, asc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import { and, asc, eq, sql } from 'drizzle-orm';
 import * as z from 'zod';
 import { Fault } from '@/core/fault';
 import { NotFound, studyFor } from '@/server/access';
-import { database, shortlist } from '@/server/db';
+import { newFiling, seenIn } from '@/server/access/things';
+import { folderOf } from '@/server/filing/folder';
+import { type Seen, database, shortlist } from '@/server/db';
 import { cleanName, touchStudy } from '@/server/studies';
 import { happened } from '@/server/happened';
 
@@ -11,6 +13,7 @@ export interface ShortlistRow {
   id: string;
   name: string;
   folder: string;
+  seen: Seen;
   version: number;
   nodes: { id: string; label: string }[];
 }
@@ -27,17 +30,17 @@ export type ShortlistSaved = { kind: 'saved'; version: number } | { kind: 'confl
 
 /** The study's shortlists by folder and name. */
 export async function listShortlists(studyId: string): Promise<ShortlistRow[]> {
-  await studyFor(studyId, 'read');
   return database()
     .select({
       id: shortlist.id,
       name: shortlist.name,
       folder: shortlist.folder,
+      seen: shortlist.seen,
       version: shortlist.version,
       nodes: shortlist.nodes,
     })
     .from(shortlist)
-    .where(and(eq(shortlist.studyId, studyId), isNull(shortlist.deletedAt)))
+    .where(await seenIn('shortlist', studyId, 'read'))
     .orderBy(asc(shortlist.folder), asc(shortlist.name), asc(shortlist.id));
 }
 
@@ -52,24 +55,22 @@ export async function createShortlist(
   made: { name: string; folder: string; nodes: ShortlistRow['nodes'] },
 ): Promise<ShortlistRow> {
   await studyFor(studyId, 'edit');
+  const { filing } = await newFiling(studyId, 'shortlist');
   if (!made.nodes.length) throw new Fault('Nothing is selected. Select nodes first, then make the shortlist.', 'nodes');
   const [row] = await database()
     .insert(shortlist)
     .values({
       studyId,
+      ...filing,
       name: cleanName(made.name, 'shortlist'),
-      folder: made.folder.trim(),
+      folder: folderOf(made.folder),
       nodes: distinct(made.nodes),
     })
     .returning();
   await touchStudy(studyId);
-  await happened(studyId, `made the shortlist “${row.name}”`);
-  return { id: row.id, name: row.name, folder: row.folder, version: row.version, nodes: row.nodes };
-}
-
-function place(studyId: string, id: string) {
-  if (!z.uuid().safeParse(id).success) throw new NotFound('This shortlist is not there. It may have been deleted.');
-  return and(eq(shortlist.id, id), eq(shortlist.studyId, studyId));
+  await happened(studyId, `made the shortlist “${row.name}”`, { thing: row.id });
+  const { id, name, folder, seen, version, nodes } = row;
+  return { id, name, folder, seen, version, nodes };
 }
 
 /** Changes it on top of the version it was decided on; another one's change in between is told instead of written over. */
@@ -79,49 +80,45 @@ export async function changeShortlist(
   base: number,
   change: ShortlistChange,
 ): Promise<ShortlistSaved> {
-  await studyFor(studyId, 'edit');
+  const mine = await seenIn('shortlist', studyId, 'edit', { id });
   const values = {
     ...(change.name === undefined ? {} : { name: cleanName(change.name, 'shortlist') }),
-    ...(change.folder === undefined ? {} : { folder: change.folder.trim() }),
+    ...(change.folder === undefined ? {} : { folder: folderOf(change.folder) }),
     ...(change.nodes === undefined ? {} : { nodes: distinct(change.nodes) }),
     version: base + 1,
   };
   const saved = await database()
     .update(shortlist)
     .set(values)
-    .where(and(place(studyId, id), eq(shortlist.version, base), isNull(shortlist.deletedAt)))
+    .where(and(mine, eq(shortlist.version, base)))
     .returning({ name: shortlist.name });
   if (saved.length) {
     await touchStudy(studyId);
-    await happened(studyId, `changed the shortlist “${saved[0].name}”`, `shortlist ${id}`);
+    await happened(studyId, `changed the shortlist “${saved[0].name}”`, { about: `shortlist ${id}`, thing: id });
     return { kind: 'saved', version: base + 1 };
   }
-  const rows = await database()
-    .select()
-    .from(shortlist)
-    .where(and(place(studyId, id), isNull(shortlist.deletedAt)));
+  const rows = await database().select().from(shortlist).where(mine);
   if (!rows[0]) throw new NotFound('This shortlist is not there. It may have been deleted.');
   return { kind: 'conflict', version: rows[0].version, size: rows[0].nodes.length };
 }
 
 export async function deleteShortlist(studyId: string, id: string): Promise<void> {
-  await studyFor(studyId, 'edit');
   const [deleted] = await database()
     .update(shortlist)
     .set({ deletedAt: sql`now()` })
-    .where(place(studyId, id))
+    .where(await seenIn('shortlist', studyId, 'edit', { id }))
     .returning({ name: shortlist.name });
-  if (deleted) await happened(studyId, `deleted the shortlist “${deleted.name}”`);
+  if (!deleted) throw new NotFound('This shortlist is not there. It may have been deleted.');
+  await happened(studyId, `deleted the shortlist “${deleted.name}”`, { thing: id });
 }
 
 /** Takes a deletion back. */
 export async function restoreShortlist(studyId: string, id: string): Promise<void> {
-  await studyFor(studyId, 'edit');
   const restored = await database()
     .update(shortlist)
     .set({ deletedAt: null })
-    .where(and(place(studyId, id), isNotNull(shortlist.deletedAt)))
+    .where(await seenIn('shortlist', studyId, 'edit', { id, among: 'deleted' }))
     .returning({ name: shortlist.name });
   if (!restored.length) throw new NotFound('There is no deleted shortlist to bring back.');
-  await happened(studyId, `brought the shortlist “${restored[0].name}” back`);
+  await happened(studyId, `brought the shortlist “${restored[0].name}” back`, { thing: id });
 }

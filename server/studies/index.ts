@@ -3,6 +3,7 @@ import { and, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { Fault } from '@/core/fault';
 import { type Role, database, inTransaction, member, network, snapshot, study, studyTable } from '@/server/db';
 import { studyFor } from '@/server/access';
+import { seenAmong } from '@/server/access/things';
 import { signedIn } from '@/server/people/person';
 import { pictureAddress } from '@/server/networks/picture';
 import { happened } from '@/server/happened';
@@ -70,7 +71,7 @@ export async function listStudies(): Promise<StudyCard[]> {
     })
     .from(network)
     .leftJoin(snapshot, eq(snapshot.networkId, network.id))
-    .where(and(isNull(network.deletedAt), inArray(network.studyId, mine)))
+    .where(await seenAmong('network', mine))
     .orderBy(desc(network.changedAt), network.id);
   return studies.map(({ id, name, changedAt, role }) => {
     const held = tables.find((row) => row.studyId === id);

@@ -44,7 +44,7 @@ async function keep(
     .insert(tableChange)
     .values({ tableId: table.id, version, what, role, of, ...change, author: table.author, token: table.token });
   await database().update(studyTable).set({ version }).where(eq(studyTable.id, table.id));
-  await happened(table.studyId, `changed the table “${table.name}”: ${what}`, `table ${table.id}`);
+  await happened(table.studyId, `changed the table “${table.name}”: ${what}`, { about: `table ${table.id}` });
   return version;
 }
 
@@ -81,6 +81,7 @@ async function follow(table: LockedTable, columns: readonly ColumnSpec[]): Promi
 async function renameInTrails(table: LockedTable, names: ReadonlyMap<string, string>): Promise<void> {
   const networks = await database()
     .select({ id: network.id, version: network.version, trail: network.trail })
+    // eslint-disable-next-line nunatak/through-access -- every network goes on reading the column, whoever sees it
     .from(network)
     .where(and(eq(network.studyId, table.studyId), isNull(network.deletedAt)))
     .orderBy(asc(network.id))
@@ -93,6 +94,7 @@ async function renameInTrails(table: LockedTable, names: ReadonlyMap<string, str
     if (isDeepStrictEqual(next, read.trail)) continue;
     const saved = { trail: stored(next), version: version + 1 };
     await database()
+      // eslint-disable-next-line nunatak/through-access -- as above
       .update(network)
       .set({ ...saved, changedAt: sql`now()` })
       .where(eq(network.id, id));

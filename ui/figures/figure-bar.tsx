@@ -103,7 +103,7 @@ function FigureMenu() {
           onSelect: async () => {
             // What it holds belongs to this figure; the copy follows its networks.
             const { held: _held, ...free } = store.getState().figure;
-            const answer = await createFigure(study, free, `${name}, copy`);
+            const answer = await createFigure(study, free, `${name}, copy`, id);
             if (answer.ok) to(answer.value.id);
             else toast.error(answer.fault);
           },

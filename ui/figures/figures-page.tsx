@@ -9,7 +9,9 @@ import { Button, Menu } from '@/ui/kit';
 import { toast } from '@/ui/kit/toast';
 import { StudyPlaces, TopBar } from '@/ui/kit/top-bar';
 import { changedWords } from '@/ui/studies/ago';
-import { Card, deleteEntry } from '@/ui/studies/card';
+import type { Role } from '@/server/db';
+import { Card, deleteEntry, filingEntry } from '@/ui/studies/card';
+import { InFolders } from '@/ui/studies/in-folders';
 
 /** The figures of a study, as cards. */
 export function FiguresPage({
@@ -17,7 +19,7 @@ export function FiguresPage({
   figures,
   networks,
 }: {
-  study: { id: string; name: string };
+  study: { id: string; name: string; role?: Role };
   figures: FigureHead[];
   networks: { id: string; name: string }[];
 }) {
@@ -66,14 +68,20 @@ export function FiguresPage({
             )}
           </p>
         )}
-        <ul className="mt-6 grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-4">
-          {figures.map((one) => (
+        <InFolders
+          study={study.id}
+          what="figure"
+          things={figures}
+          onRenamed={study.role === 'reader' ? undefined : () => router.refresh()}
+          card={(one) => (
             <Card
               key={one.id}
               name={one.name}
               href={`/studies/${study.id}/figures/${one.id}`}
               picture={{ address: one.picture, name: one.name }}
+              seen={one.seen}
               entries={[
+                filingEntry(study.id, { kind: 'figure', id: one.id }, () => router.refresh()),
                 deleteEntry(one.name, {
                   remove: () => deleteFigure(study.id, one.id),
                   restore: () => restoreFigure(study.id, one.id),
@@ -85,8 +93,8 @@ export function FiguresPage({
               <p className="text-quiet">{sizeWords(one.size)}</p>
               <p className="mt-1 text-sm text-quiet">{changedWords(one.changedAt)}</p>
             </Card>
-          ))}
-        </ul>
+          )}
+        />
       </main>
     </div>
   );

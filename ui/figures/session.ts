@@ -161,7 +161,7 @@ export function startFigureSession(store: FigureStore, start: FigureStart): Figu
       const { figure, name } = store.getState();
       // What it holds belongs to the other figure.
       const { held: _held, ...free } = figure;
-      const answer = await createFigure(study.id, free, `${name}, mine`);
+      const answer = await createFigure(study.id, free, `${name}, mine`, id);
       if (answer.ok) return answer.value.id;
       toast.error(answer.fault);
       return undefined;

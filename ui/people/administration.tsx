@@ -3,9 +3,20 @@
 import { EllipsisVertical, Plus } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { endSessions, invite, resetLink, setActive, setAdministrator } from '@/server/actions';
+import {
+  changeHouseTeam,
+  deleteHouseTeam,
+  endSessions,
+  invite,
+  makeHouseTeam,
+  resetLink,
+  restoreHouseTeam,
+  setActive,
+  setAdministrator,
+} from '@/server/actions';
 import type { Answer } from '@/server/answer';
 import type { PersonRow, StudySize } from '@/server/people';
+import type { Team } from '@/server/people/teams';
 import { Button, Menu, type MenuEntry, bytesInWords, counted, dayOf } from '@/ui/kit';
 import { LinkShown } from '@/ui/kit/link-shown';
 import { Tick } from '@/ui/kit/tick';
@@ -13,13 +24,19 @@ import { toast } from '@/ui/kit/toast';
 import { TopBar } from '@/ui/kit/top-bar';
 import { Form, Input } from './form';
 import { PersonName } from './person-name';
+import { Teams } from './teams';
+
+/** Teams of the whole server, which every study that one of them works on may file things for. */
+const houseWork = { make: makeHouseTeam, change: changeHouseTeam, remove: deleteHouseTeam, restore: restoreHouseTeam };
 
 export function AdministrationPage({
   people,
+  teams,
   studies,
   version,
 }: {
   people: PersonRow[];
+  teams: Team[];
   studies: StudySize[];
   version: string;
 }) {
@@ -91,6 +108,12 @@ export function AdministrationPage({
             </li>
           ))}
         </ul>
+        <Teams
+          teams={teams}
+          people={people.filter(({ deactivated }) => !deactivated)}
+          work={houseWork}
+          refresh={() => router.refresh()}
+        />
         <h2 className="mt-7 border-b border-line pb-1.5 font-semibold">Studies</h2>
         {studies.length === 0 ? (
           <p className="mt-2 text-quiet">No study yet.</p>
@@ -113,15 +136,13 @@ export function AdministrationPage({
               </tr>
             </thead>
             <tbody>
-              {studies.map(({ id, name, owners, tables, networks, bytes }) => (
+              {studies.map(({ id, name, owners, tables, bytes }) => (
                 <tr key={id} className="border-b border-rule">
                   <th scope="row" className="py-1.5 text-left font-semibold">
                     {name}
                   </th>
                   <td className="px-3">{owners.join(', ')}</td>
-                  <td className="px-3 text-right text-quiet">
-                    {counted(tables, 'table')}, {counted(networks, 'network')}
-                  </td>
+                  <td className="px-3 text-right text-quiet">{counted(tables, 'table')}</td>
                   <td className="text-right">{bytesInWords(bytes)}</td>
                 </tr>
               ))}

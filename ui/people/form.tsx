@@ -21,12 +21,15 @@ export function Form<T>({
   send,
   done,
   button,
+  also,
   children,
 }: {
   name: string;
   send: (fields: (name: string) => string) => Promise<Answer<T>>;
   done: (value: T) => void;
   button: string;
+  /** Stands beside the button. */
+  also?: ReactNode;
   children: ReactNode;
 }) {
   const [fault, setFault] = useState<string>();
@@ -57,9 +60,12 @@ export function Form<T>({
     >
       {children}
       {fault && <Trouble>{fault}</Trouble>}
-      <Button type="submit" look="main" className="mt-4 h-8" disabled={sending}>
-        {button}
-      </Button>
+      <div className="mt-4 flex gap-2">
+        <Button type="submit" look="main" className="h-8" disabled={sending}>
+          {button}
+        </Button>
+        {also}
+      </div>
     </form>
   );
 }

@@ -4,10 +4,12 @@ import { cleanup, render, screen, waitFor, within } from '@testing-library/react
 import userEvent from '@testing-library/user-event';
 import { Tooltip } from 'radix-ui';
 import type { ReactNode } from 'react';
+import type { FiledThing } from '@/server/filing';
 import type { Member } from '@/server/people/members';
 import type { PersonRow } from '@/server/people';
 import { AccountMenu } from '@/ui/kit/account-menu';
 import { initialsOf } from '@/ui/kit/initials';
+import { own } from '@/core/own';
 import { bytesInWords } from '@/ui/kit';
 import { type House, WhoProvider } from '@/ui/kit/who';
 import '@/ui/testing';
@@ -66,8 +68,8 @@ describe('people of a study', () => {
   });
   const members = [someone('Thorne', 'owner', true), someone('Rowe', 'reader')];
   const links = [
-    { id: 'l', name: 'Carriers', by: 'Thorne', endsAt: new Date(Date.UTC(2027, 2, 1)), opened: 14 },
-    { id: 'm', name: 'Fire', by: null, endsAt: new Date(Date.UTC(2027, 2, 1)), opened: 0 },
+    { id: 'l', figure: 'f', name: 'Carriers', by: 'Thorne', endsAt: new Date(Date.UTC(2027, 2, 1)), opened: 14 },
+    { id: 'm', figure: 'g', name: 'Fire', by: null, endsAt: new Date(Date.UTC(2027, 2, 1)), opened: 0 },
   ];
   const happened = [
     {
@@ -79,8 +81,45 @@ describe('people of a study', () => {
     },
     { id: 1, who: null, what: 'left the study', times: 1, at: new Date(Date.UTC(2026, 10, 4)) },
   ];
+  const thing = (name: string, more: Partial<FiledThing> = {}): FiledThing => ({
+    kind: 'network',
+    id: name,
+    what: 'network',
+    name,
+    folder: '',
+    seen: 'everybody',
+    owner: { id: 'Thorne', name: 'Thorne' },
+    mine: true,
+    teams: [],
+    seenBy: ['Thorne', 'Rowe'],
+    yours: true,
+    link: false,
+    lacks: [],
+    ...more,
+  });
+  const toTeam: Partial<FiledThing> = {
+    kind: 'shortlist',
+    what: 'shortlist',
+    folder: 'carriers/old',
+    seen: 'teams',
+    teams: ['b'],
+    seenBy: ['Thorne'],
+    link: true,
+    lacks: ['Few'],
+  };
   const page = (role: Member['role']) => (
-    <PeoplePage study={{ id: 's', name: 'Sound', role }} members={members} links={links} happened={happened} />
+    <PeoplePage
+      study={{ id: 's', name: 'Sound', role }}
+      members={members}
+      teams={[{ id: 'b', name: 'Bulletin readers', own: true, people: ['Thorne'] }]}
+      things={[
+        thing('Who sent seed'),
+        thing('Between islands', toTeam),
+        { ...thing('Ledger'), what: 'look', kind: 'kept', yours: false },
+      ]}
+      links={links}
+      happened={happened}
+    />
   );
 
   test('an owner changes roles, removes, and adds', async () => {
@@ -110,6 +149,115 @@ describe('people of a study', () => {
     mockAnswer = () => ({ ok: true, value: undefined });
     await user.click(screen.getByRole('button', { name: 'leave' }));
     await waitFor(() => expect(mockWent).toContain('/'));
+  });
+
+  test('who sees what: a row for each thing under its kind and folder, with a sign for each person and for links', () => {
+    shown(page('owner'));
+    const table = within(screen.getByRole('region', { name: 'Who sees what' }));
+    const rows = table.getAllByRole('row').map((row) => row.textContent);
+    expect(rows).toEqual([
+      'ThingThorneRowelink',
+      'Networks',
+      'Who sent seedeverybody Thorne may changeRowe seesWhoever has a link does not see',
+      'Shortlists · carriers / old',
+      'Between islandsBulletin readers and a link made from “Few”, which not all of them seeThorne may changeRowe does not seeWhoever has a link sees',
+      'Looks',
+      'Ledgereverybody Thorne may changeRowe seesWhoever has a link does not see',
+    ]);
+    expect(screen.getByRole('list', { name: 'Teams' }).textContent).toContain(
+      'Bulletin readers1 person: Thornesees 1 shortlist',
+    );
+  });
+
+  test('several things are chosen and filed at once; nothing of it for a reader', async () => {
+    const user = shown(page('editor'));
+    mockAnswer = (name) => ({
+      ok: true,
+      value: own(
+        {
+          whoSees: [thing('Who sent seed'), thing('Between islands', toTeam)],
+          listTeams: [{ id: 'b', name: 'Bulletin readers', own: true, people: ['Thorne'] }],
+        },
+        name,
+      ),
+    });
+    await user.click(screen.getByRole('checkbox', { name: 'Choose Who sent seed' }));
+    await user.click(screen.getByRole('checkbox', { name: 'Choose Between islands' }));
+    await user.click(screen.getByRole('button', { name: 'Folder and who sees them' }));
+    const form = within(await screen.findByRole('form', { name: 'Folder and who sees it' }));
+    await user.type(form.getByLabelText('Folder'), 'new');
+    await user.click(form.getByRole('radio', { name: 'Teams' }));
+    await user.click(form.getByRole('checkbox', { name: /Bulletin readers/ }));
+    await user.click(form.getByRole('button', { name: 'File' }));
+    const refs = [
+      { kind: 'network', id: 'Who sent seed' },
+      { kind: 'shortlist', id: 'Between islands' },
+    ];
+    await waitFor(() =>
+      expect(mockSent).toContainEqual(['fileThings', 's', refs, { folder: 'new', seen: 'teams', teams: ['b'] }]),
+    );
+    await waitFor(() =>
+      expect(mockSaid.join()).toContain('“Between islands” is made from “Few”, which not all who see it see.'),
+    );
+    await waitFor(() => expect(screen.queryByText('2 things chosen')).toBeNull());
+    cleanup();
+    shown(page('reader'));
+    expect(screen.queryByRole('checkbox')).toBeNull();
+    expect(screen.queryByRole('button', { name: /^Folder/ })).toBeNull();
+  });
+
+  test('somebody else’s thing goes into a folder, and its owner alone says who sees it; what is left as it is is not sent', async () => {
+    const user = shown(page('editor'));
+    mockAnswer = (name) => ({
+      ok: true,
+      value: own(
+        {
+          whoSees: [{ ...thing('Who sent seed'), mine: false, yours: false, owner: { id: 'o', name: 'B. Lyng' } }],
+          listTeams: [],
+        },
+        name,
+      ),
+    });
+    await user.click(screen.getByRole('button', { name: /^Folder of Who sent seed/ }));
+    const form = within(await screen.findByRole('form', { name: 'Folder and who sees it' }));
+    expect(form.getByRole('radio', { name: 'Only me' }).matches(':disabled')).toBe(true);
+    expect(form.getByText(/is B. Lyng’s: they and the owners of the study/)).toBeTruthy();
+    await user.click(form.getByRole('button', { name: 'File' }));
+    await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+    expect(mockSent.some(([name]) => name === 'fileThings')).toBe(false);
+  });
+
+  test('an owner makes, changes and deletes teams; what does not do is said', async () => {
+    const user = shown(page('owner'));
+    await user.click(screen.getByRole('button', { name: 'Team' }));
+    const form = within(screen.getByRole('form', { name: 'New team' }));
+    await user.type(form.getByLabelText('Name'), 'Ledger room');
+    await user.click(form.getByRole('checkbox', { name: 'Rowe' }));
+    mockAnswer = () => ({ ok: false, fault: 'There is a team called so.' });
+    await user.click(form.getByRole('button', { name: 'Make the team' }));
+    expect((await screen.findByRole('alert')).textContent).toContain('There is a team called so.');
+    mockAnswer = () => ({ ok: true, value: undefined });
+    await user.click(form.getByRole('button', { name: 'Make the team' }));
+    await waitFor(() => expect(screen.queryByRole('form', { name: 'New team' })).toBeNull());
+    await user.click(screen.getByRole('button', { name: 'Bulletin readers: more' }));
+    await user.click(screen.getByRole('menuitem', { name: 'Name and people' }));
+    const held = within(await screen.findByRole('form', { name: 'Team Bulletin readers' }));
+    await user.click(held.getByRole('checkbox', { name: 'Thorne' }));
+    await user.click(held.getByRole('button', { name: 'Change the team' }));
+    await user.click(await screen.findByRole('button', { name: 'Bulletin readers: more' }));
+    await user.click(screen.getByRole('menuitem', { name: 'Delete' }));
+    await waitFor(() =>
+      expect(mockSent.filter(([name]) => /Team$/.test(name))).toEqual([
+        ['makeTeam', 's', 'Ledger room', ['Rowe']],
+        ['makeTeam', 's', 'Ledger room', ['Rowe']],
+        ['changeTeam', 's', 'b', { name: 'Bulletin readers', people: [] }],
+        ['deleteTeam', 's', 'b'],
+      ]),
+    );
+    cleanup();
+    shown(page('editor'));
+    expect(screen.queryByRole('button', { name: 'Team' })).toBeNull();
+    expect(screen.queryByRole('button', { name: 'Bulletin readers: more' })).toBeNull();
   });
 
   test('what happened, by whom, and how often', () => {
@@ -168,7 +316,8 @@ describe('administration', () => {
   const page = (
     <AdministrationPage
       people={people}
-      studies={[{ id: 's', name: 'Sound', owners: ['Thorne', 'Lyng'], tables: 8, networks: 1, bytes: 4_123_456 }]}
+      teams={[{ id: 'h', name: 'All rooms', own: false, people: ['Lyng'] }]}
+      studies={[{ id: 's', name: 'Sound', owners: ['Thorne', 'Lyng'], tables: 8, bytes: 4_123_456 }]}
       version="0.1.0"
     />
   );
@@ -182,7 +331,7 @@ describe('administration', () => {
     const rows = within(screen.getByRole('list', { name: 'People of this server' })).getAllByRole('listitem');
     expect(rows[0].textContent).toContain('administrator · 2 sessions · last in 3 Nov 2026');
     expect(rows[2].textContent).toContain('deactivated');
-    expect(screen.getByRole('row', { name: /Sound/ }).textContent).toBe('SoundThorne, Lyng8 tables, 1 network4.1 MB');
+    expect(screen.getByRole('row', { name: /Sound/ }).textContent).toBe('SoundThorne, Lyng8 tables4.1 MB');
   });
 
   test('an invitation gives a link, shown this once', async () => {

@@ -7,7 +7,7 @@ import { createNetwork, deleteNetwork, renameNetwork, restoreNetwork } from '@/s
 import { Menu, TextField } from '@/ui/kit';
 import { toast } from '@/ui/kit/toast';
 import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/state/context';
-import { deleteEntry } from '@/ui/studies/card';
+import { deleteEntry, filingEntry } from '@/ui/studies/card';
 
 /** Switch, rename, copy, delete, make a new one; open as it comes. */
 export function NetworkMenu() {
@@ -62,7 +62,12 @@ export function NetworkMenu() {
           label: 'Fork: try another way',
           icon: <Copy size={15} aria-hidden />,
           onSelect: async () => {
-            const answer = await createNetwork(study, `${network.name}, fork`, stored(store.getState().trail));
+            const answer = await createNetwork(
+              study,
+              `${network.name}, fork`,
+              stored(store.getState().trail),
+              network.id,
+            );
             if (answer.ok) to(answer.value.id);
             else toast.error(answer.fault);
           },
@@ -81,6 +86,7 @@ export function NetworkMenu() {
             setTimeout(() => setRenaming(true), 50);
           },
         },
+        filingEntry(study, { kind: 'network', id: network.id }, () => router.refresh()),
         deleteEntry(network.name, {
           remove: async () => {
             await session.current?.hush();

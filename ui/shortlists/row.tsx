@@ -3,6 +3,7 @@ import { EllipsisVertical } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Menu, TextField, counted, grouped } from '@/ui/kit';
 import type { ShortlistRow } from '@/server/shortlists';
+import { SeenMark } from '@/ui/filing/seen-mark';
 import { useWorkbench } from '@/ui/state/context';
 import type { useShortlists } from './use-shortlists';
 
@@ -20,7 +21,7 @@ export function ListRow({
 }) {
   const net = useWorkbench((state) => state.net);
   const selected = useWorkbench((state) => state.selection.nodes);
-  const [naming, setNaming] = useState<'name' | 'folder'>();
+  const [naming, setNaming] = useState(false);
   const ids = useMemo(() => list.nodes.map(({ id }) => id), [list]);
   const here = useMemo(() => {
     const there = new Set(net?.ids);
@@ -32,11 +33,11 @@ export function ListRow({
         <TextField
           compact
           className="h-7"
-          label={naming === 'name' ? 'Name of the shortlist' : 'Folder of the shortlist'}
-          value={list[naming]}
-          onCommit={(text) => {
-            setNaming(undefined);
-            void doing.change(list, { [naming]: text });
+          label="Name of the shortlist"
+          value={list.name}
+          onCommit={(name) => {
+            setNaming(false);
+            void doing.change(list, { name });
           }}
         />
       </li>
@@ -57,7 +58,10 @@ export function ListRow({
         className="flex min-w-0 grow items-baseline justify-between gap-2 py-1.5 text-left hover:bg-ground"
         onClick={() => doing.select(ids)}
       >
-        <span className="truncate">{list.name}</span>
+        <span className="flex min-w-0 items-center gap-1.5">
+          <span className="truncate">{list.name}</span>
+          <SeenMark seen={list.seen} />
+        </span>
         <span
           className="shrink-0 text-sm text-quiet"
           title={`${counted(here, 'node')} of ${grouped(ids.length)} in this network`}
@@ -95,8 +99,8 @@ export function ListRow({
           },
           { label: 'As a network, alone', onSelect: () => void doing.network(list.name, ids, 0) },
           null,
-          { label: 'Rename', onSelect: () => setTimeout(() => setNaming('name'), 50) },
-          { label: 'Into a folder', onSelect: () => setTimeout(() => setNaming('folder'), 50) },
+          { label: 'Rename', onSelect: () => setTimeout(() => setNaming(true), 50) },
+          { label: 'Folder and who sees it', onSelect: () => void doing.file(list) },
           { label: 'Delete', danger: true, onSelect: () => void doing.remove(list) },
         ]}
       />

@@ -43,6 +43,7 @@ const list = (id: string, name: string, folder: string, ...ids: string[]): Short
   id,
   name,
   folder,
+  seen: 'everybody',
   version: 3,
   nodes: ids.map((one) => ({ id: one, label: one.toUpperCase() })),
 });

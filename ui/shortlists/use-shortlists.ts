@@ -12,6 +12,7 @@ import {
   restoreShortlist,
 } from '@/server/actions';
 import type { ShortlistChange, ShortlistRow } from '@/server/shortlists';
+import { openFiling } from '@/ui/filing/open';
 import { counted, saveFile, sentence } from '@/ui/kit';
 import { useSession, useWorkbenchStore } from '@/ui/state/context';
 
@@ -77,6 +78,8 @@ export function useShortlists() {
       await reload();
       return answer.ok;
     },
+    file: (list: ShortlistRow): Promise<void> =>
+      openFiling({ study, things: [{ kind: 'shortlist', id: list.id }], onDone: () => void reload() }),
     async remove(list: ShortlistRow): Promise<void> {
       const answer = await deleteShortlist(study, list.id);
       if (!answer.ok) return void toast.error(answer.fault);
@@ -108,7 +111,7 @@ export function useShortlists() {
       const { trail, network } = store.getState();
       const nodes = [...ids];
       const rule = distance > 0 ? { by: 'ego', nodes, distance } : { by: 'nodes', nodes };
-      const answer = await createNetwork(study, `${network.name}, ${name}`, stored(narrowed(trail, rule)));
+      const answer = await createNetwork(study, `${network.name}, ${name}`, stored(narrowed(trail, rule)), network.id);
       if (answer.ok) router.push(`/studies/${study}/networks/${answer.value.id}`);
       else toast.error(answer.fault);
     },

@@ -1,6 +1,6 @@
 'use client';
 /** What is kept under names, to be renamed or deleted. */
-import { X } from 'lucide-react';
+import { FolderLock, X } from 'lucide-react';
 import { TextField } from '@/ui/kit';
 import type { useKept } from './use-kept';
 
@@ -34,6 +34,14 @@ export function KeptList({
               value={row.name}
               onCommit={(name) => void kept.change(row, { name })}
             />
+            <button
+              type="button"
+              className="text-quiet hover:text-ink"
+              aria-label={`Folder of “${row.name}” and who sees it`}
+              onClick={() => void kept.file(row)}
+            >
+              <FolderLock size={14} aria-hidden />
+            </button>
             <button
               type="button"
               className="text-sm font-semibold text-danger"

@@ -242,7 +242,7 @@ export function startSession(store: WorkbenchStore, wanted = true): Session {
     },
     async keepMineApart() {
       const { trail, network: head } = store.getState();
-      const answer = await createNetwork(study.id, `${head.name} (my version)`, stored(trail));
+      const answer = await createNetwork(study.id, `${head.name} (my version)`, stored(trail), head.id);
       if (answer.ok) return answer.value.id;
       toast.error(answer.fault);
       return undefined;

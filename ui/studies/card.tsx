@@ -1,7 +1,11 @@
 'use client';
-import { EllipsisVertical, Trash2 } from 'lucide-react';
+import { EllipsisVertical, FolderLock, Trash2 } from 'lucide-react';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
+import type { ThingRef } from '@/server/access/things';
+import type { Seen } from '@/server/db';
+import { openFiling } from '@/ui/filing/open';
+import { SeenMark } from '@/ui/filing/seen-mark';
 import { toast } from '@/ui/kit/toast';
 import type { Answer } from '@/server/answer';
 import { Menu, type MenuEntry } from '@/ui/kit';
@@ -13,6 +17,7 @@ export function Card({
   href,
   picture,
   naming,
+  seen = 'everybody',
   entries,
   children,
 }: {
@@ -21,6 +26,8 @@ export function Card({
   picture: { address: string | null; name: string };
   /** Stands in the name's place while it is being changed. */
   naming?: ReactNode;
+  /** Where not everybody of the study sees it, that is marked. */
+  seen?: Seen;
   entries: readonly MenuEntry[];
   children: ReactNode;
 }) {
@@ -35,7 +42,8 @@ export function Card({
             </Link>
           </h2>
         )}
-        <span className="relative z-10">
+        <span className="relative z-10 flex items-center gap-1">
+          <SeenMark seen={seen} />
           <Menu
             align="end"
             trigger={
@@ -55,6 +63,13 @@ export function Card({
     </li>
   );
 }
+
+/** The menu entry that says where a thing lies and who sees it. */
+export const filingEntry = (study: string, thing: ThingRef, onDone: () => void): MenuEntry => ({
+  label: 'Folder and who sees it',
+  icon: <FolderLock size={15} aria-hidden />,
+  onSelect: () => void openFiling({ study, things: [thing], onDone }),
+});
 
 /** The menu entry that deletes a thing, with a way back for ten seconds. */
 export function deleteEntry(

@@ -8,7 +8,9 @@ import { deleteNetwork, restoreNetwork, suggestNetwork } from '@/server/actions'
 import type { NetworkHead } from '@/server/networks';
 import { Button, sizeInWords } from '@/ui/kit';
 import { StudyPlaces, TopBar } from '@/ui/kit/top-bar';
-import { Card, deleteEntry } from './card';
+import type { Role } from '@/server/db';
+import { Card, deleteEntry, filingEntry } from './card';
+import { InFolders } from './in-folders';
 import { NewNetwork } from './new-network';
 import { changedWords } from './ago';
 
@@ -19,7 +21,7 @@ export function NetworksPage({
   tables,
   asked,
 }: {
-  study: { id: string; name: string };
+  study: { id: string; name: string; role?: Role };
   networks: NetworkHead[];
   tables: number;
   /** The table that a network is to be made of; empty: of any. */
@@ -76,14 +78,20 @@ export function NetworksPage({
             )}
           </p>
         )}
-        <ul className="mt-6 grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-4">
-          {networks.map((one) => (
+        <InFolders
+          study={study.id}
+          what="network"
+          things={networks}
+          onRenamed={study.role === 'reader' ? undefined : () => router.refresh()}
+          card={(one) => (
             <Card
               key={one.id}
               name={one.name}
               href={`/studies/${study.id}/networks/${one.id}`}
               picture={{ address: one.picture, name: one.name }}
+              seen={one.seen}
               entries={[
+                filingEntry(study.id, { kind: 'network', id: one.id }, () => router.refresh()),
                 deleteEntry(one.name, {
                   remove: () => deleteNetwork(study.id, one.id),
                   restore: () => restoreNetwork(study.id, one.id),
@@ -97,8 +105,8 @@ export function NetworksPage({
               </p>
               <p className="mt-1 text-sm text-quiet">{changedWords(one.changedAt)}</p>
             </Card>
-          ))}
-        </ul>
+          )}
+        />
       </main>
     </div>
   );

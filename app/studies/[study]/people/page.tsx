@@ -3,6 +3,8 @@ import { studyFor } from '@/server/access';
 import { listHappened } from '@/server/happened';
 import { listLinks } from '@/server/links';
 import { listMembers } from '@/server/people/members';
+import { listTeams } from '@/server/people/teams';
+import { whoSees } from '@/server/filing';
 import { PeoplePage } from '@/ui/people/people-page';
 import { orNotFound } from '@/app/or-not-found';
 
@@ -12,12 +14,14 @@ export const metadata: Metadata = { title: 'People · Nunatak' };
 export default async function People({ params }: { params: Promise<{ study: string }> }) {
   const shown = await orNotFound(async () => {
     const study = await studyFor((await params).study, 'read');
-    const [members, links, happened] = await Promise.all([
+    const [members, teams, links, things, happened] = await Promise.all([
       listMembers(study.id),
+      listTeams(study.id),
       listLinks(study.id),
+      whoSees(study.id),
       listHappened(study.id),
     ]);
-    return { study, members, links, happened };
+    return { study, members, teams, links, things, happened };
   });
   return <PeoplePage {...shown} />;
 }
