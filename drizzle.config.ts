@@ -2,6 +2,12 @@ import { defineConfig } from 'drizzle-kit';
 
 export default defineConfig({
   dialect: 'postgresql',
-  schema: ['./server/db/schema.ts', './server/db/person.ts', './server/db/people.ts', './server/db/teams.ts'],
+  schema: [
+    './server/db/schema.ts',
+    './server/db/person.ts',
+    './server/db/people.ts',
+    './server/db/teams.ts',
+    './server/db/presence.ts',
+  ],
   out: './server/db/migrations',
 });

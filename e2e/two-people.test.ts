@@ -24,8 +24,7 @@ async function open({ driver }: Browser): Promise<void> {
 async function keepFrom({ driver }: Browser, degree: string): Promise<void> {
   await (await button(driver, 'Keep degree at least')).click();
   const field = await named(driver, 'input', 'At least');
-  await field.clear();
-  await field.sendKeys(degree, Key.ENTER);
+  await field.sendKeys(Key.chord(Key.CONTROL, 'a'), degree, Key.ENTER);
   await shows(driver, `degree at least ${degree}`);
 }
 

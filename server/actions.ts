@@ -64,6 +64,9 @@ export const suggestNetwork = action(
 /** The last names the network it is made from: those who see that one see the new one. */
 export const createNetwork = action('edit', [text, trail, text.optional()], networks.createNetwork);
 export const saveTrail = action('edit', [text, whole, trail], networks.saveTrail);
+/** What is stored now, where others save too. */
+export const networkNow = action('read', [text], networks.networkNow);
+export const figureNow = action('read', [text], figures.openFigure);
 export const renameNetwork = action('edit', [text, text], networks.renameNetwork);
 export const deleteNetwork = action('edit', [text], networks.deleteNetwork);
 export const restoreNetwork = action('edit', [text], networks.restoreNetwork);

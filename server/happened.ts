@@ -3,6 +3,7 @@ import { and, desc, eq, gt, sql } from 'drizzle-orm';
 import { studyFor } from '@/server/access';
 import { namedSeen } from '@/server/access/things';
 import { database, happening, person } from '@/server/db';
+import { announce } from '@/server/together/news';
 import { currentPerson } from '@/server/people/person';
 
 /** Minutes within which what somebody does to one thing is one line. */
@@ -18,8 +19,9 @@ export interface Concerns {
   thing?: string;
 }
 
-/** Writes down what whoever asks did: the rest of a sentence that begins with them. */
+/** Writes down what whoever asks did, as the rest of a sentence that begins with them, and tells the pages that are open. */
 export async function happened(studyId: string, what: string, { about, thing }: Concerns = {}): Promise<void> {
+  await announce({ study: studyId, thing: thing ?? null });
   const personId = (await currentPerson())?.id ?? null;
   const line = what.length > longest ? `${what.slice(0, longest - 1)}…` : what;
   if (about !== undefined && personId !== null) {

@@ -147,6 +147,8 @@ const ways: Record<Exclude<keyof typeof actions, keyof typeof houses>, Way> = {
   suggestNetwork: ['edit', () => []],
   createNetwork: ['edit', ({ network }) => ['Two', trail, network]],
   saveTrail: ['edit', ({ network }) => [network, 1, trail]],
+  networkNow: ['read', ({ network }) => [network]],
+  figureNow: ['read', ({ figure }) => [figure]],
   renameNetwork: ['edit', ({ network }) => [network, 'other']],
   deleteNetwork: ['edit', ({ network }) => [network]],
   restoreNetwork: ['edit', ({ network }) => [network]],
@@ -227,6 +229,8 @@ const routes: Record<string, Route> = {
   // To whoever has the link; what it leads to is tested with links.
   'shared/[token]': ['GET', 'none', () => ({ token: 'none' })],
   'studies/[study]/archive': ['GET', 'read', () => ({})],
+  // Its address holds more; what it tells is tested with `together`.
+  'studies/[study]/news': ['GET', 'read', () => ({})],
   'studies/[study]/versions': ['GET', 'read', () => ({})],
   'studies/[study]/tables': ['POST', 'edit', () => ({}), () => `${head}\n["a","b"]\n`],
   'studies/[study]/tables/[table]/[version]': ['GET', 'read', () => ({ table: 'ties', version: '1' })],

@@ -30,6 +30,18 @@ const seenBy = (kind: ThingKind, personId: string): SQL => {
         where member.study_id = ${studyId} and member.person_id = ${personId} and member.role = 'owner')))`;
 };
 
+/** What kind of thing this id is of, where whoever asks sees it, deleted or not. */
+export async function kindOfThing(study: string, id: string): Promise<ThingKind | undefined> {
+  for (const kind of thingKinds) {
+    const found = await database()
+      .select({ id: things[kind].id })
+      .from(things[kind])
+      .where(await seenIn(kind, study, 'read', { id, among: 'all' }));
+    if (found.length) return kind;
+  }
+  return undefined;
+}
+
 interface Which {
   id?: string;
   among?: 'present' | 'deleted' | 'all';

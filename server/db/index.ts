@@ -119,4 +119,5 @@ export async function onOneConnection<T>(work: () => Promise<T>): Promise<T> {
 export * from './schema';
 export * from './people';
 export * from './person';
+export * from './presence';
 export * from './teams';

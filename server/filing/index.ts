@@ -19,6 +19,7 @@ import {
   thingTeam,
 } from '@/server/db';
 import { happened } from '@/server/happened';
+import { announce } from '@/server/together/news';
 import { listLinks } from '@/server/links';
 import { networkTrails } from '@/server/networks';
 import { type Member, listMembers } from '@/server/people/members';
@@ -224,6 +225,8 @@ export async function fileThings(study: string, refs: readonly ThingRef[], chang
           .insert(thingTeam)
           .values(chosen.map(({ id: teamId }) => ({ teamId, thingId: ref.id })));
       await happened(study, `${letSee(change.seen, chosen)} “${held.name}”`, { thing: ref.id });
+      // Those who do not see it any more are told that something is otherwise, and not what.
+      await announce({ study, thing: null });
     }
   });
 }

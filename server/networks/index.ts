@@ -144,6 +144,15 @@ export async function saveTrail(studyId: string, id: string, base: number, trail
   });
 }
 
+/** What is stored now. A Fault where its trail cannot be read. */
+export async function networkNow(
+  studyId: string,
+  id: string,
+): Promise<{ version: number; trail: Trail; changedAt: string }> {
+  const { version, trail, changedAt } = await found(studyId, id, 'read');
+  return { version, trail: readTrail(trail), changedAt: changedAt.toISOString() };
+}
+
 export async function renameNetwork(studyId: string, id: string, name: string): Promise<void> {
   const before = await found(studyId, id);
   const clean = cleanName(name, 'network');

@@ -76,13 +76,26 @@ export async function currentPerson(): Promise<Person | undefined> {
   return (request.who ??= sender());
 }
 
+/** Who is looked as, where a request says so. */
+const chosenIn = (headers: Headers): string | undefined => {
+  const found = /(?:^|;\s*)nunatak\.as=([0-9a-f-]{36})(?:;|$)/.exec(headers.get('cookie') ?? '');
+  return found?.[1];
+};
+
+/** Whether whoever asked is still let in, by the headers of their request: asked anew, for what goes on long after a request began. */
+export async function stillSignedIn(headers: Headers): Promise<boolean> {
+  const who = await currentPerson();
+  if (!who) return false;
+  if (acting.getStore() !== undefined || shared.nunatakOutside) return (await activePerson(who.id)) !== undefined;
+  return (await personOf(headers, chosenIn(headers)))?.id === who.id;
+}
+
 async function sender(): Promise<Person | undefined> {
-  const { headers, cookies } = await import('next/headers');
+  const { headers } = await import('next/headers');
   const given = await headers();
   let found = known.get(given);
   if (!found) {
-    const chosen = (await cookies()).get(asCookie)?.value;
-    found = personOf(given, chosen && /^[0-9a-f-]{36}$/.test(chosen) ? chosen : undefined);
+    found = personOf(given, chosenIn(given));
     known.set(given, found);
   }
   return found;

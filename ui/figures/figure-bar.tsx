@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { createFigure, deleteFigure, renameFigure, restoreFigure } from '@/server/actions';
 import { Button, IconButton, Menu, TextField } from '@/ui/kit';
 import { SaveWord } from '@/ui/kit/save-word';
+import { HereFigure } from '@/ui/together/here-figure';
 import { TopBar } from '@/ui/kit/top-bar';
 import { toast } from '@/ui/kit/toast';
 import { deleteEntry } from '@/ui/studies/card';
@@ -30,6 +31,7 @@ export function FigureBar() {
       </nav>
       <FigureMenu />
       <span className="grow" />
+      <HereFigure />
       <div className="flex">
         <IconButton name="Undo" keys="Ctrl Z" disabled={past === 0} onClick={() => store.getState().undo()}>
           <Undo2 size={16} aria-hidden />

@@ -2,6 +2,7 @@
 import { Plus } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
+import { useFresh } from '@/ui/together/use-changes';
 import { counted } from '@/core/fault';
 import { deleteFigure, makeFigure, restoreFigure } from '@/server/actions';
 import type { FigureHead } from '@/server/figures';
@@ -24,6 +25,7 @@ export function FiguresPage({
   networks: { id: string; name: string }[];
 }) {
   const router = useRouter();
+  useFresh();
   const make = async (network: { id: string; name: string }): Promise<void> => {
     const answer = await makeFigure(study.id, network.id);
     if (answer.ok) router.push(`/studies/${study.id}/figures/${answer.value.id}`);

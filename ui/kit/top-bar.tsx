@@ -10,6 +10,8 @@ import { ThemeSwitch } from './theme';
 import { nothing } from './nothing';
 import { useHouse } from './who';
 
+const Together = dynamic(() => import('@/ui/together/together').then((it) => it.Together), { loading: nothing });
+
 const AccountMenu = dynamic(() => import('./account-menu').then((it) => it.AccountMenu), {
   loading: nothing,
 });
@@ -81,6 +83,7 @@ export function StudyPlaces({
         ))}
       </nav>
       <span className="grow" />
+      <Together study={study.id} place={here} />
     </>
   );
 }

@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { addMember, changeRole, leaveStudy, removeMember } from '@/server/actions';
 import type { Member } from '@/server/people/members';
 import { Button, Choose } from '@/ui/kit';
+import { useHere } from '@/ui/together/bus';
 import { Form, Input } from './form';
 import { PersonName } from './person-name';
 import type { Shown } from './people-page';
@@ -26,6 +27,11 @@ export function Members({ study, members, done }: Pick<Shown, 'study' | 'members
   const router = useRouter();
   const [adding, setAdding] = useState(false);
   const owns = study.role === 'owner';
+  const here = useHere();
+  const on = (id: string) => {
+    const now = here.find((one) => one.id === id);
+    return now && <span className="min-w-0 shrink truncate text-sm text-quiet">here now · {now.on}</span>;
+  };
   return (
     <>
       <div className="mt-4 flex items-center justify-between border-b border-line pb-1.5">
@@ -41,6 +47,7 @@ export function Members({ study, members, done }: Pick<Shown, 'study' | 'members
         {members.map((one) => (
           <li key={one.id} className="flex min-h-11 items-center gap-3 border-b border-rule py-1.5">
             <PersonName {...one} />
+            {on(one.id)}
             <span className="w-28 shrink-0">
               {owns ? (
                 <Choose

@@ -1,6 +1,7 @@
 'use client';
 /** Who works on a study, in which teams, and what each may see. */
 import { useRouter } from 'next/navigation';
+import { useFresh } from '@/ui/together/use-changes';
 import { changeTeam, deleteTeam, makeTeam, restoreTeam } from '@/server/actions';
 import type { Answer } from '@/server/answer';
 import type { FiledThing, What } from '@/server/filing';
@@ -31,6 +32,7 @@ export interface Shown {
 export function PeoplePage(shown: Omit<Shown, 'done'>) {
   const { study, members, teams, things, happened } = shown;
   const router = useRouter();
+  useFresh();
   const refresh = (): void => router.refresh();
   const done = (answer: Answer<void>): void => {
     if (!answer.ok) toast.error(answer.fault);

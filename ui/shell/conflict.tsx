@@ -15,8 +15,9 @@ export function Conflict() {
     <div role="alert" className="absolute top-14 right-4 left-4 z-20 rounded-lg border border-amber-line bg-amber p-3">
       <p className="font-semibold">This network was changed elsewhere at {at}.</p>
       <p className="mt-0.5">
-        Your changes are here and not saved yet; nothing was overwritten. Keep yours beside it, or go on with what is
-        stored.
+        {save.idle
+          ? 'What you see is as it was before. Go on with what is stored, or keep this one beside it.'
+          : 'Your changes are here and not saved yet; nothing was overwritten. Keep yours beside it, or go on with what is stored.'}
       </p>
       <div className="mt-2 flex gap-2">
         <Button

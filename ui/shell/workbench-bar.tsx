@@ -15,6 +15,9 @@ import { TakeAway } from './take-away';
 import { KeysHelp } from './keys-help';
 import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 
+const HereNetwork = dynamic(() => import('@/ui/together/here-network').then((it) => it.HereNetwork), {
+  loading: nothing,
+});
 const NetworkMenu = dynamic(() => import('./network-menu').then((it) => it.NetworkMenu), { loading: nothing });
 
 /** The top bar of an open network. */
@@ -35,6 +38,7 @@ export function WorkbenchBar() {
       </nav>
       <NetworkName />
       <span className="grow" />
+      <HereNetwork />
       <Find onKeys={() => setKeys(true)} />
       <div className="flex">
         <IconButton name="Undo" keys="Ctrl Z" disabled={past === 0} onClick={() => store.getState().undo()}>

@@ -44,7 +44,8 @@ export interface WorkbenchStart {
 
 export type SaveState =
   | { kind: 'saved' | 'waiting' | 'saving' | 'failed' }
-  | { kind: 'conflict'; version: number; trail: Trail; changedAt: string };
+  /** `idle`: nothing of one's own was waiting to be saved. */
+  | { kind: 'conflict'; version: number; trail: Trail; changedAt: string; idle?: true };
 
 export interface Workbench extends Omit<WorkbenchStart, 'trail'> {
   trail: Trail;

@@ -1,9 +1,10 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
+import { newsCome, onNews } from '@/ui/together/bus';
 
-/** Milliseconds between two looks at what others did. */
-const every = 4000;
+/** Milliseconds between two looks at what others did, where that is not told by itself. */
+const every = 15_000;
 
 /** Versions of what a study holds, by key. */
 export interface Versions {
@@ -25,7 +26,7 @@ export function isNews(
   return differs(now.tables, shown) || differs(now.names, lists);
 }
 
-/** Loads the page anew, within seconds, when others changed what it shows. A page that is not looked at asks nothing. */
+/** Loads the page anew when others changed what it shows. A page that is not looked at asks nothing. */
 export function useNews(
   study: string,
   tables: readonly { key: string; version: number }[],
@@ -33,15 +34,21 @@ export function useNews(
 ): void {
   const router = useRouter();
   useEffect(() => {
-    const timer = setInterval(() => {
-      if (document.visibilityState === 'hidden') return;
+    const look = (): void => {
       void fetch(`/api/studies/${study}/versions`, { cache: 'no-store' }).then(
         async (answer) => {
           if (answer.ok && isNews((await answer.json()) as Versions, tables, names)) router.refresh();
         },
         () => undefined,
       );
+    };
+    const timer = setInterval(() => {
+      if (document.visibilityState !== 'hidden' && !newsCome()) look();
     }, every);
-    return () => clearInterval(timer);
+    const end = onNews(({ thing }) => thing === null && look());
+    return () => {
+      clearInterval(timer);
+      end();
+    };
   }, [study, tables, names, router]);
 }

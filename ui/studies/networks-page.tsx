@@ -2,6 +2,7 @@
 import { Plus } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
+import { useFresh } from '@/ui/together/use-changes';
 import { useState } from 'react';
 import { toast } from '@/ui/kit/toast';
 import { deleteNetwork, restoreNetwork, suggestNetwork } from '@/server/actions';
@@ -28,6 +29,7 @@ export function NetworksPage({
   asked?: string;
 }) {
   const router = useRouter();
+  useFresh();
   const [making, setMaking] = useState(false);
   const [asking, setAsking] = useState(asked !== undefined);
   const create = async (ties?: object): Promise<void> => {

@@ -1,0 +1,45 @@
+/** News of the study that is open in this page: heard once, told to all parts of the page that want them. */
+import { useSyncExternalStore } from 'react';
+import type { ThingKind } from '@/server/access/things';
+import type { Here } from '@/server/together/presence';
+
+/** What was changed; nulls where it is no single thing, or something may have been missed. */
+export interface Change {
+  thing: string | null;
+  kind: ThingKind | null;
+}
+
+const heard = new Set<(change: Change) => void>();
+const watching = new Set<() => void>();
+const nobody: readonly Here[] = [];
+let here = nobody;
+let streaming = false;
+
+export function onNews(listener: (change: Change) => void): () => void {
+  heard.add(listener);
+  return () => void heard.delete(listener);
+}
+
+export const tellNews = (change: Change): void => heard.forEach((listener) => listener(change));
+
+/** Whether news come by themselves; else who needs them has to ask now and then. */
+export const newsCome = (): boolean => streaming;
+export const setNewsCome = (now: boolean): void => void (streaming = now);
+
+export function setHere(now: readonly Here[]): void {
+  here = now;
+  watching.forEach((changed) => changed());
+}
+
+const watch = (changed: () => void): (() => void) => {
+  watching.add(changed);
+  return () => void watching.delete(changed);
+};
+
+/** Who has a page of this study open, oneself among them. */
+export const useHere = (): readonly Here[] =>
+  useSyncExternalStore(
+    watch,
+    () => here,
+    () => nobody,
+  );
