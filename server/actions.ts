@@ -14,6 +14,8 @@ import * as names from '@/server/names';
 import * as kept from '@/server/kept';
 import * as shortlists from '@/server/shortlists';
 import * as networks from '@/server/networks';
+import * as trails from '@/server/networks/versions';
+import * as namesVersionsOf from '@/server/names/versions';
 import * as figures from '@/server/figures';
 import * as guests from '@/server/links';
 import * as suggested from '@/server/networks/suggest';
@@ -67,6 +69,9 @@ export const saveTrail = action('edit', [text, whole, trail], networks.saveTrail
 /** What is stored now, where others save too. */
 export const networkNow = action('read', [text], networks.networkNow);
 export const figureNow = action('read', [text], figures.openFigure);
+/** Versions that a trail has had, and one of them. */
+export const networkVersions = action('read', [text, whole.optional()], trails.networkVersions);
+export const networkVersionOf = action('read', [text, whole], trails.networkVersionOf);
 export const renameNetwork = action('edit', [text, text], networks.renameNetwork);
 export const deleteNetwork = action('edit', [text], networks.deleteNetwork);
 export const restoreNetwork = action('edit', [text], networks.restoreNetwork);
@@ -105,6 +110,9 @@ export const createNames = action('edit', [text, z.array(columnRefSchema)], name
 export const openNames = action('read', [], names.openNames);
 export const changeNames = action('edit', [text, whole, names.namesEditSchema, author], names.changeNames);
 export const stepNames = action('edit', [text, way, author], names.stepNames);
+export const namesVersions = action('read', [text], namesVersionsOf.namesVersions);
+export const namesThen = action('read', [text, whole], namesVersionsOf.namesThen);
+export const bringBackNames = action('edit', [text, whole, author], namesVersionsOf.bringBackNames);
 export const namesHistory = action('read', [text, author], names.namesHistory);
 export const renameNames = action('edit', [text, text], names.renameNames);
 export const deleteNames = action('edit', [text], names.deleteNames);

@@ -203,6 +203,8 @@ export const namesChange = pgTable(
     at: moment('at').notNull().default(now),
     /** Whose change it is; null where it belongs to all. */
     author: text('author'),
+    /** Who made it; null where that is not known. */
+    personId: uuid('person_id').references(() => person.id, { onDelete: 'set null' }),
   },
   (table) => [primaryKey({ columns: [table.listId, table.version] })],
 );
@@ -272,6 +274,8 @@ export const networkVersion = pgTable(
     version: integer('version').notNull(),
     trail: json('trail').$type<StoredTrail>().notNull(),
     changedAt: moment('changed_at').notNull().default(now),
+    /** Who saved it; null where that is not known. */
+    personId: uuid('person_id').references(() => person.id, { onDelete: 'set null' }),
   },
   (table) => [primaryKey({ columns: [table.networkId, table.version] })],
 );

@@ -7,6 +7,7 @@ import { own } from '@/core/own';
 import { NotFound, studyFor } from '@/server/access';
 import { type NamesEdit, database, inTransaction, inTurn, namesChange, namesList } from '@/server/db';
 import { type Kept, ownOf, stacks } from '@/server/history';
+import { currentPerson } from '@/server/people/person';
 import { cleanName, touchStudy } from '@/server/studies';
 import { happened } from '@/server/happened';
 
@@ -156,7 +157,10 @@ export async function writeNames(
     .where(eq(namesList.id, list.id));
   await database()
     .insert(namesChange)
-    .values({ listId: list.id, version, what, role: role.role, of: role.of, edit, author: list.author });
+    .values({
+      ...{ listId: list.id, version, what, role: role.role, of: role.of, edit, author: list.author },
+      personId: (await currentPerson())?.id,
+    });
   await happened(list.studyId, `changed the names “${list.name}”: ${what}`, { about: `names ${list.id}` });
   return version;
 }

@@ -5,6 +5,7 @@ import { type Seen, database, inTransaction, network, networkVersion, snapshot }
 import { pictureAddress } from './picture';
 import { NotFound, type Right, studyFor } from '@/server/access';
 import { newFiling, seenIn } from '@/server/access/things';
+import { signedIn } from '@/server/people/person';
 import { cleanName, touchStudy } from '@/server/studies';
 import { happened } from '@/server/happened';
 
@@ -106,7 +107,7 @@ export async function createNetwork(
     await file(made[0].id);
     await database()
       .insert(networkVersion)
-      .values({ networkId: made[0].id, version: 1, trail: stored(trail) });
+      .values({ networkId: made[0].id, version: 1, trail: stored(trail), personId: filing.ownerId });
     await touchStudy(studyId);
     await happened(studyId, `made the network “${clean}”`, { thing: made[0].id });
     return made[0];
@@ -134,7 +135,7 @@ export async function saveTrail(studyId: string, id: string, base: number, trail
     }
     await database()
       .insert(networkVersion)
-      .values({ networkId: id, version: base + 1, trail: stored(trail) });
+      .values({ networkId: id, version: base + 1, trail: stored(trail), personId: (await signedIn()).id });
     await touchStudy(studyId);
     await happened(studyId, `changed the network “${name}” to version ${base + 1}`, {
       about: `network ${id}`,

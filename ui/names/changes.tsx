@@ -6,6 +6,7 @@ import { ChartAway, numbersColumn, textsColumn } from '@/ui/kit/chart-away';
 import { split } from '@/core/names';
 import type { NetworkUse } from '@/server/networks/uses';
 import { NumberField, counted, grouped } from '@/ui/kit';
+import { Former } from './former';
 import type { NamesState } from './use-names';
 
 /** Bars of the chart: values with 1, 2 … and with this many records or more. */
@@ -26,12 +27,15 @@ export function Changes({
   threshold,
   onThreshold,
   uses,
+  onBack,
 }: {
   study: string;
   names: NamesState;
   threshold: number;
   onThreshold: (threshold: number) => void;
   uses: readonly NetworkUse[];
+  /** A former version was brought back; absent for who may not. */
+  onBack?: () => void;
 }) {
   const { list, view, change } = names;
   const after = useMemo(() => view.forms.map(({ count }) => count), [view.forms]);
@@ -181,6 +185,7 @@ export function Changes({
       ) : (
         <p className="text-sm text-quiet">No network reads these columns yet.</p>
       )}
+      <Former study={study} list={list.id} version={list.version} onBack={onBack} />
     </aside>
   );
 }

@@ -3,9 +3,11 @@ import { Redo2, Undo2 } from 'lucide-react';
 import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import type { NetworkUse } from '@/server/networks/uses';
+import type { Role } from '@/server/db';
 import type { TableHead } from '@/server/tables';
 import { IconButton } from '@/ui/kit';
 import { savedWords } from '@/ui/kit/saved-words';
+import { ServerState } from '@/ui/kit/server-state';
 import { StudyPlaces, TopBar } from '@/ui/kit/top-bar';
 import { Changes } from './changes';
 import { Lists } from './lists';
@@ -20,7 +22,7 @@ export function NamesPage({
   lists,
   uses,
 }: {
-  study: { id: string; name: string };
+  study: { id: string; name: string; role?: Role };
   tables: TableHead[];
   lists: readonly OpenList[];
   uses: readonly NetworkUse[];
@@ -58,7 +60,16 @@ export function NamesPage({
           <>
             <Values key={names.list.id} names={names} />
             <Suggested names={names} threshold={threshold} />
-            <Changes study={study.id} names={names} threshold={threshold} onThreshold={setThreshold} uses={uses} />
+            <ServerState>
+              <Changes
+                study={study.id}
+                names={names}
+                threshold={threshold}
+                onThreshold={setThreshold}
+                uses={uses}
+                onBack={study.role === 'reader' ? undefined : () => void names.reload()}
+              />
+            </ServerState>
           </>
         ) : (
           <div className="m-auto max-w-sm p-8 text-center">

@@ -18,6 +18,8 @@ jest.mock('recharts', () => ({
   XAxis: () => null,
 }));
 
+jest.mock('./former', () => ({ Former: () => null }));
+
 type ChangeAsked = Parameters<NamesState['change']>;
 
 const list = {

@@ -1,13 +1,17 @@
 'use client';
-import { ChevronDown, Columns2, Copy, Pencil, Plus } from 'lucide-react';
+import { ChevronDown, Columns2, Copy, History, Pencil, Plus } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { stored } from '@/core/trail';
 import { createNetwork, deleteNetwork, renameNetwork, restoreNetwork } from '@/server/actions';
 import { Menu, TextField } from '@/ui/kit';
+import { nothing } from '@/ui/kit/nothing';
 import { toast } from '@/ui/kit/toast';
 import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { deleteEntry, filingEntry } from '@/ui/studies/card';
+
+const Versions = dynamic(() => import('./versions').then((it) => it.Versions), { loading: nothing });
 
 /** Switch, rename, copy, delete, make a new one; open as it comes. */
 export function NetworkMenu() {
@@ -19,6 +23,7 @@ export function NetworkMenu() {
   const router = useRouter();
   const [renaming, setRenaming] = useState(false);
   const [fresh, setFresh] = useState(true);
+  const [versions, setVersions] = useState(false);
   const to = (id: string): void => router.push(`/studies/${study}/networks/${id}`);
 
   if (renaming) {
@@ -39,6 +44,13 @@ export function NetworkMenu() {
       </div>
     );
   }
+  if (versions)
+    return (
+      <>
+        <span className="truncate px-1 font-semibold">{network.name}</span>
+        <Versions onClose={() => setVersions(false)} />
+      </>
+    );
   return (
     <Menu
       opened={fresh}
@@ -77,6 +89,14 @@ export function NetworkMenu() {
           icon: <Columns2 size={15} aria-hidden />,
           disabled: networks.length < 2,
           onSelect: () => store.getState().show('compare'),
+        },
+        {
+          label: 'Versions',
+          icon: <History size={15} aria-hidden />,
+          onSelect: () => {
+            setFresh(false);
+            setTimeout(() => setVersions(true), 50);
+          },
         },
         {
           label: 'Rename',
