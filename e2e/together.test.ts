@@ -58,6 +58,25 @@ test('what one saves is shown to the other at once, who goes on with it or keeps
   await shows(one.driver, `${network} (my version)`, 'degree at least 3');
 });
 
+test('each version of a trail is looked at and brought back', async () => {
+  const { driver } = two;
+  await openDemo(driver, network);
+  const versions = async (): Promise<void> => {
+    await (await named(driver, 'header button', network)).click();
+    await (await named(driver, '[role="menuitem"]', 'Versions')).click();
+    await shows(driver, `Versions of “${network}”`, 'Keep changed', 'as it is stored');
+  };
+  await versions();
+  expect(await violations(driver)).toEqual([]);
+  await (await named(driver, 'button', 'Look at version 1', true)).click();
+  await shows(driver, `${network}, version 1`);
+  await versions();
+  await (await named(driver, 'button', 'Bring version 2 back')).click();
+  await shows(driver, 'Version 2 is brought back.', 'degree at least 3');
+  await (await button(driver, 'Undo')).click();
+  await shows(driver, 'degree at least 2', 'Saved');
+});
+
 test('the screen of somebody who only reads follows', async () => {
   await lookAs(one, 'A. Thorne', 'D. Rowe');
   await openDemo(one.driver, network);

@@ -1,4 +1,4 @@
-import { bounded, setDown, whole } from './body';
+import { Place, bounded, setDown, whole } from './body';
 
 async function* pieces(...texts: string[]): AsyncGenerator<Uint8Array> {
   for (const text of texts) yield await Promise.resolve(new TextEncoder().encode(text));
@@ -51,4 +51,17 @@ test('a body is worked on when it has come whole', async () => {
   expect(read).toBe('one\ntwo\n');
   expect(order).toEqual(['came one', 'came two', 'work']);
   await expect(setDown(pieces('abcdef'), 5, 'too large', text)).rejects.toThrow('too large');
+});
+
+test('what one person sends at once takes up so much and no more; what has gone makes room', () => {
+  const [first, second, other] = [new Place('a', 10), new Place('a', 10), new Place('b', 10)];
+  first.take(6);
+  second.take(4);
+  expect(() => second.take(1)).toThrow(/over 4 GB at once/);
+  other.take(10);
+  first.free();
+  first.free();
+  second.take(6);
+  second.free();
+  new Place('a', 10).take(10);
 });

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
 import { Fault } from '@/core/fault';
+import { currentPerson } from '@/server/people/person';
 
 export type Body = AsyncIterable<Uint8Array>;
 
@@ -77,13 +78,50 @@ export async function laidDown<T>(
   work: (file: FileHandle) => Promise<T>,
 ): Promise<T> {
   const file = await namelessFile();
+  const place = new Place(await sender());
   try {
-    for await (const piece of bounded(body, most, tooLarge)) await file.write(piece);
+    for await (const piece of bounded(body, most, tooLarge)) {
+      place.take(piece.length);
+      await file.write(piece);
+    }
     return await work(file);
   } finally {
+    place.free();
     await file.close();
   }
 }
+
+/** Bytes that one person's bodies may take up on this machine at once. */
+const mostAtOnce = 4 * 1024 ** 3;
+const taken = new Map<string, number>();
+
+/** What one body takes up of its sender's share, until it is worked on to the end. */
+export class Place {
+  private held = 0;
+  constructor(
+    private readonly who: string,
+    private readonly most = mostAtOnce,
+  ) {}
+
+  /** A Fault where the sender has no more. */
+  take(bytes: number): void {
+    const now = (taken.get(this.who) ?? 0) + bytes;
+    if (now > this.most)
+      throw new Fault('You are sending over 4 GB at once. Wait until the other files are there, and send this again.');
+    this.held += bytes;
+    taken.set(this.who, now);
+  }
+
+  free(): void {
+    const left = (taken.get(this.who) ?? 0) - this.held;
+    this.held = 0;
+    if (left > 0) taken.set(this.who, left);
+    else taken.delete(this.who);
+  }
+}
+
+/** Who sends; outside of requests it is nobody. */
+const sender = async (): Promise<string> => (await currentPerson().catch(() => undefined))?.id ?? '';
 
 /** A file that has no name, and goes when it is closed. */
 export async function namelessFile(): Promise<FileHandle> {

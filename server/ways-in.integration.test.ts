@@ -228,6 +228,8 @@ type Route = [method: string, Right | 'none', (held: Held) => Record<string, str
 /** By file: its method, the right, what its address holds beside the study, and its body. */
 const routes: Record<string, Route> = {
   'practice/[file]': ['GET', 'none', () => ({ file: 'nothing' })],
+  // For administrators, which its own test shows.
+  backup: ['POST', 'none', () => ({})],
   // A new study, which belongs to whoever sends it.
   studies: ['POST', 'none', () => ({}), () => 'no archive'],
   'studies/[study]/figures/[figure]/links': ['POST', 'edit', ({ figure }) => ({ figure }), () => '<!doctype html>x'],

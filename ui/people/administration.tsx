@@ -1,6 +1,6 @@
 'use client';
 /** The server's people and what its studies take up. */
-import { EllipsisVertical, Plus } from 'lucide-react';
+import { EllipsisVertical, HardDriveDownload, Plus } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import {
@@ -149,7 +149,16 @@ export function AdministrationPage({
             </tbody>
           </table>
         )}
-        <p className="mt-6 text-sm text-quiet">Nunatak {version}</p>
+        <form method="post" action="/api/backup" className="mt-6 flex items-center gap-3">
+          <Button type="submit">
+            <HardDriveDownload size={15} aria-hidden /> Backup now
+          </Button>
+          <p className="text-sm text-quiet">
+            All of it in one file, while everybody works on. Keep it as safe as the server: it holds what anybody has
+            filed for themselves, too.
+          </p>
+        </form>
+        <p className="mt-4 text-sm text-quiet">Nunatak {version}</p>
       </main>
     </div>
   );

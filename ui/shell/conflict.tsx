@@ -21,7 +21,7 @@ export function Conflict() {
       </p>
       <div className="mt-2 flex gap-2">
         <Button
-          look="main"
+          look={save.idle ? 'plain' : 'main'}
           onClick={async () => {
             const id = await session.current?.keepMineApart();
             if (id) router.push(`/studies/${study}/networks/${id}`);
@@ -29,7 +29,9 @@ export function Conflict() {
         >
           Keep mine as a new network
         </Button>
-        <Button onClick={() => session.current?.takeTheirs()}>Go on with what is stored</Button>
+        <Button look={save.idle ? 'main' : 'plain'} onClick={() => session.current?.takeTheirs()}>
+          Go on with what is stored
+        </Button>
       </div>
     </div>
   );

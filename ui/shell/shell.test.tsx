@@ -70,6 +70,10 @@ describe('a network that was changed elsewhere', () => {
     await user.click(screen.getByRole('button', { name: 'Go on with what is stored' }));
     expect(taken).toHaveBeenCalledTimes(1);
   });
+  test('where nothing of one’s own waits, that is not said', () => {
+    inWorkbench(<Conflict />, { save: { ...save, idle: true } });
+    expect(screen.getByRole('alert').textContent).toContain('What you see is as it was before.');
+  });
   test('nothing is said where there is none', () => {
     expect(inWorkbench(<Conflict />).container.textContent).toBe('');
   });

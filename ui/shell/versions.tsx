@@ -20,7 +20,7 @@ export function Versions({ onClose }: { onClose: () => void }) {
     const answer = await networkVersions(study.id, network.id, before).catch(notReached);
     if (!answer.ok) return setFault(answer.fault);
     setFound((now) => (before === undefined ? answer.value : [...now, ...answer.value]));
-    setMore(answer.value.some(({ version }) => version > 1));
+    setMore((answer.value.at(-1)?.version ?? 1) > 1);
   };
   // What is saved meanwhile is in the list.
   useEffect(() => void load(), [network.version]); // eslint-disable-line react-hooks/exhaustive-deps -- `load` asks for the same

@@ -1,7 +1,8 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useEffect } from 'react';
-import { newsCome, onNews } from '@/ui/together/bus';
+import { useEffect, useRef } from 'react';
+import { newsCome } from '@/ui/together/bus';
+import { useChanges } from '@/ui/together/use-changes';
 
 /** Milliseconds between two looks at what others did, where that is not told by itself. */
 const every = 15_000;
@@ -33,8 +34,9 @@ export function useNews(
   names: readonly { id?: string; version: number }[],
 ): void {
   const router = useRouter();
+  const look = useRef((): void => undefined);
   useEffect(() => {
-    const look = (): void => {
+    look.current = () => {
       void fetch(`/api/studies/${study}/versions`, { cache: 'no-store' }).then(
         async (answer) => {
           if (answer.ok && isNews((await answer.json()) as Versions, tables, names)) router.refresh();
@@ -43,12 +45,11 @@ export function useNews(
       );
     };
     const timer = setInterval(() => {
-      if (document.visibilityState !== 'hidden' && !newsCome()) look();
+      if (document.visibilityState !== 'hidden' && !newsCome()) look.current();
     }, every);
-    const end = onNews(({ thing }) => thing === null && look());
-    return () => {
-      clearInterval(timer);
-      end();
-    };
+    return () => clearInterval(timer);
   }, [study, tables, names, router]);
+  useChanges((changes) => {
+    if (changes.some(({ thing }) => thing === null)) look.current();
+  });
 }

@@ -3,10 +3,12 @@ import { useSyncExternalStore } from 'react';
 import type { ThingKind } from '@/server/access/things';
 import type { Here } from '@/server/together/presence';
 
-/** What was changed; nulls where it is no single thing, or something may have been missed. */
+/** What was changed: nulls for what is no single thing, as records, names and people. */
 export interface Change {
   thing: string | null;
   kind: ThingKind | null;
+  /** Anything may have been changed: news were missed. */
+  missed?: true;
 }
 
 const heard = new Set<(change: Change) => void>();

@@ -19,12 +19,13 @@ export function HereNetwork() {
   const store = useWorkbenchStore();
   const told = useRef(false);
   useChanges((changes) => {
-    const anything = changes.some(({ thing }) => thing === null);
+    const anything = changes.some(({ missed }) => missed);
     const kinds = new Set(changes.map(({ kind }) => kind));
     if (anything || changes.some(({ thing }) => thing === network)) void followNetwork(store);
     if (anything || kinds.has('shortlist')) void followShortlists(store);
     if (anything || kinds.has('kept')) void followKept(store);
-    if (anything && !told.current) void tellOfRecords(store).then((did) => (told.current = did));
+    if (changes.some(({ thing }) => thing === null) && !told.current)
+      void tellOfRecords(store).then((did) => (told.current = did));
   });
   return <Together study={study} place="networks" thing={network} />;
 }

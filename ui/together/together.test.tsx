@@ -80,7 +80,7 @@ test('a page that is not looked at hears nothing; what was missed is looked at w
   expect([first.readyState, newsCome()]).toEqual([2, false]);
   look('visible');
   source().tell('open');
-  expect(heard[1]).toEqual({ thing: null, kind: null });
+  expect(heard[1]).toEqual({ thing: null, kind: null, missed: true });
   // A connection that broke comes back by itself; something may have been missed then.
   source().tell('error');
   expect(newsCome()).toBe(false);

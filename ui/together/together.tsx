@@ -8,7 +8,7 @@ import { type Change, setHere, setNewsCome, tellNews, useHere } from './bus';
 /** Milliseconds after which a stream that was refused is asked for again. */
 const again = 15_000;
 const most = 4;
-const anything: Change = { thing: null, kind: null };
+const anything: Change = { thing: null, kind: null, missed: true };
 
 /** Hears the news of a study as long as the page is looked at. */
 function useStream(study: string, place: string, thing: string | undefined): void {
