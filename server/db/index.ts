@@ -23,9 +23,14 @@ const limits = {
 /** Milliseconds that one piece of work may take as a whole, however short its statements are: `DATABASE_WORK_LIMIT` (5 minutes). */
 const whole = (): number => Number(process.env.DATABASE_WORK_LIMIT) || 300_000;
 
+/** A connection of its own, outside of the pool: for what listens all the time, or must get through where the pool has none. */
+export const ownConnection = (): pg.Client =>
+  new pg.Client({ connectionString: process.env.DATABASE_URL, keepAlive: true });
+export type OwnConnection = pg.Client;
+
 /** Ends what a connection does, from outside: its transaction is rolled back. Over a connection of its own, since the pool may have none. */
 async function end(pid: number): Promise<void> {
-  const other = new pg.Client({ connectionString: process.env.DATABASE_URL });
+  const other = ownConnection();
   try {
     await other.connect();
     await other.query('select pg_terminate_backend($1)', [pid]);

@@ -1,7 +1,6 @@
 /** What happens in a study is told to every process on the database, and by them to the pages that are open: one connection of each process listens. */
-import pg from 'pg';
 import { sql } from 'drizzle-orm';
-import { database } from '@/server/db';
+import { type OwnConnection, database, ownConnection } from '@/server/db';
 
 const channel = 'nunatak_news';
 /** Milliseconds until a connection that broke is tried again. */
@@ -19,7 +18,7 @@ type Heard = (news: News | 'again') => void;
 
 interface Ear {
   heard: Map<string, Set<Heard>>;
-  client?: Promise<pg.Client | undefined>;
+  client?: Promise<OwnConnection | undefined>;
 }
 const shared = globalThis as { nunatakEar?: Ear };
 const ear = (): Ear => (shared.nunatakEar ??= { heard: new Map() });
@@ -50,12 +49,12 @@ export async function endListening(): Promise<void> {
   await client?.end();
 }
 
-function connected(): Promise<pg.Client | undefined> {
+function connected(): Promise<OwnConnection | undefined> {
   return (ear().client ??= connect());
 }
 
-async function connect(): Promise<pg.Client | undefined> {
-  const client = new pg.Client({ connectionString: process.env.DATABASE_URL, keepAlive: true });
+async function connect(): Promise<OwnConnection | undefined> {
+  const client = ownConnection();
   let over = false;
   const broke = (): void => {
     if (over) return;

@@ -1,16 +1,11 @@
 'use client';
-import { clsx } from 'clsx';
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
 import { type ReactNode, useState } from 'react';
 import { Initials } from './initials';
 import { Mark } from './mark';
-import { askToLeave } from './stay';
 import { ThemeSwitch } from './theme';
 import { nothing } from './nothing';
 import { useHouse } from './who';
-
-const Together = dynamic(() => import('@/ui/together/together').then((it) => it.Together), { loading: nothing });
 
 const AccountMenu = dynamic(() => import('./account-menu').then((it) => it.AccountMenu), {
   loading: nothing,
@@ -44,46 +39,5 @@ export function TopBar({ children }: { children?: ReactNode }) {
       <ThemeSwitch />
       <Account />
     </header>
-  );
-}
-
-const places = [
-  { key: 'records', name: 'Records' },
-  { key: 'names', name: 'Names' },
-  { key: 'networks', name: 'Networks' },
-  { key: 'figures', name: 'Figures' },
-  { key: 'people', name: 'People' },
-] as const;
-
-/** The study's name and its places. */
-export function StudyPlaces({
-  study,
-  here,
-}: {
-  study: { id: string; name: string };
-  here: (typeof places)[number]['key'];
-}) {
-  return (
-    <>
-      <span className="max-w-56 truncate text-quiet">{study.name}</span>
-      <nav aria-label="Places of the study" className="flex rounded-lg bg-ground p-[3px]">
-        {places.map(({ key, name }) => (
-          <Link
-            key={key}
-            href={`/studies/${study.id}/${key}`}
-            onNavigate={askToLeave}
-            aria-current={key === here ? 'page' : undefined}
-            className={clsx(
-              'rounded-md px-3 py-[3px] font-medium',
-              key === here ? 'bg-panel font-semibold' : 'text-quiet hover:text-ink',
-            )}
-          >
-            {name}
-          </Link>
-        ))}
-      </nav>
-      <span className="grow" />
-      <Together study={study.id} place={here} />
-    </>
   );
 }

@@ -13,7 +13,7 @@ import { untilHeard } from '@/ui/kit/until-heard';
 import { type NamesDesk, type NamesView, type Started, heardShare, startNamesWorker } from '@/worker/client';
 import { own } from '@/core/own';
 import { warnOnLeaving } from '@/ui/kit/stay';
-import { useNews } from '@/ui/state/use-news';
+import { useNews } from '@/ui/together/use-news';
 
 export type OpenList = NamesList & { id: string };
 

@@ -39,7 +39,8 @@ jest.mock(
 jest.mock('next/navigation', () => ({
   useRouter: () => ({ refresh: () => mockWent.push('again'), push: (to: string) => mockWent.push(to) }),
 }));
-jest.mock('@/ui/kit/top-bar', () => ({ TopBar: () => null, StudyPlaces: () => null }));
+jest.mock('@/ui/kit/top-bar', () => ({ TopBar: () => null }));
+jest.mock('@/ui/together/study-places', () => ({ StudyPlaces: () => null }));
 const mockSaid: string[] = [];
 jest.mock('@/ui/kit/toast', () => ({
   toast: Object.assign((words: string) => mockSaid.push(words), { error: (words: string) => mockSaid.push(words) }),

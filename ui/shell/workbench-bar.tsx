@@ -3,7 +3,7 @@ import { ChevronDown, Keyboard, Redo2, Undo2 } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { toast } from '@/ui/kit/toast';
 import { Button, IconButton } from '@/ui/kit';
 import { nothing } from '@/ui/kit/nothing';
@@ -28,6 +28,7 @@ export function WorkbenchBar() {
   const save = useWorkbench((state) => state.save.kind);
   const store = useWorkbenchStore();
   const [keys, setKeys] = useState(false);
+  const later = useLater(useWorkbench((state) => !state.running && state.net !== undefined));
   return (
     <TopBar>
       <nav aria-label="Study" className="flex min-w-0 items-center gap-2 text-quiet">
@@ -38,7 +39,7 @@ export function WorkbenchBar() {
       </nav>
       <NetworkName />
       <span className="grow" />
-      <HereNetwork />
+      {later && <HereNetwork />}
       <Find onKeys={() => setKeys(true)} />
       <div className="flex">
         <IconButton name="Undo" keys="Ctrl Z" disabled={past === 0} onClick={() => store.getState().undo()}>
@@ -57,6 +58,20 @@ export function WorkbenchBar() {
       <KeysHelp open={keys} onOpen={setKeys} />
     </TopBar>
   );
+}
+
+/** Milliseconds after the network is there until what is not needed to work on it comes. */
+const calm = 1500;
+
+/** Whether something was so for a while, once. */
+function useLater(now: boolean): boolean {
+  const [later, setLater] = useState(false);
+  useEffect(() => {
+    if (!now || later) return;
+    const timer = setTimeout(() => setLater(true), calm);
+    return () => clearTimeout(timer);
+  }, [now, later]);
+  return later;
 }
 
 /** Puts the network on a page of its own. */

@@ -4,7 +4,7 @@ import { Bookmark } from 'lucide-react';
 import { useState } from 'react';
 import { Button, Menu, TextField, counted } from '@/ui/kit';
 import { toast } from '@/ui/kit/toast';
-import { KeptList } from '@/ui/state/kept-list';
+import { KeptList } from '@/ui/filing/kept-list';
 import { useKept } from '@/ui/state/use-kept';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 

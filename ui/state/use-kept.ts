@@ -6,7 +6,6 @@ import { toast } from '@/ui/kit/toast';
 import type { KeptLook } from '@/core/style/follow';
 import { changeKept, createKept, deleteKept, listKept, restoreKept } from '@/server/actions';
 import type { KeptRow } from '@/server/kept';
-import { openFiling } from '@/ui/filing/open';
 import { useWorkbench, useWorkbenchStore } from './context';
 
 type Kind = KeptRow['kind'];
@@ -52,8 +51,6 @@ export function useKept() {
     const now = await reload();
     return answer.ok && answer.value.kind === 'saved' ? now?.find((row) => row.id === id) : undefined;
   };
-  const file = ({ id }: Pick<KeptRow, 'id'>): Promise<void> =>
-    openFiling({ study, things: [{ kind: 'kept', id }], onDone: () => void reload() });
   const bringBack = async (id: string): Promise<void> => {
     const answer = await restoreKept(study, id).catch(notReached);
     if (!answer.ok) return void toast.error(answer.fault);
@@ -80,5 +77,5 @@ export function useKept() {
     () => (rows ?? []).flatMap((row) => (row.kind === 'outlines' ? [{ ...row, outlines: row.value }] : [])),
     [rows],
   );
-  return { rows, looks, palettes, sifts, outlines, reload, create, change, file, remove };
+  return { rows, looks, palettes, sifts, outlines, reload, create, change, remove };
 }

@@ -6,7 +6,7 @@ import { notReached } from '@/ui/kit/not-reached';
 import { toast } from '@/ui/kit/toast';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import type { WorkbenchStore } from '@/ui/state/store';
-import { type Versions, isNews } from '@/ui/state/use-news';
+import { type Versions, isNews } from '@/ui/together/use-news';
 import { Together } from './together';
 import { useChanges } from './use-changes';
 

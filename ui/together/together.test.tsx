@@ -3,7 +3,7 @@
 import { act, render, screen, waitFor } from '@testing-library/react';
 import { trailSchema } from '@/core/trail';
 import { createWorkbench } from '@/ui/state/store';
-import { useNews } from '@/ui/state/use-news';
+import { useNews } from '@/ui/together/use-news';
 import { own } from '@/core/own';
 import '@/ui/testing';
 import { newsCome, onNews } from './bus';

@@ -11,7 +11,7 @@ import { useWorkbench } from '@/ui/state/context';
 import { useKept } from '@/ui/state/use-kept';
 import type { Holdings } from '@/worker/client';
 import { Following } from './style-follows';
-import { KeptList } from '@/ui/state/kept-list';
+import { KeptList } from '@/ui/filing/kept-list';
 import { Missing } from './style-missing';
 
 type Style = StyleSettings & { follows?: Follows };

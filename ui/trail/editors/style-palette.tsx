@@ -9,7 +9,7 @@ import { Button, Choose, TextField } from '@/ui/kit';
 import type { Change } from '@/ui/kit/settings-form';
 import { toast } from '@/ui/kit/toast';
 import { useKept } from '@/ui/state/use-kept';
-import { KeptList } from '@/ui/state/kept-list';
+import { KeptList } from '@/ui/filing/kept-list';
 
 type Palette = Extract<SettingField, { kind: 'palette' }>;
 

@@ -2,7 +2,9 @@
 /** What is kept under names, to be renamed or deleted. */
 import { FolderLock, X } from 'lucide-react';
 import { TextField } from '@/ui/kit';
-import type { useKept } from './use-kept';
+import { useWorkbench } from '@/ui/state/context';
+import type { useKept } from '@/ui/state/use-kept';
+import { openFiling } from './open';
 
 export function KeptList({
   title,
@@ -15,6 +17,7 @@ export function KeptList({
   rows: readonly { id: string; name: string; version: number }[];
   onClose: () => void;
 }) {
+  const study = useWorkbench((state) => state.study.id);
   return (
     <section aria-label={title} className="order-last col-span-2 mt-3 rounded-md border border-line bg-ground p-2.5">
       <div className="flex items-center justify-between">
@@ -38,7 +41,9 @@ export function KeptList({
               type="button"
               className="text-quiet hover:text-ink"
               aria-label={`Folder of “${row.name}” and who sees it`}
-              onClick={() => void kept.file(row)}
+              onClick={() =>
+                void openFiling({ study, things: [{ kind: 'kept', id: row.id }], onDone: () => void kept.reload() })
+              }
             >
               <FolderLock size={14} aria-hidden />
             </button>
