@@ -22,6 +22,7 @@ import { createShortlist, listShortlists } from '@/server/shortlists';
 import { createStudy, listStudies } from '@/server/studies';
 import { type FiledThing, fileThings, renameFolder, whoSees } from '.';
 
+jest.setTimeout(60_000);
 beforeAll(async () => {
   log.level = 'silent';
   await migrateDatabase();

@@ -111,7 +111,14 @@ export async function changeKept(
     .set(change)
     .where(and(await seenIn('kept', studyId, 'edit', { id }), eq(kept.version, base)))
     .returning({ id: kept.id });
-  if (!saved.length) return { kind: 'conflict', version: held.version };
+  if (!saved.length) {
+    const [now] = await database()
+      .select({ version: kept.version })
+      .from(kept)
+      .where(await seenIn('kept', studyId, 'edit', { id }));
+    if (!now) throw new NotFound(gone);
+    return { kind: 'conflict', version: now.version };
+  }
   await touchStudy(studyId);
   await happened(studyId, `changed the ${kindWords[held.kind]} “${held.name}”`, { about: `kept ${id}`, thing: id });
   return { kind: 'saved', version: base + 1 };

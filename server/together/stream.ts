@@ -7,6 +7,20 @@ import { NotSignedIn, stillSignedIn } from '@/server/people/person';
 import { type News, listen } from './news';
 import { type Where, arrive, beat, leave, stay, whoIsHere } from './presence';
 
+const shared = globalThis as { nunatakStreams?: Set<() => void> };
+
+/** The ends of the streams that are open. A process that is asked to stop ends them, as it waits for what it still answers. */
+function streams(): Set<() => void> {
+  if (!shared.nunatakStreams) {
+    shared.nunatakStreams = new Set();
+    if (process.env.NEXT_RUNTIME) for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, endStreams);
+  }
+  return shared.nunatakStreams;
+}
+
+/** Ends every stream of this process; the pages ask anew, of another process or of the next. */
+export const endStreams = (): void => streams().forEach((end) => end());
+
 /** Milliseconds in which several pieces of news are told as one. */
 const together = 250;
 
@@ -79,6 +93,7 @@ export async function newsOf(study: string, asked: () => Where, headers: Headers
       end = () => {
         if (over) return;
         over = true;
+        streams().delete(end);
         unheard();
         clearInterval(alive);
         clearTimeout(timer);
@@ -90,6 +105,7 @@ export async function newsOf(study: string, asked: () => Where, headers: Headers
           // The page has closed it already.
         }
       };
+      streams().add(end);
       try {
         page = await arrive(study, where);
         send('here', await whoIsHere(study));

@@ -12,8 +12,9 @@ import { type Person, actAs } from '@/server/people/person';
 import { createStudy } from '@/server/studies';
 import { endListening } from './news';
 import { whoIsHere } from './presence';
-import { newsOf } from './stream';
+import { endStreams, newsOf } from './stream';
 
+jest.setTimeout(60_000);
 const open: ReadableStreamDefaultReader<Uint8Array>[] = [];
 beforeAll(async () => {
   log.level = 'silent';
@@ -157,6 +158,18 @@ test('the connection that listens is made anew when it breaks, and it is said th
   await one.event('again');
   await actAs(a, () => actions.renameStudy(study, 'Sound, later'));
   await one.event('changed');
+});
+
+test('a process that is to stop ends its streams, and whoever heard is here no more', async () => {
+  const a = await somebody('Ausk');
+  const study = await studyOf(a);
+  const one = page(a, study);
+  await one.event('here');
+  endStreams();
+  await one.ended();
+  for (let i = 0; i < 50 && (await actAs(a, () => whoIsHere(study))).length; i++)
+    await new Promise((resolve) => setTimeout(resolve, 20));
+  expect(await actAs(a, () => whoIsHere(study))).toEqual([]);
 });
 
 test('nobody without a part in the study hears anything', async () => {

@@ -48,7 +48,7 @@ export function useNames(study: string, tables: TableHead[], given: readonly Ope
       );
     // eslint-disable-next-line react-hooks/exhaustive-deps -- when it has been saved the page is fetched anew
   }, [given]);
-  useNews(study, tables, lists);
+  useNews(study, tables, lists, busy);
   useEffect(() => {
     // Versions only grow: what was changed here may be ahead of what the page was given.
     for (const { id, version } of lists) versions.current.set(id, Math.max(version, versions.current.get(id) ?? 0));

@@ -93,8 +93,8 @@ export function RecordsPage({
     if (gone) setShown(tables[0] ? { kind: 'table', key: tables[0].key } : undefined);
   }, [tables, shown]);
   useEffect(() => sendKept(study.id, tables), [study.id, tables]);
-  useNews(study.id, tables, names);
   const waiting = steps?.waiting ?? 0;
+  useNews(study.id, tables, names, waiting > 0);
   useEffect(
     () => (waiting ? warnOnLeaving(`${counted(waiting, 'change')} not saved yet.`, 'page') : undefined),
     [waiting],

@@ -1,6 +1,7 @@
 /** @jest-environment jsdom */
 /** News in the page: who is here, what is followed at once, and what is asked first. */
 import { act, render, screen, waitFor } from '@testing-library/react';
+import { useState } from 'react';
 import { trailSchema } from '@/core/trail';
 import { createWorkbench } from '@/ui/state/store';
 import { useNews } from '@/ui/together/use-news';
@@ -115,12 +116,15 @@ test('lists are loaded anew, once for several changes; tables and names where th
   await waitFor(() => expect(mockWent).toEqual(['again']));
   unmount();
   const asked: string[] = [];
+  let save: (now: boolean) => void = () => undefined;
   globalThis.fetch = ((address: string) => {
     asked.push(address);
     return Promise.resolve({ ok: true, json: () => Promise.resolve({ tables: { ties: 2 }, names: {} }) });
   }) as never;
   function Records() {
-    useNews('s', [{ key: 'ties', version: 1 }], []);
+    const [saving, setSaving] = useState(false);
+    save = setSaving;
+    useNews('s', [{ key: 'ties', version: 1 }], [], saving);
     return <Together study="s" place="records" />;
   }
   render(<Records />);
@@ -129,6 +133,13 @@ test('lists are loaded anew, once for several changes; tables and names where th
   source().tell('changed', { thing: null, kind: null });
   await waitFor(() => expect(mockWent).toEqual(['again', 'again']));
   expect(asked).toEqual(['/api/studies/s/versions']);
+  // While something is being saved the server is ahead; it is looked at afterwards.
+  act(() => save(true));
+  source().tell('changed', { thing: null, kind: null });
+  await new Promise((resolve) => setTimeout(resolve, 3500));
+  expect(asked).toHaveLength(1);
+  act(() => save(false));
+  await waitFor(() => expect(asked).toHaveLength(2));
 });
 
 describe('an open network that somebody else saves', () => {

@@ -27,28 +27,42 @@ export function isNews(
   return differs(now.tables, shown) || differs(now.names, lists);
 }
 
-/** Loads the page anew when others changed what it shows. A page that is not looked at asks nothing. */
+/**
+ * Loads the page anew when others changed what it shows. A page that is not looked at asks nothing; one that is still saving looks when it has been saved,
+ * since the server is ahead of it until then.
+ */
 export function useNews(
   study: string,
   tables: readonly { key: string; version: number }[],
   names: readonly { id?: string; version: number }[],
+  saving: boolean,
 ): void {
   const router = useRouter();
   const look = useRef((): void => undefined);
+  const refresh = useRef((): void => undefined);
+  const later = useRef(false);
   useEffect(() => {
     look.current = () => {
+      later.current = saving;
+      if (saving) return;
       void fetch(`/api/studies/${study}/versions`, { cache: 'no-store' }).then(
         async (answer) => {
-          if (answer.ok && isNews((await answer.json()) as Versions, tables, names)) router.refresh();
+          // What began to be saved meanwhile is looked at afterwards.
+          if (answer.ok && isNews((await answer.json()) as Versions, tables, names)) refresh.current();
         },
         () => undefined,
       );
     };
+    refresh.current = () => {
+      later.current = saving;
+      if (!saving) router.refresh();
+    };
+    if (later.current && !saving) look.current();
     const timer = setInterval(() => {
       if (document.visibilityState !== 'hidden' && !newsCome()) look.current();
     }, every);
     return () => clearInterval(timer);
-  }, [study, tables, names, router]);
+  }, [study, tables, names, saving, router]);
   useChanges((changes) => {
     if (changes.some(({ thing }) => thing === null)) look.current();
   });
