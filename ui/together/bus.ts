@@ -9,6 +9,8 @@ export interface Change {
   kind: ThingKind | null;
   /** Anything may have been changed: news were missed. */
   missed?: true;
+  /** The stream has begun: what was changed since the page was made has not been told. */
+  first?: true;
 }
 
 const heard = new Set<(change: Change) => void>();

@@ -15,7 +15,7 @@ export function HereFigure() {
   const id = useFigure((state) => state.id);
   const store = useFigureStore();
   useChanges((changes) => {
-    if (changes.some(({ thing, missed }) => missed || thing === id)) void followFigure(store);
+    if (changes.some(({ thing, missed, first }) => missed || first || thing === id)) void followFigure(store);
   });
   return <Together study={study} place="figures" thing={id} />;
 }

@@ -21,7 +21,7 @@ export function HereNetwork() {
   useChanges((changes) => {
     const anything = changes.some(({ missed }) => missed);
     const kinds = new Set(changes.map(({ kind }) => kind));
-    if (anything || changes.some(({ thing }) => thing === network)) void followNetwork(store);
+    if (anything || changes.some(({ thing, first }) => first || thing === network)) void followNetwork(store);
     if (anything || kinds.has('shortlist')) void followShortlists(store);
     if (anything || kinds.has('kept')) void followKept(store);
     if (changes.some(({ thing }) => thing === null) && !told.current)

@@ -75,6 +75,8 @@ test('a page that is not looked at hears nothing; what was missed is looked at w
   const first = source();
   first.tell('open');
   expect(newsCome()).toBe(true);
+  // What was changed between the page and its stream is asked for once.
+  expect(heard.splice(0)).toEqual([{ thing: null, kind: null, first: true }]);
   first.tell('changed', { thing: 'n', kind: 'network' });
   expect(heard).toEqual([{ thing: 'n', kind: 'network' }]);
   look('hidden');
@@ -112,8 +114,11 @@ test('lists are loaded anew, once for several changes; tables and names where th
     return <Together study="s" place="figures" />;
   }
   const { unmount } = render(<Page />);
+  source().tell('open');
+  await new Promise((resolve) => setTimeout(resolve, 600));
+  expect(mockWent).toEqual([]);
   for (const thing of ['a', 'b', null]) source().tell('changed', { thing, kind: thing && 'figure' });
-  await waitFor(() => expect(mockWent).toEqual(['again']));
+  await waitFor(() => expect(mockWent).toEqual(['again']), { timeout: 5000 });
   unmount();
   const asked: string[] = [];
   let save: (now: boolean) => void = () => undefined;
@@ -130,7 +135,7 @@ test('lists are loaded anew, once for several changes; tables and names where th
   render(<Records />);
   source().tell('changed', { thing: 'n', kind: 'network' });
   expect(asked).toEqual([]);
-  source().tell('changed', { thing: null, kind: null });
+  source().tell('open');
   await waitFor(() => expect(mockWent).toEqual(['again', 'again']));
   expect(asked).toEqual(['/api/studies/s/versions']);
   // While something is being saved the server is ahead; it is looked at afterwards.

@@ -32,7 +32,7 @@ function useStream(study: string, place: string, thing: string | undefined): voi
         made.addEventListener(event, (told) => work(JSON.parse((told as MessageEvent<string>).data) as never));
       made.addEventListener('open', () => {
         setNewsCome(true);
-        if (missed) tellNews(anything);
+        tellNews(missed ? anything : { thing: null, kind: null, first: true });
         missed = false;
       });
       on('here', (now: readonly Here[]) => setHere(now));

@@ -36,8 +36,10 @@ export function useChanges(work: (changes: readonly Change[]) => void): void {
   }, []);
 }
 
-/** Loads what the page shows anew when it was changed. */
+/** Loads what the page shows anew when it was changed. It was made a moment before the stream began, and is not made twice for that. */
 export function useFresh(): void {
   const router = useRouter();
-  useChanges(() => router.refresh());
+  useChanges((changes) => {
+    if (changes.some(({ first }) => !first)) router.refresh();
+  });
 }
