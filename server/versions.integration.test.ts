@@ -69,6 +69,7 @@ test('versions of a list of names: how it was, and back to it, which is taken ba
     { version: 4, what: 'took back: joined more' },
     { version: 3, what: 'joined more', values: 2 },
     { version: 2, what: 'joined A. Pell', who: 'B. Lyng' },
+    { version: 1, what: 'made', who: null, values: 0 },
   ]);
   expect(await namesThen(study, id, 5)).toEqual([]);
   expect(await namesThen(study, id, 3)).toEqual([

@@ -1,5 +1,5 @@
 /** Every version that a list of names has had: looked at, and brought back as a change of its own. */
-import { and, asc, desc, eq, gt } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, isNull } from 'drizzle-orm';
 import * as z from 'zod';
 import { Fault } from '@/core/fault';
 import { studyFor } from '@/server/access';
@@ -36,13 +36,22 @@ export async function namesVersions(study: string, id: string): Promise<NamesVer
     .where(and(eq(namesList.studyId, study), eq(namesList.id, z.uuid().parse(id))))
     .orderBy(desc(namesChange.version))
     .limit(some);
-  return rows.map(({ version, at, who, what, role, edit }) => ({
+  const changes = rows.map(({ version, at, who, what, role, edit }) => ({
     version,
     at: at.toISOString(),
     who,
     what: role === 'undo' ? `took back: ${what}` : role === 'redo' ? `made again: ${what}` : what,
     values: Object.keys(edit.entries).length,
   }));
+  if (rows.length === some) return changes;
+  // Before its first change it was as it was made, or came with an archive.
+  const [made] = await database()
+    .select({ version: namesList.version, at: namesList.createdAt })
+    .from(namesList)
+    .where(and(eq(namesList.studyId, study), eq(namesList.id, z.uuid().parse(id)), isNull(namesList.deletedAt)));
+  if (!made) return changes;
+  const version = (rows.at(-1)?.version ?? made.version + 1) - 1;
+  return [...changes, { version, at: made.at.toISOString(), who: null, what: 'made', values: 0 }];
 }
 
 /** What a list was at a version: each later change undone. */

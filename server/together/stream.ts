@@ -108,6 +108,8 @@ export async function newsOf(study: string, asked: () => Where, headers: Headers
       streams().add(end);
       try {
         page = await arrive(study, where);
+        // It was closed while it arrived.
+        if (over) return await leave(study, page);
         send('here', await whoIsHere(study));
       } catch (error) {
         failed(error);

@@ -24,8 +24,8 @@ export function Former({
   const [shown, setShown] = useState(most);
   const [looked, setLooked] = useState<number>();
   const { value: versions } = useTold(['names', study, list, version], () => namesVersions(study, list));
-  if (!versions?.length) return null;
-  // The list as it was made is version 1, before its first change.
+  // One alone is the list as it was made.
+  if (!versions || versions.length < 2) return null;
   const rows = versions.slice(0, shown);
   return (
     <>

@@ -138,7 +138,11 @@ function TeamForm({
       <Form
         name={team ? `Team ${team.name}` : 'New team'}
         button={team ? 'Change the team' : 'Make the team'}
-        also={<Button onClick={close}>Leave it</Button>}
+        also={
+          <Button className="h-8" onClick={close}>
+            Leave it
+          </Button>
+        }
         send={(field) => send(field('name'), chosen)}
         done={done}
       >
