@@ -45,9 +45,30 @@ describe('on one’s own machine', () => {
     await shows(driver, 'You work as D. Rowe', 'you are a reader');
     await openDemo(driver, 'Who sent seed to whom');
     await shows(driver, 'Only looking');
-    await (await button(driver, 'Make figure')).click();
-    await shows(driver, 'You may read this study, not change it.');
-    await go(driver, (await driver.getCurrentUrl()).replace(/networks\/.*/, 'people'));
+    const none = async (...names: string[]): Promise<void> => {
+      for (const name of names)
+        expect([
+          name,
+          (await driver.findElements(By.xpath(`//button[normalize-space()="${name}" and not(@disabled)]`))).length,
+        ]).toEqual([name, 0]);
+    };
+    // Nothing is offered that would be refused.
+    await none('Make figure');
+    const study = (await driver.getCurrentUrl()).replace(/networks\/.*/, '');
+    await go(driver, `${study}networks`);
+    await shows(driver, 'What the records hold');
+    await none('New network');
+    expect((await driver.findElements(By.css('main [aria-label$=": more"]'))).length).toBe(0);
+    await go(driver, `${study}records?table=people`);
+    await shows(driver, 'Types of the columns');
+    await none('Paste cells', 'Type in', 'Delete the table', 'Bring back');
+    expect(await (await named(driver, 'input', 'Name')).isEnabled()).toBe(false);
+    expect(await violations(driver)).toEqual([]);
+    await go(driver, `${study}names`);
+    await shows(driver, 'One list for columns');
+    await none('New list', 'Columns', 'Delete the list');
+    expect((await driver.findElements(By.css('button[aria-label^="Join "]'))).length).toBe(0);
+    await go(driver, `${study}people`);
     await shows(driver, 'Who sees what', 'D. Rowe · you');
     expect((await driver.findElements(By.css('[aria-label^="Role of"]'))).length).toBe(0);
     expect(await violations(driver)).toEqual([]);
@@ -187,9 +208,44 @@ describe('where accounts are needed', () => {
     await go(driver, `${address}/studies/${study}/people`);
     await shows(driver, 'opened 1 time');
     await (await named(driver, 'button', 'End the link to')).click();
-    await shows(driver, 'None. The page of a figure makes them');
+    await shows(driver, 'None. Take away');
     await go(outside, link ?? '');
     await shows(outside, 'There is nothing behind this link');
+  });
+
+  test('an outsider reads a network, with the records behind its ties where that was chosen', async () => {
+    const [{ driver }] = browsers;
+    await go(driver, address);
+    await (await driver.findElement(By.css('main a[href*="/studies/"]'))).click();
+    await shows(driver, 'Who sent seed to whom');
+    await (await named(driver, 'main a', 'Who sent seed to whom')).click();
+    await (await named(driver, 'button', 'Take away')).click();
+    const make = async (records: boolean): Promise<string> => {
+      await (await button(driver, 'A link for outsiders')).click();
+      if (records) await (await named(driver, '[role="switch"]', 'With the records behind its ties')).click();
+      await (await button(driver, 'Make the link')).click();
+      return (await (await named(driver, 'input', 'Link for outsiders')).getAttribute('value')) ?? '';
+    };
+    await driver.wait(async () => (await button(driver, 'A link for outsiders')).isEnabled(), wait);
+    const bare = await make(false);
+    expect(await violations(driver)).toEqual([]);
+    await (await button(driver, 'Done')).click();
+    const full = await make(true);
+    const outside = await opened();
+    for (const [link, records] of [
+      [bare, 0],
+      [full, 1],
+    ] as const) {
+      await go(outside, link);
+      await (await named(outside, 'input', 'Find a node')).sendKeys('Thrave');
+      await (await outside.findElement(By.css('ul[aria-label="Found"] button'))).click();
+      await shows(outside, 'ties');
+      await (await named(outside, 'button', 'The tie with')).click();
+      expect([link, Math.min(1, (await outside.findElements(By.css('.record'))).length)]).toEqual([link, records]);
+      expect(await outside.executeScript('return window.origin')).toBe('null');
+    }
+    await go(driver, `${(await driver.getCurrentUrl()).replace(/networks\/.*/, 'people')}`);
+    await shows(driver, 'Who sent seed to whom, to read', 'with records', 'without records');
   });
 
   test('out, and in again; the password is changed', async () => {

@@ -77,6 +77,14 @@ test('each version of a trail is looked at and brought back', async () => {
   await shows(driver, 'degree at least 2', 'Saved');
 });
 
+test('a line of the log leads to the versions that it made', async () => {
+  const { driver } = one;
+  await driver.get((await driver.getCurrentUrl()).replace(/networks\/.*/, 'people'));
+  await (await named(driver, 'a', 'version')).click();
+  await shows(driver, 'Versions of “', 'Each save is one.');
+  expect(await driver.getCurrentUrl()).not.toContain('versions');
+});
+
 test('the screen of somebody who only reads follows', async () => {
   await lookAs(one, 'A. Thorne', 'D. Rowe');
   await openDemo(one.driver, network);

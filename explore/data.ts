@@ -23,6 +23,8 @@ export interface Read {
   /** What a row of a column says. */
   node(column: number, v: number): string;
   edge(column: number, e: number): string;
+  /** The records behind a tie: what each says, by its columns. Empty where none came along. */
+  records(e: number): { table: string; says: [string, string][] }[];
 }
 
 const said = (value: number): string =>
@@ -45,6 +47,20 @@ function teller(columns: ExploredColumn[], rows: number): (column: number, row: 
     return (row: number) => col.words[codes[row]] ?? '';
   });
   return (column, row) => read[column](row);
+}
+
+function recordsOf({ records }: Explored, m: number): Read['records'] {
+  if (!records) return () => [];
+  const offsets = numbers(records.offsets, 'u4', m + 1);
+  const items = numbers(records.items, 'u4', offsets[m]);
+  const from = numbers(records.from, 'u1', offsets[m]);
+  const tell = records.tables.map(({ columns, rows }) => teller(columns, rows));
+  return (e) =>
+    Array.from(items.subarray(offsets[e], offsets[e + 1]), (row, i) => {
+      const which = from[offsets[e] + i];
+      const { name, columns } = records.tables[which];
+      return { table: name, says: columns.map((col, c) => [col.name, tell[which](c, row)] as [string, string]) };
+    });
 }
 
 export function read(data: Explored): Read {
@@ -87,5 +103,6 @@ export function read(data: Explored): Read {
     ...(data.groups ? { group: numbers(data.groups.of, 'i4', n) } : {}),
     node: teller(data.nodes, n),
     edge: teller(data.edges, m),
+    records: recordsOf(data, m),
   };
 }

@@ -20,6 +20,7 @@ button:hover{background:${quiet}22}
 ul{list-style:none;margin:4px 0;padding:0}
 table{border-collapse:collapse;width:100%}
 th{text-align:left;font-weight:400;color:${quiet};padding:1px 8px 1px 0;vertical-align:top}
+.record{margin:4px 0;padding:3px 0 3px 9px;border-left:2px solid ${quiet}55}
 td{padding:1px 0;overflow-wrap:anywhere}
 label{display:flex;gap:7px;align-items:center;padding:1px 0}
 .swatch{width:11px;height:11px;border-radius:2px;flex:none}

@@ -23,7 +23,7 @@ const button = (says: string, press: () => void, name?: string): HTMLButtonEleme
 
 const most = 60;
 const data = JSON.parse(document.getElementById('data')?.textContent ?? '{}') as Explored;
-const { scene, labels, group, node, edge } = read(data);
+const { scene, labels, group, node, edge, records } = read(data);
 const [n, m] = [labels.length, scene.source.length];
 const seen = { nodes: new Uint8Array(n).fill(1) };
 const off = new Set<number>();
@@ -192,12 +192,24 @@ function choose(v: number | undefined): void {
         (col) => edge(col, e),
       ),
     );
+    // What stands behind a tie is written when it is opened: of all ties it would be too much.
+    const open = (): void => {
+      more.hidden = !more.hidden;
+      if (more.dataset.full !== undefined) return;
+      more.dataset.full = '';
+      const behind = records(e);
+      for (const { table, says } of behind.slice(0, most)) {
+        const record = rows(
+          says.map(([name]) => name),
+          (col) => says[col][1],
+        );
+        more.append(element('div', { class: 'record' }, element('p', { class: 'quiet' }, table), record));
+      }
+      if (behind.length > most)
+        more.append(element('p', { class: 'quiet' }, `and ${behind.length - most} records more`));
+    };
     const weight = data.edges.length ? ` · ${edge(0, e)}` : '';
-    const opens = button(
-      weight === '' ? 'Tie' : weight.slice(3),
-      () => (more.hidden = !more.hidden),
-      `The tie with ${labels[other]}`,
-    );
+    const opens = button(weight === '' ? 'Tie' : weight.slice(3), open, `The tie with ${labels[other]}`);
     ties.append(
       element(
         'li',

@@ -7,7 +7,7 @@ import { type Answer, log } from './answer';
 import { database, happening, person, pool } from './db';
 import { migrateDatabase } from './db/migrate';
 import { listHappened } from './happened';
-import { shareFigure } from './links';
+import { share } from './links';
 import { type Person, actAs } from './people/person';
 import { createStudy } from './studies';
 import { storeTable } from './tables/store';
@@ -76,7 +76,7 @@ test('every change has its line', async () => {
   });
   expect(made).toEqual([
     'made the network “One”',
-    'changed the network “One” to version 2',
+    'changed the network “One”',
     'renamed the network “One” to “Two”',
     'made the figure “Figure 1”',
     'renamed the figure “Figure 1” to “Map”',
@@ -85,6 +85,12 @@ test('every change has its line', async () => {
     'brought the figure “Map” back',
     'deleted the network “Two”',
     'brought the network “Two” back',
+  ]);
+  // What made a version leads to where it can be looked at.
+  const led = (await listHappened(study)).filter(({ version }) => version !== null);
+  expect(led.map(({ what, version, place }) => [what, version, place?.replace(/[0-9a-f-]{36}/, 'ID')])).toEqual([
+    ['changed the figure “Map”', 2, 'figures/ID'],
+    ['changed the network “One”', 2, 'networks/ID?versions=2'],
   ]);
   const lists = await said(study, async () => {
     const { id } = await valueOf(actions.createShortlist(study, 'Few', '', [{ id: 'x', label: 'x' }]));
@@ -129,7 +135,7 @@ test('every change has its line', async () => {
     await valueOf(actions.addMember(study, email, 'reader'));
     await valueOf(actions.changeRole(study, id, 'editor'));
     await valueOf(actions.removeMember(study, id));
-    await shareFigure(study, figure, 7, Buffer.from('<!doctype html>'));
+    await share('figure', study, figure, { days: 7, records: false }, Buffer.from('<!doctype html>'));
     const [link] = await valueOf(actions.listLinks(study));
     await valueOf(actions.endLink(study, link.id));
   });

@@ -17,17 +17,19 @@ export interface Concerns {
   about?: string;
   /** The network, figure, shortlist or what is kept that the line names: whoever may not see it is not told. */
   thing?: string;
+  /** The version that it made, and where that can be looked at, below the study's own address. */
+  made?: { version: number; place: string };
 }
 
 /** Writes down what whoever asks did, as the rest of a sentence that begins with them, and tells the pages that are open. */
-export async function happened(studyId: string, what: string, { about, thing }: Concerns = {}): Promise<void> {
+export async function happened(studyId: string, what: string, { about, thing, made }: Concerns = {}): Promise<void> {
   await announce({ study: studyId, thing: thing ?? null });
   const personId = (await currentPerson())?.id ?? null;
   const line = what.length > longest ? `${what.slice(0, longest - 1)}…` : what;
   if (about !== undefined && personId !== null) {
     const again = await database()
       .update(happening)
-      .set({ what: line, times: sql`${happening.times} + 1`, at: sql`now()` })
+      .set({ what: line, ...made, times: sql`${happening.times} + 1`, at: sql`now()` })
       .where(
         and(
           eq(happening.studyId, studyId),
@@ -39,7 +41,9 @@ export async function happened(studyId: string, what: string, { about, thing }: 
       .returning({ id: happening.id });
     if (again.length) return;
   }
-  await database().insert(happening).values({ studyId, personId, what: line, about, thingId: thing });
+  await database()
+    .insert(happening)
+    .values({ studyId, personId, what: line, about, thingId: thing, ...made });
 }
 
 export interface Happened {
@@ -49,13 +53,23 @@ export interface Happened {
   what: string;
   times: number;
   at: Date;
+  version: number | null;
+  place: string | null;
 }
 
 /** The newest first; nothing of what whoever asks may not see. */
 export async function listHappened(studyId: string): Promise<Happened[]> {
   await studyFor(studyId, 'read');
   return database()
-    .select({ id: happening.id, who: person.name, what: happening.what, times: happening.times, at: happening.at })
+    .select({
+      id: happening.id,
+      who: person.name,
+      what: happening.what,
+      times: happening.times,
+      at: happening.at,
+      version: happening.version,
+      place: happening.place,
+    })
     .from(happening)
     .leftJoin(person, eq(person.id, happening.personId))
     .where(and(eq(happening.studyId, studyId), await namedSeen(studyId, happening.thingId)))

@@ -16,7 +16,7 @@ import { writeHeld } from '@/core/figure/plan';
 import { makeFigure } from './figures';
 import { keepHeld } from './figures/kept';
 import { createKept } from './kept';
-import { listLinks, shareFigure } from './links';
+import { listLinks, share } from './links';
 import { makeTeam } from './people/teams';
 import { createShortlist } from './shortlists';
 import { createStudy, deleteStudy } from './studies';
@@ -66,7 +66,7 @@ async function filled(): Promise<Held> {
   await storeTable(study, { name: 'ties', origin: 'x', columns, rows: 1 }, rows());
   const network = (await createNetwork(study, 'One', trail)).id;
   const figure = (await makeFigure(study, network)).id;
-  await shareFigure(study, figure, 7, Buffer.from('<!doctype html>'));
+  await share('figure', study, figure, { days: 7, records: false }, Buffer.from('<!doctype html>'));
   return {
     study,
     network,
@@ -233,6 +233,12 @@ const routes: Record<string, Route> = {
   // A new study, which belongs to whoever sends it.
   studies: ['POST', 'none', () => ({}), () => 'no archive'],
   'studies/[study]/figures/[figure]/links': ['POST', 'edit', ({ figure }) => ({ figure }), () => '<!doctype html>x'],
+  'studies/[study]/networks/[network]/links': [
+    'POST',
+    'edit',
+    ({ network }) => ({ network }),
+    () => '<!doctype html>x',
+  ],
   // To whoever has the link; what it leads to is tested with links.
   'shared/[token]': ['GET', 'none', () => ({ token: 'none' })],
   'studies/[study]/archive': ['GET', 'read', () => ({})],

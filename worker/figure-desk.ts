@@ -14,8 +14,9 @@ import {
   writeHeld,
 } from '@/core/figure/plan';
 import { Fault } from '@/core/fault';
-import { type OtherNetwork, type Shortlist, TrailCache, digestsOf, runTrail } from '@/core/trail';
+import { type OtherNetwork, type Shortlist, type Source, TrailCache, digestsOf, runTrail } from '@/core/trail';
 import type { NamesList } from '@/core/names';
+import type { Table } from '@/core/tables';
 import { browserCrew } from './crew';
 import { type FigureFile, type MadeFile, figureFile } from './figure-files';
 import { type DrawnFigure, toldOf } from './figure-drawn';
@@ -58,6 +59,8 @@ export class FigureDesk implements FigureService {
   private readonly cache = new TrailCache();
   private readonly crew = browserCrew();
   private readonly ran = new Map<string, Promise<Made | undefined>>();
+  /** What networks were made from, by their ids. */
+  private readonly sources = new Map<string, Source>();
   private readonly held = new Map<string, Promise<Made[]>>();
 
   open(address: FigureAddress): void {
@@ -98,6 +101,7 @@ export class FigureDesk implements FigureService {
     const { trail } = network;
     const data = this.dataOf(network);
     const source = await data.source(trail);
+    this.sources.set(id, source);
     await data.keptLayout(source, trail, this.cache);
     const rest = pausing();
     const run = await runTrail(source, trail, {
@@ -227,8 +231,24 @@ export class FigureDesk implements FigureService {
     const breathe = this.turns.begin('take', heard);
     return unlessStopped(async () => {
       const laid = await this.laid(figure, breathe);
-      return figureFile(laid, figure, what, this.sheet, breathe);
+      return figureFile(laid, figure, what, this.sheet, breathe, (key) => this.tableBehind(figure, key));
     }, undefined);
+  }
+
+  /** A table that the figure's networks were made from. */
+  private tableBehind(figure: FigureSettings, key: string): { name: string; table: Table } {
+    if (figure.held)
+      throw new Fault(
+        'A figure that is held keeps no records. Let it follow its networks, or leave the records out.',
+        'records',
+      );
+    for (const id of networksOf(figure)) {
+      const source = this.sources.get(id);
+      if (!source?.keys().includes(key)) continue;
+      const name = this.at.tables.find((one) => one.key === key)?.name ?? key;
+      return { name, table: source.table(key) };
+    }
+    throw new Fault(`The study has no table “${key}” any more. It may have been deleted.`);
   }
 
   stop(): void {

@@ -1,7 +1,7 @@
 /** The files of a figure, with what they need fetched: typefaces, the program of pages to explore, pictures drawn anew. */
 import { Fault } from '@/core/fault';
 import type { Sheet } from '@/core/figure';
-import { figureFormat, type FileWishes } from '@/core/figure/files';
+import { type Around, type FileWishes, figureFormat } from '@/core/figure/files';
 import { allFontFiles, type FontFiles } from '@/core/figure/fonts';
 import { type FigureSettings, type LaidFigure, dots, mostDpi } from '@/core/figure/plan';
 import { withDpi } from '@/core/figure/png';
@@ -63,6 +63,7 @@ export async function figureFile(
   what: FigureFile,
   sheet: Sheet | undefined,
   breathe: (share: number) => Promise<void>,
+  table?: Around['table'],
 ): Promise<MadeFile> {
   if (what.kind === 'png') {
     const most = mostDpi(figure.width, figure.height);
@@ -83,6 +84,7 @@ export async function figureFile(
     fonts: format.needs.includes('fonts') ? await fontFiles() : new Map<string, Uint8Array>(),
     script: format.needs.includes('script') ? await script() : '',
     ...(format.needs.includes('pictures') ? { pictures: await picturesOf(sheet) } : {}),
+    ...(table ? { table } : {}),
     breathe,
   });
   return { blob: new Blob([bytes as Uint8Array<ArrayBuffer>], { type: format.type }), notes };

@@ -1,8 +1,19 @@
 /** People, how they sign in, and what part they have in studies. The first four tables are those that better-auth reads and writes, under our names. */
 import { sql } from 'drizzle-orm';
-import { boolean, index, integer, pgTable, primaryKey, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import {
+  boolean,
+  check,
+  index,
+  integer,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import { person } from './person';
-import { bytes, figure, study } from './schema';
+import { bytes, figure, network, study } from './schema';
 
 const now = sql`now()`;
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
@@ -106,7 +117,7 @@ export const signInTry = pgTable(
 /** What all processes on one database share. */
 export const setting = pgTable('setting', { key: text('key').primaryKey(), value: text('value').notNull() });
 
-/** A page of a figure that whoever has the link may open, without an account. Of the link only the hash is kept. */
+/** A page of a figure, or of a network, that whoever has the link may open, without an account. Of the link only the hash is kept. */
 export const guestLink = pgTable(
   'guest_link',
   {
@@ -114,9 +125,10 @@ export const guestLink = pgTable(
     studyId: uuid('study_id')
       .notNull()
       .references(() => study.id, { onDelete: 'cascade' }),
-    figureId: uuid('figure_id')
-      .notNull()
-      .references(() => figure.id, { onDelete: 'cascade' }),
+    figureId: uuid('figure_id').references(() => figure.id, { onDelete: 'cascade' }),
+    networkId: uuid('network_id').references(() => network.id, { onDelete: 'cascade' }),
+    /** Whether the records behind its ties are in it. */
+    records: boolean('records').notNull().default(false),
     hash: text('hash').notNull().unique(),
     /** The page as it was when the link was made: HTML that asks for nothing. */
     page: bytes('page').notNull(),
@@ -126,7 +138,10 @@ export const guestLink = pgTable(
     madeBy: uuid('made_by').references(() => person.id, { onDelete: 'set null' }),
     createdAt: moment('created_at').notNull().default(now),
   },
-  (table) => [index('guest_link_study').on(table.studyId)],
+  (table) => [
+    index('guest_link_study').on(table.studyId),
+    check('guest_link_to_one', sql`num_nonnulls(${table.figureId}, ${table.networkId}) = 1`),
+  ],
 );
 
 /** What happened in a study, and who did it. What somebody does to one thing again and again is one line. */
@@ -144,6 +159,9 @@ export const happening = pgTable(
     what: text('what').notNull(),
     /** The network, figure, shortlist or what is kept that it names: whoever may not see it is not told. */
     thingId: uuid('thing_id'),
+    /** Where it can be looked at, below the study's own address, and the version that it made. */
+    place: text('place'),
+    version: integer('version'),
     times: integer('times').notNull().default(1),
     at: moment('at').notNull().default(now),
   },

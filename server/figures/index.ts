@@ -139,7 +139,11 @@ export async function saveFigure(
       return { kind: 'conflict', version: now.version, settings: readFigure(now.settings) };
     }
     await touchStudy(studyId);
-    await happened(studyId, `changed the figure “${name}”`, { about: `figure ${id}`, thing: id });
+    await happened(studyId, `changed the figure “${name}”`, {
+      about: `figure ${id}`,
+      thing: id,
+      made: { version: base + 1, place: `figures/${id}` },
+    });
     return { kind: 'saved', version: base + 1 };
   });
 }

@@ -10,7 +10,7 @@ import { takeStudy } from '@/server/archive/take';
 import { listFigures } from '@/server/figures';
 import { listHappened } from '@/server/happened';
 import { createKept, listKept } from '@/server/kept';
-import { listLinks, shareFigure } from '@/server/links';
+import { listLinks, share } from '@/server/links';
 import { createNetwork, listNetworks, networkTrails, openNetwork } from '@/server/networks';
 import { archiveOf } from '@/server/networks/archive';
 import { keepSnapshot, keptPositions } from '@/server/networks/snapshot';
@@ -115,7 +115,7 @@ test('what is somebody’s own is named to nobody else: in no list, count, archi
     const figure = await valueOf(actions.makeFigure(id, network.id));
     await valueOf(actions.renameFigure(id, figure.id, 'Zephyr figure'));
     const sift = await createKept(id, 'sift', 'Zephyr sift', {});
-    await shareFigure(id, figure.id, 7, Buffer.from('<!doctype html>'));
+    await share('figure', id, figure.id, { days: 7, records: false }, Buffer.from('<!doctype html>'));
     await createKept(id, 'palette', 'Zephyr palette', ['#000000', '#ffffff']).then((made) =>
       fileThings(id, [{ kind: 'kept', id: made.id }], { seen: 'mine' }),
     );

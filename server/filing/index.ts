@@ -63,7 +63,7 @@ export async function whoSees(study: string): Promise<FiledThing[]> {
   const head = await studyFor(study, 'read');
   const { id: me } = await signedIn();
   const [members, teams, links] = [await listMembers(study), await listTeams(study), await listLinks(study)];
-  const linked = new Set(links.map(({ figure: id }) => id));
+  const linked = new Set(links.map(({ thing }) => thing));
   const found: FiledThing[] = [];
   for (const kind of thingKinds) {
     const rows = await rowsOf(kind, study);

@@ -6,10 +6,10 @@ import { log } from '@/server/answer';
 import { database, guestLink, pool } from '@/server/db';
 import { migrateDatabase } from '@/server/db/migrate';
 import { deleteFigure, makeFigure, restoreFigure } from '@/server/figures';
-import { createNetwork } from '@/server/networks';
+import { createNetwork, deleteNetwork, restoreNetwork } from '@/server/networks';
 import { actAs } from '@/server/people/person';
 import { createStudy, deleteStudy, restoreStudy } from '@/server/studies';
-import { endLink, listLinks, shareFigure } from '.';
+import { endLink, listLinks, share } from '.';
 
 beforeAll(async () => {
   log.level = 'silent';
@@ -22,7 +22,7 @@ const trail = trailSchema.parse({ steps: [{ id: 's1', kind: 'ties', on: true, ta
 async function made(): Promise<{ study: string; figure: string; token: string }> {
   const { id: study } = await createStudy('Shared');
   const { id: figure } = await makeFigure(study, (await createNetwork(study, 'One', trail)).id);
-  return { study, figure, ...(await shareFigure(study, figure, 30, page)) };
+  return { study, figure, ...(await share('figure', study, figure, { days: 30, records: false }, page)) };
 }
 /** As somebody who is not signed in. */
 const open = (token: string, headers: Record<string, string> = {}): Promise<Response> =>
@@ -70,7 +70,7 @@ test('nothing behind one that ended, ran out, was bent, or whose figure or study
     .where(eq(guestLink.studyId, study));
   expect(await told(token)).toEqual(none);
   expect(await listLinks(study)).toEqual([]);
-  const second = await shareFigure(study, figure, 1, page);
+  const second = await share('figure', study, figure, { days: 1, records: false }, page);
   const [{ id }] = await listLinks(study);
   await endLink(study, id);
   expect(await told(second.token)).toEqual(none);
@@ -79,10 +79,33 @@ test('nothing behind one that ended, ran out, was bent, or whose figure or study
   expect(rows[0].page).toHaveLength(0);
 });
 
+test('a network is shared as a figure is, with records where that was chosen; it goes with its network', async () => {
+  const { study, figure } = await made();
+  const { id: network } = await createNetwork(study, 'Two', trail);
+  const { token } = await share('network', study, network, { days: 3, records: true }, page);
+  expect((await open(token)).status).toBe(200);
+  expect(await listLinks(study)).toMatchObject([
+    { kind: 'network', thing: network, name: 'Two', records: true, opened: 1 },
+    { kind: 'figure', thing: figure, records: false },
+  ]);
+  await deleteNetwork(study, network);
+  expect((await open(token)).status).toBe(404);
+  expect(await listLinks(study)).toHaveLength(1);
+  await restoreNetwork(study, network);
+  const [{ id }] = await listLinks(study);
+  await endLink(study, id);
+  expect((await open(token)).status).toBe(404);
+  await expect(share('network', study, figure, { days: 3, records: false }, page)).rejects.toThrow(
+    /not there any more/,
+  );
+});
+
 test('what is no page, and times that are none, are refused', async () => {
   const { study, figure } = await made();
-  await expect(shareFigure(study, figure, 30, Buffer.from('<svg/>'))).rejects.toThrow(/no page to explore/);
+  await expect(share('figure', study, figure, { days: 30, records: false }, Buffer.from('<svg/>'))).rejects.toThrow(
+    /no page to explore/,
+  );
   for (const days of [0, -1, 367, NaN])
-    await expect(shareFigure(study, figure, days, page)).rejects.toThrow(/from 1 to 366/);
+    await expect(share('figure', study, figure, { days, records: false }, page)).rejects.toThrow(/from 1 to 366/);
   expect((await open('x', { host: 'elsewhere.example' })).status).toBe(403);
 });

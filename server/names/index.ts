@@ -161,7 +161,10 @@ export async function writeNames(
       ...{ listId: list.id, version, what, role: role.role, of: role.of, edit, author: list.author },
       personId: (await currentPerson())?.id,
     });
-  await happened(list.studyId, `changed the names “${list.name}”: ${what}`, { about: `names ${list.id}` });
+  await happened(list.studyId, `changed the names “${list.name}”: ${what}`, {
+    about: `names ${list.id}`,
+    made: { version, place: `names?list=${list.id}` },
+  });
   return version;
 }
 

@@ -137,9 +137,10 @@ export async function saveTrail(studyId: string, id: string, base: number, trail
       .insert(networkVersion)
       .values({ networkId: id, version: base + 1, trail: stored(trail), personId: (await signedIn()).id });
     await touchStudy(studyId);
-    await happened(studyId, `changed the network “${name}” to version ${base + 1}`, {
+    await happened(studyId, `changed the network “${name}”`, {
       about: `network ${id}`,
       thing: id,
+      made: { version: base + 1, place: `networks/${id}?versions=${base + 1}` },
     });
     return { kind: 'saved', version: base + 1 };
   });

@@ -44,7 +44,10 @@ async function keep(
     .insert(tableChange)
     .values({ tableId: table.id, version, what, role, of, ...change, author: table.author, token: table.token });
   await database().update(studyTable).set({ version }).where(eq(studyTable.id, table.id));
-  await happened(table.studyId, `changed the table “${table.name}”: ${what}`, { about: `table ${table.id}` });
+  await happened(table.studyId, `changed the table “${table.name}”: ${what}`, {
+    about: `table ${table.id}`,
+    made: { version, place: `records?table=${encodeURIComponent(table.key)}` },
+  });
   return version;
 }
 

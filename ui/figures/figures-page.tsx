@@ -8,6 +8,7 @@ import { deleteFigure, makeFigure, restoreFigure } from '@/server/actions';
 import type { FigureHead } from '@/server/figures';
 import { Button, Menu } from '@/ui/kit';
 import { toast } from '@/ui/kit/toast';
+import { ForEditors, Rights } from '@/ui/kit/rights';
 import { TopBar } from '@/ui/kit/top-bar';
 import { StudyPlaces } from '@/ui/together/study-places';
 import { changedWords } from '@/ui/studies/ago';
@@ -32,74 +33,83 @@ export function FiguresPage({
     if (answer.ok) router.push(`/studies/${study.id}/figures/${answer.value.id}`);
     else toast.error(answer.fault);
   };
+  const edits = study.role !== 'reader';
   return (
-    <div className="flex min-h-dvh flex-col">
-      <TopBar>
-        <StudyPlaces study={study} here="figures" />
-      </TopBar>
-      <main className="mx-auto w-full max-w-5xl px-8 py-8">
-        <div className="flex items-end justify-between">
-          <div>
-            <h1 className="font-serif text-2xl font-semibold">Figures</h1>
-            <p className="text-quiet">Pages to be printed: maps with their legend, caption and how they were made.</p>
+    <Rights role={study.role}>
+      <div className="flex min-h-dvh flex-col">
+        <TopBar>
+          <StudyPlaces study={study} here="figures" />
+        </TopBar>
+        <main className="mx-auto w-full max-w-5xl px-8 py-8">
+          <div className="flex items-end justify-between">
+            <div>
+              <h1 className="font-serif text-2xl font-semibold">Figures</h1>
+              <p className="text-quiet">Pages to be printed: maps with their legend, caption and how they were made.</p>
+            </div>
+            <ForEditors>
+              <Menu
+                align="end"
+                trigger={
+                  <Button look="main" className="h-8" disabled={networks.length === 0}>
+                    <Plus size={15} aria-hidden /> New figure
+                  </Button>
+                }
+                entries={networks.map((network) => ({
+                  label: `of “${network.name}”`,
+                  onSelect: () => void make(network),
+                }))}
+              />
+            </ForEditors>
           </div>
-          <Menu
-            align="end"
-            trigger={
-              <Button look="main" className="h-8" disabled={networks.length === 0}>
-                <Plus size={15} aria-hidden /> New figure
-              </Button>
-            }
-            entries={networks.map((network) => ({
-              label: `of “${network.name}”`,
-              onSelect: () => void make(network),
-            }))}
-          />
-        </div>
-        {figures.length === 0 && (
-          <p className="mt-10 rounded-lg border border-dashed border-line p-8 text-center text-quiet">
-            {networks.length === 0 ? (
-              <>
-                No figure yet, and no network to make one of.{' '}
-                <Link href={`/studies/${study.id}/networks`} className="font-semibold text-accent underline">
-                  Make a network first
-                </Link>
-                .
-              </>
-            ) : (
-              'No figure yet. “New figure” puts a network on a page, with its legend and how it was made.'
-            )}
-          </p>
-        )}
-        <InFolders
-          study={study.id}
-          what="figure"
-          things={figures}
-          onRenamed={study.role === 'reader' ? undefined : () => router.refresh()}
-          card={(one) => (
-            <Card
-              key={one.id}
-              name={one.name}
-              href={`/studies/${study.id}/figures/${one.id}`}
-              picture={{ address: one.picture, name: one.name }}
-              seen={one.seen}
-              entries={[
-                filingEntry(study.id, { kind: 'figure', id: one.id }, () => router.refresh()),
-                deleteEntry(one.name, {
-                  remove: () => deleteFigure(study.id, one.id),
-                  restore: () => restoreFigure(study.id, one.id),
-                  gone: () => router.refresh(),
-                  back: () => router.refresh(),
-                }),
-              ]}
-            >
-              <p className="text-quiet">{sizeWords(one.size)}</p>
-              <p className="mt-1 text-sm text-quiet">{changedWords(one.changedAt)}</p>
-            </Card>
+          {figures.length === 0 && (
+            <p className="mt-10 rounded-lg border border-dashed border-line p-8 text-center text-quiet">
+              {networks.length === 0 ? (
+                <>
+                  No figure yet, and no network to make one of.{' '}
+                  <Link href={`/studies/${study.id}/networks`} className="font-semibold text-accent underline">
+                    Make a network first
+                  </Link>
+                  .
+                </>
+              ) : (
+                'No figure yet. “New figure” puts a network on a page, with its legend and how it was made.'
+              )}
+            </p>
           )}
-        />
-      </main>
-    </div>
+          <InFolders
+            study={study.id}
+            what="figure"
+            things={figures}
+            onRenamed={edits ? () => router.refresh() : undefined}
+            card={(one) => (
+              <Card
+                key={one.id}
+                name={one.name}
+                href={`/studies/${study.id}/figures/${one.id}`}
+                picture={{ address: one.picture, name: one.name }}
+                seen={one.seen}
+                entries={
+                  !edits
+                    ? []
+                    : [
+                        filingEntry(study.id, { kind: 'figure', id: one.id }, () => router.refresh()),
+                        deleteEntry(one.name, {
+                          remove: () => deleteFigure(study.id, one.id),
+                          restore: () => restoreFigure(study.id, one.id),
+                          gone: () => router.refresh(),
+                          back: () => router.refresh(),
+                        }),
+                      ]
+                }
+              >
+                <p className="text-quiet">{sizeWords(one.size)}</p>
+                <p className="mt-1 text-sm text-quiet">{changedWords(one.changedAt)}</p>
+              </Card>
+            )}
+          />
+        </main>
+      </div>
+    </Rights>
   );
 }
 

@@ -3,6 +3,7 @@ import { clsx } from 'clsx';
 import { Download, Plus, Trash2, Upload } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
+import { ForEditors } from '@/ui/kit/rights';
 import { toast } from '@/ui/kit/toast';
 import { type ColumnRef, namesFile, readNamesFile, withFile } from '@/core/names';
 import { createNames, deleteNames, renameNames, restoreNames } from '@/server/actions';
@@ -79,10 +80,12 @@ export function Lists({ study, tables, names }: { study: string; tables: readonl
           );
         })}
       </ul>
-      <Button className="mt-1.5" onClick={() => setMaking(!making)} aria-expanded={making}>
-        <Plus size={14} aria-hidden />
-        New list
-      </Button>
+      <ForEditors>
+        <Button className="mt-1.5" onClick={() => setMaking(!making)} aria-expanded={making}>
+          <Plus size={14} aria-hidden />
+          New list
+        </Button>
+      </ForEditors>
       {making && (
         <ColumnChoice
           tables={tables}
@@ -110,9 +113,11 @@ export function Lists({ study, tables, names }: { study: string; tables: readonl
               </li>
             ))}
           </ul>
-          <Button className="mt-1.5" onClick={() => setColumns(!columns)} aria-expanded={columns}>
-            Columns
-          </Button>
+          <ForEditors>
+            <Button className="mt-1.5" onClick={() => setColumns(!columns)} aria-expanded={columns}>
+              Columns
+            </Button>
+          </ForEditors>
           {columns && (
             <ColumnChoice
               tables={tables}
@@ -125,10 +130,12 @@ export function Lists({ study, tables, names }: { study: string; tables: readonl
           )}
           <h2 className="mt-4 mb-1 text-sm font-semibold">In and out</h2>
           <div className="flex flex-wrap gap-1.5">
-            <Button onClick={() => file.current?.click()}>
-              <Upload size={14} aria-hidden />
-              Names file
-            </Button>
+            <ForEditors>
+              <Button onClick={() => file.current?.click()}>
+                <Upload size={14} aria-hidden />
+                Names file
+              </Button>
+            </ForEditors>
             <Button onClick={save}>
               <Download size={14} aria-hidden />
               Save
@@ -148,32 +155,34 @@ export function Lists({ study, tables, names }: { study: string; tables: readonl
               event.target.value = '';
             }}
           />
-          <div className="mt-4">
-            <TextField
-              label="Name of the list"
-              value={list.name}
-              onCommit={async (name) => {
-                const answer = await renameNames(study, list.id, name);
-                if (!answer.ok) toast.error(answer.fault);
-                await reload();
-              }}
-            />
-          </div>
-          <Button
-            look="danger"
-            className="mt-3"
-            onClick={() =>
-              void deleteWithUndo(list.name, {
-                remove: () => deleteNames(study, list.id),
-                restore: () => restoreNames(study, list.id),
-                gone: () => void reload(),
-                back: () => void reload().then(() => router.refresh()),
-              })
-            }
-          >
-            <Trash2 size={14} aria-hidden />
-            Delete the list
-          </Button>
+          <ForEditors>
+            <div className="mt-4">
+              <TextField
+                label="Name of the list"
+                value={list.name}
+                onCommit={async (name) => {
+                  const answer = await renameNames(study, list.id, name);
+                  if (!answer.ok) toast.error(answer.fault);
+                  await reload();
+                }}
+              />
+            </div>
+            <Button
+              look="danger"
+              className="mt-3"
+              onClick={() =>
+                void deleteWithUndo(list.name, {
+                  remove: () => deleteNames(study, list.id),
+                  restore: () => restoreNames(study, list.id),
+                  gone: () => void reload(),
+                  back: () => void reload().then(() => router.refresh()),
+                })
+              }
+            >
+              <Trash2 size={14} aria-hidden />
+              Delete the list
+            </Button>
+          </ForEditors>
         </>
       )}
     </aside>

@@ -3,6 +3,7 @@ import { ArrowRight, Check, X } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { type Reason, type Suggestion, joined, joinedAll, reasonTitles, reasons, sureEnough } from '@/core/names';
 import { Button, Hint, counted, grouped } from '@/ui/kit';
+import { ForEditors, useMayEdit } from '@/ui/kit/rights';
 import type { NamesState } from './use-names';
 
 const firstShown = 40;
@@ -75,6 +76,7 @@ function Group({
   onAll: (sure: Suggestion[]) => void;
 }) {
   const [shown, setShown] = useState(firstShown);
+  const mayEdit = useMayEdit();
   if (!all.length) return null;
   const sure = all.filter(({ confidence }) => confidence >= sureEnough);
   const title = reasonTitles[reason];
@@ -84,7 +86,7 @@ function Group({
         <h3 className="text-sm font-semibold">
           {title} <span className="font-normal text-quiet">{grouped(all.length)}</span>
         </h3>
-        {sure.length > 1 && (
+        {mayEdit && sure.length > 1 && (
           <Button aria-label={`Join all ${sure.length}: ${title}`} onClick={() => onAll(sure)}>
             Join all {grouped(sure.length)}
           </Button>
@@ -148,18 +150,20 @@ function Pair({
           {word && <span title={`confidence ${Math.round(confidence * 100)} %`}> · {word}</span>}
         </span>
       </span>
-      <span className="flex shrink-0 gap-1.5">
-        <Hint text={`Join, confidence ${Math.round(confidence * 100)} %`}>
-          <Button aria-label={`Join ${from} as ${to}`} onClick={onAccept}>
-            <Check size={14} aria-hidden />
-          </Button>
-        </Hint>
-        <Hint text="Not the same; do not ask again">
-          <Button aria-label={`${from} is not ${to}`} onClick={onReject}>
-            <X size={14} aria-hidden />
-          </Button>
-        </Hint>
-      </span>
+      <ForEditors>
+        <span className="flex shrink-0 gap-1.5">
+          <Hint text={`Join, confidence ${Math.round(confidence * 100)} %`}>
+            <Button aria-label={`Join ${from} as ${to}`} onClick={onAccept}>
+              <Check size={14} aria-hidden />
+            </Button>
+          </Hint>
+          <Hint text="Not the same; do not ask again">
+            <Button aria-label={`${from} is not ${to}`} onClick={onReject}>
+              <X size={14} aria-hidden />
+            </Button>
+          </Hint>
+        </span>
+      </ForEditors>
     </li>
   );
 }

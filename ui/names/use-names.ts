@@ -19,10 +19,10 @@ export type OpenList = NamesList & { id: string };
 
 const emptyView: NamesView = { forms: [], dropped: [], before: [] };
 
-export function useNames(study: string, tables: TableHead[], given: readonly OpenList[]) {
+export function useNames(study: string, tables: TableHead[], given: readonly OpenList[], first?: unknown) {
   const router = useRouter();
   const [lists, setLists] = useState(given);
-  const [chosen, setChosen] = useState(given[0]?.id);
+  const [chosen, setChosen] = useState((given.find(({ id }) => id === first) ?? given[0])?.id);
   const [view, setView] = useState<NamesView>(emptyView);
   const [suggested, setSuggested] = useState<Suggestion[]>([]);
   const [searching, setSearching] = useState<number>();

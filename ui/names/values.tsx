@@ -1,13 +1,15 @@
 'use client';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { clsx } from 'clsx';
-import { EllipsisVertical, Search } from 'lucide-react';
+import { Search } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import type { Form } from '@/core/names';
 import { dropped, joined, renamed, split } from '@/core/names';
 import { folded } from '@/core/names/keys';
-import { Button, Choose, Menu, counted, grouped } from '@/ui/kit';
+import { Button, Choose, counted, grouped } from '@/ui/kit';
+import { useMayEdit } from '@/ui/kit/rights';
 import type { NamesState } from './use-names';
+import { MoreMenu } from '@/ui/kit/more-menu';
 
 type Order = 'most' | 'fewest' | 'az' | 'za';
 const orders: { value: Order; label: string }[] = [
@@ -64,6 +66,7 @@ export function Values({ names }: { names: NamesState }) {
     getItemKey: (i) => forms[i].form,
     overscan: 12,
   });
+  const mayEdit = useMayEdit();
   if (!list) return null;
   const { entries } = list;
   const selected = view.forms.filter(({ form }) => chosen.has(form));
@@ -116,7 +119,7 @@ export function Values({ names }: { names: NamesState }) {
           />
         </span>
       </div>
-      {selected.length > 0 && (
+      {mayEdit && selected.length > 0 && (
         <div
           className="flex shrink-0 flex-wrap items-center gap-2 border-t border-line bg-tint px-3.5 py-2"
           role="group"
@@ -255,6 +258,7 @@ function Value({
   onDrop: () => void;
 }) {
   const { form, count, variants } = one;
+  const mayEdit = useMayEdit();
   return (
     <div className="group flex items-center gap-3 px-3.5 py-[5px]">
       <input
@@ -301,30 +305,26 @@ function Value({
         {grouped(count)}
       </span>
       <span className={clsx('shrink-0', 'opacity-0 group-hover:opacity-100 focus-within:opacity-100')}>
-        <Menu
-          align="end"
-          trigger={
-            <button
-              type="button"
-              aria-label={`${form}: more`}
-              className="flex size-6 items-center justify-center rounded-md hover:bg-ground"
-            >
-              <EllipsisVertical size={14} aria-hidden />
-            </button>
-          }
-          entries={[
-            { label: 'Rename', onSelect: onAsk },
-            { label: 'Drop: it is no name', onSelect: onDrop },
-            ...(variants.length
-              ? [
-                  null,
-                  ...variants
-                    .slice(0, 12)
-                    .map(({ value }) => ({ label: `Split “${value}”`, onSelect: () => onSplit([value]) })),
-                  { label: 'Split all', onSelect: () => onSplit(variants.map(({ value }) => value)) },
+        <MoreMenu
+          name={form}
+          small
+          entries={
+            !mayEdit
+              ? []
+              : [
+                  { label: 'Rename', onSelect: onAsk },
+                  { label: 'Drop: it is no name', onSelect: onDrop },
+                  ...(variants.length
+                    ? [
+                        null,
+                        ...variants
+                          .slice(0, 12)
+                          .map(({ value }) => ({ label: `Split “${value}”`, onSelect: () => onSplit([value]) })),
+                        { label: 'Split all', onSelect: () => onSplit(variants.map(({ value }) => value)) },
+                      ]
+                    : []),
                 ]
-              : []),
-          ]}
+          }
         />
       </span>
     </div>

@@ -1,6 +1,6 @@
 'use client';
 /** The server's people and what its studies take up. */
-import { EllipsisVertical, HardDriveDownload, Plus } from 'lucide-react';
+import { HardDriveDownload, Plus } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import {
@@ -17,7 +17,7 @@ import {
 import type { Answer } from '@/server/answer';
 import type { PersonRow, StudySize } from '@/server/people';
 import type { Team } from '@/server/people/teams';
-import { Button, Menu, type MenuEntry, bytesInWords, counted, dayOf } from '@/ui/kit';
+import { Button, type MenuEntry, bytesInWords, counted, dayOf } from '@/ui/kit';
 import { LinkShown } from '@/ui/kit/link-shown';
 import { Tick } from '@/ui/kit/tick';
 import { toast } from '@/ui/kit/toast';
@@ -25,6 +25,7 @@ import { TopBar } from '@/ui/kit/top-bar';
 import { Form, Input } from './form';
 import { PersonName } from './person-name';
 import { Teams } from './teams';
+import { MoreMenu } from '@/ui/kit/more-menu';
 
 /** Teams of the whole server, which every study that one of them works on may file things for. */
 const houseWork = { make: makeHouseTeam, change: changeHouseTeam, remove: deleteHouseTeam, restore: restoreHouseTeam };
@@ -92,19 +93,7 @@ export function AdministrationPage({
             <li key={one.id} className="flex min-h-11 items-center gap-3 border-b border-rule py-1.5">
               <PersonName {...one} />
               <span className="w-56 shrink-0 text-sm text-quiet">{stateOf(one)}</span>
-              <Menu
-                align="end"
-                trigger={
-                  <button
-                    type="button"
-                    aria-label={`${one.name}: more`}
-                    className="flex size-7 items-center justify-center rounded-md hover:bg-ground"
-                  >
-                    <EllipsisVertical size={15} aria-hidden />
-                  </button>
-                }
-                entries={entriesOf(one, done, (answer) => given(one.name, answer))}
-              />
+              <MoreMenu name={one.name} entries={entriesOf(one, done, (answer) => given(one.name, answer))} />
             </li>
           ))}
         </ul>

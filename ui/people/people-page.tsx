@@ -64,7 +64,7 @@ export function PeoplePage(shown: Omit<Shown, 'done'>) {
             refresh={refresh}
           />
           <GuestLinks {...shown} done={done} />
-          <WhatHappened happened={happened} />
+          <WhatHappened study={study} happened={happened} />
         </main>
         <aside aria-label="What each sees" className="border-l border-line bg-panel px-5.5 py-6">
           <WhoSees study={study} members={members} teams={teams} things={things} refresh={refresh} />

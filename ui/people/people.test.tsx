@@ -68,9 +68,10 @@ describe('people of a study', () => {
     you,
   });
   const members = [someone('Thorne', 'owner', true), someone('Rowe', 'reader')];
+  const to = { kind: 'figure' as const, thing: 'f', endsAt: new Date(Date.UTC(2027, 2, 1)) };
   const links = [
-    { id: 'l', figure: 'f', name: 'Carriers', by: 'Thorne', endsAt: new Date(Date.UTC(2027, 2, 1)), opened: 14 },
-    { id: 'm', figure: 'g', name: 'Fire', by: null, endsAt: new Date(Date.UTC(2027, 2, 1)), opened: 0 },
+    { id: 'l', ...to, name: 'Carriers', records: false, by: 'Thorne', opened: 14 },
+    { id: 'm', ...to, kind: 'network' as const, name: 'Fire', records: true, by: null, opened: 0 },
   ];
   const happened = [
     {
@@ -79,8 +80,13 @@ describe('people of a study', () => {
       what: 'changed the names “Keepers”: joined 4 spellings',
       times: 3,
       at: new Date(Date.UTC(2026, 10, 5, 9, 7)),
+      version: 12,
+      place: 'names?list=k',
     },
-    { id: 1, who: null, what: 'left the study', times: 1, at: new Date(Date.UTC(2026, 10, 4)) },
+    {
+      ...{ id: 1, who: null, what: 'left the study', times: 1, version: null, place: null },
+      at: new Date(Date.UTC(2026, 10, 4)),
+    },
   ];
   const thing = (name: string, more: Partial<FiledThing> = {}): FiledThing => ({
     kind: 'network',
@@ -265,7 +271,7 @@ describe('people of a study', () => {
     shown(page('reader'));
     const rows = within(screen.getByRole('list', { name: 'What happened' })).getAllByRole('listitem');
     expect(rows.map((one) => one.textContent)).toEqual([
-      'Lyng changed the names “Keepers”: joined 4 spellings · 3 times · 5 Nov 2026, 09:07 UTC',
+      'Lyng changed the names “Keepers”: joined 4 spellings · version 12 · 3 times · 5 Nov 2026, 09:07 UTC',
       'Somebody left the study · 4 Nov 2026, 00:00 UTC',
     ]);
   });
@@ -275,7 +281,7 @@ describe('people of a study', () => {
     const rows = within(screen.getByRole('list', { name: 'Links for outsiders' })).getAllByRole('listitem');
     expect(rows.map((one) => one.querySelector('p')?.textContent)).toEqual([
       'Carriers, to explore without records · until 1 Mar 2027 · opened 14 times · by Thorne',
-      'Fire, to explore without records · until 1 Mar 2027 · not opened yet',
+      'Fire, to read with records · until 1 Mar 2027 · not opened yet',
     ]);
     await user.click(screen.getByRole('button', { name: 'End the link to Carriers' }));
     await waitFor(() => expect(mockSent).toEqual([['endLink', 's', 'l']]));

@@ -1,13 +1,14 @@
 'use client';
 /** Teams as cards: who is in each, and what it sees; made and changed by whoever may. */
-import { EllipsisVertical, Plus } from 'lucide-react';
+import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import type { Answer } from '@/server/answer';
 import type { Team } from '@/server/people/teams';
-import { Button, Menu, counted } from '@/ui/kit';
+import { Button, counted } from '@/ui/kit';
 import { Tick } from '@/ui/kit/tick';
 import { deleteEntry } from '@/ui/studies/card';
 import { Form, Input } from './form';
+import { MoreMenu } from '@/ui/kit/more-menu';
 
 interface Work {
   make: (name: string, people: string[]) => Promise<Answer<unknown>>;
@@ -89,17 +90,8 @@ export function Teams({
                 {sees && <p className="mt-1 text-sm">{sees(team)}</p>}
               </div>
               {may && (
-                <Menu
-                  align="end"
-                  trigger={
-                    <button
-                      type="button"
-                      aria-label={`${team.name}: more`}
-                      className="flex size-7 shrink-0 items-center justify-center rounded-md hover:bg-ground"
-                    >
-                      <EllipsisVertical size={15} aria-hidden />
-                    </button>
-                  }
+                <MoreMenu
+                  name={team.name}
                   entries={[
                     { label: 'Name and people', onSelect: () => setTimeout(() => setOpen(team.id), 50) },
                     deleteEntry(team.name, {

@@ -6,6 +6,7 @@ import { type ReactNode, useRef } from 'react';
 import { deletedTables, restoreTable } from '@/server/actions';
 import type { PracticeFile } from '@/server/practice';
 import type { TableHead } from '@/server/tables';
+import { ForEditors } from '@/ui/kit/rights';
 import { toast } from '@/ui/kit/toast';
 import { changedWords } from '@/ui/studies/ago';
 import { Button, IconButton, Menu, grouped } from '@/ui/kit';
@@ -52,21 +53,27 @@ export function LeftPanel({
     <aside aria-label="Tables" className="w-[236px] shrink-0 overflow-y-auto border-r border-line bg-panel p-3.5">
       <h1 className="font-serif text-lg font-semibold">Records</h1>
       <p className="text-sm text-quiet">The tables of this study.</p>
-      <DropPlace over={over} onFiles={onFiles} />
-      <div className="mt-2 flex flex-wrap gap-1.5">
-        <Button onClick={onPaste}>Paste cells</Button>
-        <Menu
-          trigger={<Button>Type in</Button>}
-          entries={[
-            { label: 'An empty table', onSelect: () => onType('table') },
-            { label: 'A small network: nodes and ties', onSelect: () => onType('network') },
-          ]}
-        />
-        <Menu
-          trigger={<Button>Practice files</Button>}
-          entries={practice.map(({ name, about }) => ({ label: name, hint: about, onSelect: () => onPractice(name) }))}
-        />
-      </div>
+      <ForEditors>
+        <DropPlace over={over} onFiles={onFiles} />
+        <div className="mt-2 flex flex-wrap gap-1.5">
+          <Button onClick={onPaste}>Paste cells</Button>
+          <Menu
+            trigger={<Button>Type in</Button>}
+            entries={[
+              { label: 'An empty table', onSelect: () => onType('table') },
+              { label: 'A small network: nodes and ties', onSelect: () => onType('network') },
+            ]}
+          />
+          <Menu
+            trigger={<Button>Practice files</Button>}
+            entries={practice.map(({ name, about }) => ({
+              label: name,
+              hint: about,
+              onSelect: () => onPractice(name),
+            }))}
+          />
+        </div>
+      </ForEditors>
       {(drafts.length > 0 || readings.length > 0) && <ListTitle>Coming in</ListTitle>}
       <ul>
         {readings.map(({ id, name, share, faults }) => (
@@ -116,7 +123,9 @@ export function LeftPanel({
           />
         ))}
       </ul>
-      <Deleted study={study} tables={tables} onBack={(key) => onShow({ kind: 'table', key })} />
+      <ForEditors>
+        <Deleted study={study} tables={tables} onBack={(key) => onShow({ kind: 'table', key })} />
+      </ForEditors>
     </aside>
   );
 }

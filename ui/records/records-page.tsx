@@ -6,6 +6,7 @@ import { author } from '@/ui/kit/author';
 import { toast } from '@/ui/kit/toast';
 import type { NamesList } from '@/core/names';
 import type { PracticeFile } from '@/server/practice';
+import type { Role } from '@/server/db';
 import type { TableHead } from '@/server/tables';
 import { stepTable, undoIntake } from '@/server/actions';
 import { IconButton, counted, sentence } from '@/ui/kit';
@@ -13,6 +14,7 @@ import { savedWords } from '@/ui/kit/saved-words';
 import { warnOnLeaving } from '@/ui/kit/stay';
 import { useNews } from '@/ui/together/use-news';
 import { sendKept } from './queues';
+import { Rights } from '@/ui/kit/rights';
 import { TopBar } from '@/ui/kit/top-bar';
 import { StudyPlaces } from '@/ui/together/study-places';
 import { DraftPane } from './draft-pane';
@@ -30,16 +32,22 @@ export function RecordsPage({
   tables,
   names,
   practice,
+  first,
 }: {
-  study: { id: string; name: string };
+  study: { id: string; name: string; role?: Role };
   tables: TableHead[];
   names: readonly NamesList[];
   practice: readonly PracticeFile[];
+  /** The key of the table that is open at first. */
+  first?: unknown;
 }) {
   const router = useRouter();
   const desk = useDesk();
   const drafts = useDrafts(study.id, tables, names, desk);
-  const [shown, setShown] = useState<Shown>(tables[0] ? { kind: 'table', key: tables[0].key } : undefined);
+  const [shown, setShown] = useState<Shown>(() => {
+    const opened = tables.find(({ key }) => key === first) ?? tables[0];
+    return opened && { kind: 'table', key: opened.key };
+  });
   const [below, setBelow] = useState<string>();
   const [pasting, setPasting] = useState(false);
   const [over, setOver] = useState(false);
@@ -114,109 +122,111 @@ export function RecordsPage({
   }, [steps]);
 
   return (
-    <div
-      className="flex h-dvh flex-col overflow-hidden"
-      onDragOver={(event) => {
-        event.preventDefault();
-        setOver(true);
-      }}
-      onDragLeave={(event) => event.currentTarget === event.target && setOver(false)}
-      onDrop={(event) => {
-        event.preventDefault();
-        setOver(false);
-        void bringIn([...event.dataTransfer.files]);
-      }}
-    >
-      <TopBar>
-        <StudyPlaces study={study} here="records" />
-        <IconButton name="Undo" keys="Ctrl Z" disabled={!steps} onClick={() => steps?.undo()}>
-          <Undo2 size={16} aria-hidden />
-        </IconButton>
-        <IconButton name="Redo" keys="Shift Ctrl Z" disabled={!steps} onClick={() => steps?.redo()}>
-          <Redo2 size={16} aria-hidden />
-        </IconButton>
-        <span className={steps?.away ? 'text-danger' : 'min-w-14 text-quiet'} role="status">
-          {savedWords(steps)}
-        </span>
-      </TopBar>
-      <div className="flex min-h-0 grow">
-        <LeftPanel
-          study={study.id}
-          tables={tables}
-          drafts={drafts.drafts}
-          readings={drafts.readings}
-          practice={practice}
-          shown={draft ? { kind: 'draft', id: draft.id } : table ? { kind: 'table', key: table.key } : undefined}
-          over={over}
-          onShow={show}
-          onFiles={(files) => void bringIn(files)}
-          onDismiss={drafts.dismiss}
-          onPaste={() => setPasting(true)}
-          onType={(what) => void type(what)}
-          onPractice={(name) => void practise(name)}
-          away={<TakeTables study={study} tables={tables} shown={draft ? undefined : table} desk={desk} />}
-        />
-        {pasting ? (
-          <PastePlace
-            onClose={() => setPasting(false)}
-            onPaste={(text) => void bringIn([new File([text], 'pasted cells')])}
-          />
-        ) : draft ? (
-          <DraftPane
-            key={draft.id}
-            draft={draft}
-            drafts={drafts}
-            onPutAway={() => {
-              drafts.putAway(draft.id);
-              const next = drafts.drafts.find(({ id }) => id !== draft.id);
-              show(
-                next ? { kind: 'draft', id: next.id } : tables[0] ? { kind: 'table', key: tables[0].key } : undefined,
-              );
-            }}
-            onStored={(key) => {
-              const { into } = draft.remedies;
-              toast(`“${draft.remedies.name}” stored.`, {
-                duration: 10_000,
-                action: {
-                  label: 'Undo',
-                  onClick: () =>
-                    void (into ? stepTable(study.id, key, 'undo', author()) : undoIntake(study.id, key)).then(
-                      (answer) => {
-                        if (answer.ok) toast('Taken back, with the names and records it had made.');
-                        else toast.error(answer.fault);
-                        router.refresh();
-                      },
-                    ),
-                },
-              });
-              drafts.putAway(draft.id);
-              router.refresh();
-              show({ kind: 'table', key });
-            }}
-          />
-        ) : table ? (
-          <TablePane
+    <Rights role={study.role}>
+      <div
+        className="flex h-dvh flex-col overflow-hidden"
+        onDragOver={(event) => {
+          event.preventDefault();
+          setOver(true);
+        }}
+        onDragLeave={(event) => event.currentTarget === event.target && setOver(false)}
+        onDrop={(event) => {
+          event.preventDefault();
+          setOver(false);
+          if (study.role !== 'reader') void bringIn([...event.dataTransfer.files]);
+        }}
+      >
+        <TopBar>
+          <StudyPlaces study={study} here="records" />
+          <IconButton name="Undo" keys="Ctrl Z" disabled={!steps} onClick={() => steps?.undo()}>
+            <Undo2 size={16} aria-hidden />
+          </IconButton>
+          <IconButton name="Redo" keys="Shift Ctrl Z" disabled={!steps} onClick={() => steps?.redo()}>
+            <Redo2 size={16} aria-hidden />
+          </IconButton>
+          <span className={steps?.away ? 'text-danger' : 'min-w-14 text-quiet'} role="status">
+            {savedWords(steps)}
+          </span>
+        </TopBar>
+        <div className="flex min-h-0 grow">
+          <LeftPanel
             study={study.id}
-            table={table}
             tables={tables}
-            names={names}
-            below={below}
-            onBelow={setBelow}
-            onSteps={setSteps}
+            drafts={drafts.drafts}
+            readings={drafts.readings}
+            practice={practice}
+            shown={draft ? { kind: 'draft', id: draft.id } : table ? { kind: 'table', key: table.key } : undefined}
+            over={over}
+            onShow={show}
+            onFiles={(files) => void bringIn(files)}
+            onDismiss={drafts.dismiss}
+            onPaste={() => setPasting(true)}
+            onType={(what) => void type(what)}
+            onPractice={(name) => void practise(name)}
+            away={<TakeTables study={study} tables={tables} shown={draft ? undefined : table} desk={desk} />}
           />
-        ) : (
-          <div className="m-auto max-w-sm p-8 text-center">
-            <h2 className="font-serif text-lg font-semibold">{tables.length ? 'Reading …' : 'No records yet'}</h2>
-            {!tables.length && (
-              <p className="mt-1 text-quiet">
-                Drop a file with ties, or two: one that describes the nodes and one with the ties between them. You see
-                how they are read before anything is stored. Or paste cells, type a small network in, or take a practice
-                file.
-              </p>
-            )}
-          </div>
-        )}
+          {pasting ? (
+            <PastePlace
+              onClose={() => setPasting(false)}
+              onPaste={(text) => void bringIn([new File([text], 'pasted cells')])}
+            />
+          ) : draft ? (
+            <DraftPane
+              key={draft.id}
+              draft={draft}
+              drafts={drafts}
+              onPutAway={() => {
+                drafts.putAway(draft.id);
+                const next = drafts.drafts.find(({ id }) => id !== draft.id);
+                show(
+                  next ? { kind: 'draft', id: next.id } : tables[0] ? { kind: 'table', key: tables[0].key } : undefined,
+                );
+              }}
+              onStored={(key) => {
+                const { into } = draft.remedies;
+                toast(`“${draft.remedies.name}” stored.`, {
+                  duration: 10_000,
+                  action: {
+                    label: 'Undo',
+                    onClick: () =>
+                      void (into ? stepTable(study.id, key, 'undo', author()) : undoIntake(study.id, key)).then(
+                        (answer) => {
+                          if (answer.ok) toast('Taken back, with the names and records it had made.');
+                          else toast.error(answer.fault);
+                          router.refresh();
+                        },
+                      ),
+                  },
+                });
+                drafts.putAway(draft.id);
+                router.refresh();
+                show({ kind: 'table', key });
+              }}
+            />
+          ) : table ? (
+            <TablePane
+              study={study.id}
+              table={table}
+              tables={tables}
+              names={names}
+              below={below}
+              onBelow={setBelow}
+              onSteps={setSteps}
+            />
+          ) : (
+            <div className="m-auto max-w-sm p-8 text-center">
+              <h2 className="font-serif text-lg font-semibold">{tables.length ? 'Reading …' : 'No records yet'}</h2>
+              {!tables.length && (
+                <p className="mt-1 text-quiet">
+                  Drop a file with ties, or two: one that describes the nodes and one with the ties between them. You
+                  see how they are read before anything is stored. Or paste cells, type a small network in, or take a
+                  practice file.
+                </p>
+              )}
+            </div>
+          )}
+        </div>
       </div>
-    </div>
+    </Rights>
   );
 }

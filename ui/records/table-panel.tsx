@@ -3,6 +3,7 @@ import { Trash2 } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { author } from '@/ui/kit/author';
+import { ForEditors, HeldForReaders } from '@/ui/kit/rights';
 import { toast } from '@/ui/kit/toast';
 import { type Remedies, type ReferenceRemedy, remediesSchema } from '@/core/intake/remedies';
 import { noReferenceRemedy } from '@/core/intake/remedies';
@@ -133,88 +134,96 @@ export function TablePanel({
       title="Findings"
       help={`${counted(table.rows, 'record')} in ${counted(table.columns.length, 'column')}, version ${grouped(table.version)}.`}
     >
-      <TextField
-        label="Name"
-        value={table.name}
-        onCommit={async (name) => said(await renameTable(study, table.key, name))}
-      />
+      <HeldForReaders>
+        <TextField
+          label="Name"
+          value={table.name}
+          onCommit={async (name) => said(await renameTable(study, table.key, name))}
+        />
+      </HeldForReaders>
       <div className="h-3.5" />
       <div className="mb-3.5 flex flex-wrap gap-2">
         {!asked && <Button onClick={() => setAsked(true)}>Look it through</Button>}
-        <Button onClick={() => router.push(`/studies/${study}/networks?new=${encodeURIComponent(table.key)}`)}>
-          Make a network of this table
-        </Button>
+        <ForEditors>
+          <Button onClick={() => router.push(`/studies/${study}/networks?new=${encodeURIComponent(table.key)}`)}>
+            Make a network of this table
+          </Button>
+        </ForEditors>
       </div>
-      <AskFirst inset asked={before} onDone={() => setBefore(undefined)} />
-      {working && <Quiet>Working …</Quiet>}
-      {shown.map((finding) => (
-        <FindingCard
-          key={`${finding.kind} ${'column' in finding ? finding.column : ''} ${finding.kind === 'doubles' ? finding.by : ''}`}
-          finding={finding}
-          decided={{ ...base, doubles: 'keep' }}
+      <HeldForReaders>
+        <AskFirst inset asked={before} onDone={() => setBefore(undefined)} />
+        {working && <Quiet>Working …</Quiet>}
+        {shown.map((finding) => (
+          <FindingCard
+            key={`${finding.kind} ${'column' in finding ? finding.column : ''} ${finding.kind === 'doubles' ? finding.by : ''}`}
+            finding={finding}
+            decided={{ ...base, doubles: 'keep' }}
+            specs={table.columns}
+            stored
+            onDecide={(change, what) => {
+              if (change.identity && !change.makeIds)
+                void held.change(() => ({ kind: 'identity', columns: change.identity ?? [] }));
+              else if (change.columns && !change.place) {
+                const c = change.columns.findIndex((spec, i) => spec.type !== table.columns[i]?.type);
+                const spec = change.columns[c];
+                if (spec) void held.change(() => ({ kind: 'change column', column: c, spec }));
+              } else if (what !== '') void apply(change, what);
+            }}
+            onReference={(column: string, change: Partial<ReferenceRemedy>, what: string) =>
+              void apply({ references: { [column]: { ...noReferenceRemedy, ...change } } }, what)
+            }
+          />
+        ))}
+        <Part>Types of the columns</Part>
+        <ColumnList
           specs={table.columns}
-          stored
-          onDecide={(change, what) => {
-            if (change.identity && !change.makeIds)
-              void held.change(() => ({ kind: 'identity', columns: change.identity ?? [] }));
-            else if (change.columns && !change.place) {
-              const c = change.columns.findIndex((spec, i) => spec.type !== table.columns[i]?.type);
-              const spec = change.columns[c];
-              if (spec) void held.change(() => ({ kind: 'change column', column: c, spec }));
-            } else if (what !== '') void apply(change, what);
+          shares={Object.fromEntries(
+            shown.flatMap((finding) =>
+              finding.kind === 'misfits' ? [[finding.column, 1 - finding.count / Math.max(1, finding.filled)]] : [],
+            ),
+          )}
+          tables={tables.filter(({ key }) => key !== table.key)}
+          onChange={async (column, spec) => {
+            const go = (): void => void held.change(() => ({ kind: 'change column', column, spec }));
+            const words = columnReaders(await uses.known(), column, spec.name);
+            if (words === '' || spec.type === table.columns[column].type) go();
+            else
+              setBefore({
+                sentence: `${words} Read as ${typeNames[spec.type]} it may not fit there any more.`,
+                verb: `Read it as ${typeNames[spec.type]}`,
+                go,
+              });
           }}
-          onReference={(column: string, change: Partial<ReferenceRemedy>, what: string) =>
-            void apply({ references: { [column]: { ...noReferenceRemedy, ...change } } }, what)
-          }
         />
-      ))}
-      <Part>Types of the columns</Part>
-      <ColumnList
-        specs={table.columns}
-        shares={Object.fromEntries(
-          shown.flatMap((finding) =>
-            finding.kind === 'misfits' ? [[finding.column, 1 - finding.count / Math.max(1, finding.filled)]] : [],
-          ),
-        )}
-        tables={tables.filter(({ key }) => key !== table.key)}
-        onChange={async (column, spec) => {
-          const go = (): void => void held.change(() => ({ kind: 'change column', column, spec }));
-          const words = columnReaders(await uses.known(), column, spec.name);
-          if (words === '' || spec.type === table.columns[column].type) go();
-          else
-            setBefore({
-              sentence: `${words} Read as ${typeNames[spec.type]} it may not fit there any more.`,
-              verb: `Read it as ${typeNames[spec.type]}`,
-              go,
-            });
-        }}
-      />
+      </HeldForReaders>
       <SetAside study={study} table={table} />
-      <Former study={study} table={table} onBack={said} />
-      <Button
-        look="danger"
-        className="mt-5"
-        onClick={async () => {
-          const go = (): void =>
-            void deleteWithUndo(table.name, {
-              remove: () => deleteTable(study, table.key),
-              restore: () => restoreTable(study, table.key),
-              gone: () => router.refresh(),
-              back: () => router.refresh(),
-            });
-          const words = readerWords(await uses.known(), table.name);
-          if (words === '') go();
-          else
-            setBefore({
-              sentence: `${words} Without it they have no records. It can be brought back for thirty days.`,
-              verb: 'Delete the table',
-              go,
-            });
-        }}
-      >
-        <Trash2 size={15} aria-hidden />
-        Delete the table
-      </Button>
+      <ForEditors>
+        <Former study={study} table={table} onBack={said} />
+        <Button
+          look="danger"
+          className="mt-5"
+          onClick={async () => {
+            const go = (): void =>
+              void deleteWithUndo(table.name, {
+                remove: () => deleteTable(study, table.key),
+                restore: () => restoreTable(study, table.key),
+                gone: () => router.refresh(),
+                back: () => router.refresh(),
+              });
+            const words = readerWords(await uses.known(), table.name);
+            if (words === '') go();
+            else
+              setBefore({
+                sentence: `${words} Without it they have no records. It can be brought back for thirty days.`,
+                verb: 'Delete the table',
+                go,
+              });
+          }}
+        >
+          <Trash2 size={15} aria-hidden />
+          Delete the table
+        </Button>
+      </ForEditors>
     </Panel>
   );
 }

@@ -2,6 +2,7 @@
 /** The cursor in a grid: one active cell, a range around it, a cell being written. */
 import Papa from 'papaparse';
 import { type ClipboardEvent, type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react';
+import { useMayEdit } from '@/ui/kit/rights';
 import type { Leaving } from './cell-editor';
 import type { GridEditing } from './grid';
 import type { Desk } from './use-desk';
@@ -75,7 +76,9 @@ export function useCells({
     goTo(place.row, place.column);
   };
 
+  const mayEdit = useMayEdit();
   const edit = async (row: number, column: number, text?: string): Promise<void> => {
+    if (!mayEdit) return;
     if (!editing) return;
     setActive({ row, column });
     setAnchor({ row, column });

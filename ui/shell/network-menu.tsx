@@ -14,7 +14,7 @@ import { deleteEntry, filingEntry } from '@/ui/studies/card';
 const Versions = dynamic(() => import('./versions').then((it) => it.Versions), { loading: nothing });
 
 /** Switch, rename, copy, delete, make a new one; open as it comes. */
-export function NetworkMenu() {
+export function NetworkMenu({ atVersions }: { atVersions: boolean }) {
   const session = useSession();
   const study = useWorkbench((state) => state.study.id);
   const network = useWorkbench((state) => state.network);
@@ -23,7 +23,7 @@ export function NetworkMenu() {
   const router = useRouter();
   const [renaming, setRenaming] = useState(false);
   const [fresh, setFresh] = useState(true);
-  const [versions, setVersions] = useState(false);
+  const [versions, setVersions] = useState(atVersions);
   const to = (id: string): void => router.push(`/studies/${study}/networks/${id}`);
 
   if (renaming) {
@@ -53,7 +53,7 @@ export function NetworkMenu() {
     );
   return (
     <Menu
-      opened={fresh}
+      opened={fresh && !atVersions}
       trigger={
         <button type="button" className="flex min-w-0 items-center gap-2 rounded-md px-1 font-semibold hover:bg-ground">
           <span className="truncate">{network.name}</span>

@@ -9,6 +9,7 @@ import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/state/context'
 import { viewOf } from '@/ui/state/in-view';
 import { MethodNote } from './method-note';
 import { TakeAwayData } from './take-away-data';
+import { TakeAwayLink } from './take-away-link';
 
 const shapes = [
   { value: '1200x900', label: '4 : 3, 1200 × 900' },
@@ -133,6 +134,7 @@ export function TakeAwayFiles({ wishes, onWish }: { wishes: PageWishes; onWish: 
         </Button>
       </div>
       <p className="mt-1.5 text-sm text-quiet">“Trail and tables” is an archive for the command-line runner.</p>
+      <TakeAwayLink disabled={busy || withheld} />
       {!withheld && <MethodNote />}
     </>
   );

@@ -54,7 +54,7 @@ export function WorkbenchBar() {
       </div>
       <SaveWord kind={save} reads={study.role === 'reader'} />
       <TakeAway />
-      <MakeFigure />
+      {study.role !== 'reader' && <MakeFigure />}
       <KeysHelp open={keys} onOpen={setKeys} />
     </TopBar>
   );
@@ -102,14 +102,22 @@ function MakeFigure() {
 /** The network's name; its menu comes with the first click. */
 function NetworkName() {
   const name = useWorkbench((state) => state.network.name);
-  const [asked, setAsked] = useState(false);
-  if (asked) return <NetworkMenu />;
+  const [asked, setAsked] = useState<'menu' | 'versions'>();
+  // An address can lead to the versions; looked at, they are no part of it.
+  useEffect(() => {
+    const address = new URL(window.location.href);
+    if (!address.searchParams.has('versions')) return;
+    address.searchParams.delete('versions');
+    window.history.replaceState(window.history.state, '', address);
+    setAsked('versions');
+  }, []);
+  if (asked) return <NetworkMenu atVersions={asked === 'versions'} />;
   return (
     <button
       type="button"
       aria-haspopup="menu"
       className="flex min-w-0 items-center gap-2 rounded-md px-1 font-semibold hover:bg-ground"
-      onClick={() => setAsked(true)}
+      onClick={() => setAsked('menu')}
     >
       <span className="truncate">{name}</span>
       <ChevronDown size={15} aria-hidden />

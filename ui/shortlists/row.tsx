@@ -1,11 +1,11 @@
 'use client';
-import { EllipsisVertical } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { Menu, TextField, counted, grouped } from '@/ui/kit';
+import { TextField, counted, grouped } from '@/ui/kit';
 import type { ShortlistRow } from '@/server/shortlists';
 import { SeenMark } from '@/ui/filing/seen-mark';
 import { useWorkbench } from '@/ui/state/context';
 import type { useShortlists } from './use-shortlists';
+import { MoreMenu } from '@/ui/kit/more-menu';
 
 /** One shortlist: a click selects its nodes. */
 export function ListRow({
@@ -69,17 +69,9 @@ export function ListRow({
           {here === ids.length ? grouped(ids.length) : `${grouped(here)} of ${grouped(ids.length)}`}
         </span>
       </button>
-      <Menu
-        align="end"
-        trigger={
-          <button
-            type="button"
-            aria-label={`${list.name}: more`}
-            className="flex size-6 shrink-0 items-center justify-center rounded-md hover:bg-ground"
-          >
-            <EllipsisVertical size={14} aria-hidden />
-          </button>
-        }
+      <MoreMenu
+        name={list.name}
+        small
         entries={[
           {
             label: 'Add the selection',

@@ -1,5 +1,5 @@
 'use client';
-import { EllipsisVertical, FolderLock, Trash2 } from 'lucide-react';
+import { FolderLock, Trash2 } from 'lucide-react';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import type { ThingRef } from '@/server/access/things';
@@ -8,8 +8,9 @@ import { openFiling } from '@/ui/filing/open';
 import { SeenMark } from '@/ui/filing/seen-mark';
 import { toast } from '@/ui/kit/toast';
 import type { Answer } from '@/server/answer';
-import { Menu, type MenuEntry } from '@/ui/kit';
+import type { MenuEntry } from '@/ui/kit';
 import { Picture } from './picture';
+import { MoreMenu } from '@/ui/kit/more-menu';
 
 /** A study or a network: its picture, its name that leads into it, its menu, and lines of words. */
 export function Card({
@@ -44,19 +45,7 @@ export function Card({
         )}
         <span className="relative z-10 flex items-center gap-1">
           <SeenMark seen={seen} />
-          <Menu
-            align="end"
-            trigger={
-              <button
-                type="button"
-                aria-label={`${name}: more`}
-                className="flex size-7 items-center justify-center rounded-md hover:bg-ground"
-              >
-                <EllipsisVertical size={15} aria-hidden />
-              </button>
-            }
-            entries={entries}
-          />
+          <MoreMenu name={name} entries={entries} />
         </span>
       </div>
       {children}

@@ -1,5 +1,6 @@
 /** What a page to explore holds of a map: plain JSON, with arrays of numbers as their bytes. */
-import { type Column, cellText } from '../../tables';
+import type { Network } from '../../graph';
+import { type Column, type Table, cellText, pick } from '../../tables';
 import type { Scene } from '../../scene';
 
 /** Numbers in the order of their bytes from the least on, or one that stands for all. */
@@ -48,6 +49,13 @@ export interface Explored {
   groups?: { of: Packed; names: string[]; colours: string[] };
   nodes: ExploredColumn[];
   edges: ExploredColumn[];
+  /** The records behind ties: tie e has the rows `items` from `offsets[e]` on, each of the table `from` says. */
+  records?: {
+    tables: { name: string; rows: number; columns: ExploredColumn[] }[];
+    offsets: Packed;
+    items: Packed;
+    from: Packed;
+  };
 }
 
 export const base64 = (bytes: Uint8Array): string => {
@@ -66,9 +74,37 @@ export function packed(numbers: Numbers): Packed {
 
 /** The values of a column for all rows. */
 export function exploredColumn(col: Column, rows: number): ExploredColumn {
-  if (col.type === 'text') return { name: col.name, codes: packed(col.codes), words: col.dictionary };
+  if (col.type === 'text') {
+    // Columns share their words with the table they are of: only those that a row says may leave.
+    const place = new Int32Array(col.dictionary.length).fill(-1);
+    for (const code of col.codes) if (code >= 0) place[code] = 0;
+    const words = col.dictionary.filter((_, code) => place[code] === 0);
+    for (let code = 0, i = 0; code < place.length; code++) if (place[code] === 0) place[code] = i++;
+    return { name: col.name, codes: packed(col.codes.map((code) => (code < 0 ? -1 : place[code]))), words };
+  }
   if (col.type === 'number') return { name: col.name, numbers: packed(col.values) };
   return { name: col.name, texts: Array.from({ length: rows }, (_, row) => cellText(col, row)) };
+}
+
+/** The records behind ties, of which only those rows leave that stand behind one; undefined where there are none. */
+export function exploredRecords(
+  { edgeRecords: behind }: Network,
+  tableOf: (key: string) => { name: string; table: Table },
+): Explored['records'] {
+  if (!behind) return undefined;
+  const from = behind.from ?? new Uint8Array(behind.items.length);
+  const items = new Uint32Array(behind.items.length);
+  const tables = behind.tables.map((key, which) => {
+    const { name, table } = tableOf(key);
+    const place = new Int32Array(table.rows).fill(-1);
+    behind.items.forEach((row, k) => from[k] === which && (place[row] = 0));
+    const rows = Uint32Array.from(place.keys()).filter((row) => place[row] === 0);
+    rows.forEach((row, i) => (place[row] = i));
+    behind.items.forEach((row, k) => from[k] === which && (items[k] = place[row]));
+    const columns = table.columns.map((col) => exploredColumn(pick(col, rows), rows.length));
+    return { name, rows: rows.length, columns };
+  });
+  return { tables, offsets: packed(behind.offsets), items: packed(items), from: packed(from) };
 }
 
 type OfScene = Pick<

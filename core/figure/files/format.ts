@@ -1,4 +1,5 @@
 import type { FontFiles } from '../fonts';
+import type { Table } from '../../tables';
 import type { FigureSettings, LaidFigure } from '../plan';
 
 /** What files are made with beside the figure itself. */
@@ -8,6 +9,8 @@ export interface Around {
   script: string;
   /** PNG files by the addresses of the pictures on nodes. */
   pictures?: ReadonlyMap<string, Uint8Array>;
+  /** The table of a key, with names joined; absent where records are not at hand. */
+  table?: (key: string) => { name: string; table: Table };
   breathe?: (share: number) => Promise<void> | void;
 }
 
@@ -16,6 +19,8 @@ export interface FileWishes {
   fonts?: boolean;
   /** Columns of nodes and ties that a page to explore tells of. */
   columns?: { nodes: string[]; edges: string[] };
+  /** A page to explore brings the records behind its ties along. */
+  records?: boolean;
 }
 
 /** What is wished for as long as nobody says otherwise. */

@@ -7,6 +7,7 @@ import { allFontFiles } from '../fonts';
 import { figureSchema, firstFigure, layFigure } from '../plan';
 import { sample } from '../plan/samples';
 import type { Explored } from './explored';
+import type { Around } from './format';
 import { htmlFile } from './html';
 
 const root = join(__dirname, '../../..');
@@ -19,9 +20,12 @@ async function page(
   made = sample(),
   figure = settings,
   columns?: { nodes: string[]; edges: string[] },
+  table?: Around['table'],
 ): Promise<string> {
   const laid = layFigure(figure, () => made);
-  const { bytes } = await htmlFile.make(laid, figure, 'Figure 1', columns ? { columns } : {}, { fonts, script });
+  const wishes = { ...(columns ? { columns } : {}), ...(table ? { records: true } : {}) };
+  const around = { fonts, script, ...(table ? { table } : {}) };
+  const { bytes } = await htmlFile.make(laid, figure, 'Figure 1', wishes, around);
   return Buffer.from(bytes).toString();
 }
 const dataOf = (html: string): Explored => {
@@ -75,6 +79,92 @@ test('holds nodes, ties, looks, columns and groups as they are', async () => {
   // Years are told by what they are, not by an English header.
   made.network.edgeColumns = [{ ...made.network.edgeColumns[0], name: 'Jahr' }];
   expect(read(dataOf(await page(made))).edge(1, 0)).toBe('1902');
+});
+
+test('records behind ties come along where they are wished for, and of the rest not a word', async () => {
+  const made = sample();
+  const ties = made.network.source.length;
+  // The first tie has two records, of two tables; the last has one; row 1 of the letters stands behind none.
+  const offsets = new Uint32Array(ties + 1).fill(2, 1);
+  offsets[ties] = 3;
+  made.network = {
+    ...made.network,
+    edgeRecords: {
+      tables: ['letters', 'visits'],
+      offsets,
+      items: Uint32Array.of(2, 0, 0),
+      from: Uint8Array.of(0, 1, 0),
+    },
+  };
+  const text = (name: string, ...says: string[]) => ({
+    type: 'text' as const,
+    name,
+    dictionary: [...says].sort(),
+    codes: Int32Array.from(says, (one) => [...says].sort().indexOf(one)),
+  });
+  const tables = new Map([
+    [
+      'letters',
+      {
+        name: 'Letters',
+        table: {
+          rows: 3,
+          columns: [
+            text('said', 'zeal', 'hidden', 'barley'),
+            { type: 'number' as const, name: 'pages', values: Float64Array.of(1, 2, 3) },
+          ],
+        },
+      },
+    ],
+    ['visits', { name: 'Visits', table: { rows: 1, columns: [text('where', 'Holm')] } }],
+  ]);
+  const html = await page(made, settings, undefined, (key) => tables.get(key) as never);
+  const { records } = read(dataOf(html));
+  expect(records(0)).toEqual([
+    {
+      table: 'Letters',
+      says: [
+        ['said', 'barley'],
+        ['pages', '3'],
+      ],
+    },
+    { table: 'Visits', says: [['where', 'Holm']] },
+  ]);
+  expect(records(1)).toEqual([]);
+  expect(records(ties - 1)).toEqual([
+    {
+      table: 'Letters',
+      says: [
+        ['said', 'zeal'],
+        ['pages', '1'],
+      ],
+    },
+  ]);
+  expect(html).not.toContain('"hidden"');
+  const without = await page(made);
+  expect(without).not.toContain('barley');
+  expect(read(dataOf(without)).records(0)).toEqual([]);
+  await expect(
+    htmlFile.make(
+      layFigure(settings, () => made),
+      settings,
+      'x',
+      { records: true },
+      { fonts, script },
+    ),
+  ).rejects.toThrow(/not at hand/);
+});
+
+test('what nodes that were left out say stays', async () => {
+  const made = sample();
+  made.network.nodeColumns = made.network.nodeColumns.map((col) =>
+    col.name === 'island' && col.type === 'text'
+      ? { ...col, dictionary: ['Gone', 'Ness', 'Holm'], codes: Int32Array.of(1, 2, 1, -1) }
+      : col,
+  );
+  const html = await page(made, settings, { nodes: ['island'], edges: [] });
+  expect(dataOf(html).nodes).toMatchObject([{ words: ['Ness', 'Holm'] }]);
+  expect([0, 1, 2, 3].map((v) => read(dataOf(html)).node(0, v))).toEqual(['Ness', 'Holm', 'Ness', '']);
 });
 
 test('only the columns that were chosen leave; pictures stay unless they were', async () => {

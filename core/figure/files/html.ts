@@ -4,7 +4,7 @@ import { type Column, cellText, column as columnOf } from '../../tables';
 import { hex } from '../../style';
 import { escapeXml, svgDocument } from '../svg';
 import { type FigureSettings, type LaidFigure, toldByTrails } from '../plan';
-import { type Explored, base64, exploredColumn, exploredScene, packed } from './explored';
+import { type Explored, base64, exploredColumn, exploredRecords, exploredScene, packed } from './explored';
 import type { FigureFormat } from './format';
 
 /** Typefaces of the page: letters beyond Latin are the reader's own. */
@@ -22,12 +22,14 @@ export const htmlFile: FigureFormat = {
   ending: '.html',
   type: 'text/html',
   needs: ['fonts', 'script'],
-  async make(laid, figure, name, { columns }, { fonts, script, breathe }) {
+  async make(laid, figure, name, { columns, records }, { fonts, script, table, breathe }) {
     const part = figure.parts.find((one) => one.kind === 'map' && !one.hidden);
     const map = part && laid.page.map(part.id);
     if (!map)
       throw new Fault('There is no map on the page that could be explored. Add one, or show one that is hidden.');
     const { network } = map.made;
+    if (records && !table) throw new Fault('The records are not at hand here. Make the page without them.', 'records');
+    const behind = records && table && exploredRecords(network, table);
     const has = (list: typeof network.nodeColumns, wanted: string[] | undefined) =>
       wanted ? wanted.flatMap((one) => columnOf({ columns: list }, one) ?? []) : list.filter((col) => !picturesIn(col));
     const legend = laid.boxes.find(({ kind }) => kind === 'legend');
@@ -45,6 +47,7 @@ export const htmlFile: FigureFormat = {
         exploredColumn({ type: 'number', name: network.weightName, values: network.weight }, network.source.length),
         ...has(network.edgeColumns, columns?.edges).map((col) => exploredColumn(col, network.source.length)),
       ],
+      ...(behind ? { records: behind } : {}),
     };
     await breathe?.(0.6);
     const rules = faces

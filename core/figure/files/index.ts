@@ -4,7 +4,7 @@ import { htmlFile } from './html';
 import { pdfFile } from './pdf';
 import { svgFile } from './svg';
 
-export { type FileWishes, plainWishes } from './format';
+export { type Around, type FileWishes, plainWishes } from './format';
 export const figureFormats: readonly FigureFormat[] = [pdfFile, svgFile, htmlFile];
 
 export const figureFormat = (key: string): FigureFormat | undefined =>

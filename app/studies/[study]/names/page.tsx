@@ -9,7 +9,14 @@ import { orNotFound } from '@/app/or-not-found';
 export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'Names · Nunatak' };
 
-export default async function Names({ params }: { params: Promise<{ study: string }> }) {
+export default async function Names({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ study: string }>;
+  /** `list`: the id of the one that is open at first. */
+  searchParams: Promise<{ list?: string | string[] }>;
+}) {
   const shown = await orNotFound(async () => {
     const study = await studyFor((await params).study, 'read');
     const [tables, lists, uses] = await Promise.all([
@@ -17,7 +24,7 @@ export default async function Names({ params }: { params: Promise<{ study: strin
       openNames(study.id),
       networksByColumn(study.id),
     ]);
-    return { study, tables, lists, uses };
+    return { study, tables, lists, uses, first: (await searchParams).list };
   });
   return <NamesPage {...shown} />;
 }

@@ -10,11 +10,18 @@ import { orNotFound } from '@/app/or-not-found';
 export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'Records · Nunatak' };
 
-export default async function Records({ params }: { params: Promise<{ study: string }> }) {
+export default async function Records({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ study: string }>;
+  /** `table`: the key of the one that is open at first. */
+  searchParams: Promise<{ table?: string | string[] }>;
+}) {
   const shown = await orNotFound(async () => {
     const study = await studyFor((await params).study, 'read');
     const [tables, names] = await Promise.all([listTables(study.id), openNames(study.id)]);
-    return { study, tables, names, practice: practiceFiles() };
+    return { study, tables, names, practice: practiceFiles(), first: (await searchParams).table };
   });
   return (
     <ServerState>
