@@ -19,6 +19,7 @@ module.exports = {
     only('runner', ['core', 'files']),
     only('explore', ['core']),
     only('demo', ['core']),
+    only('feed', ['core', 'demo']),
     only('app', ['ui', 'server', 'core']),
     only('ui', ['core', 'worker', 'server']),
     {

@@ -8,6 +8,7 @@ export default defineConfig({
     './server/db/people.ts',
     './server/db/teams.ts',
     './server/db/presence.ts',
+    './server/db/feeds.ts',
   ],
   out: './server/db/migrations',
 });

@@ -244,7 +244,7 @@ describe('where accounts are needed', () => {
       expect([link, Math.min(1, (await outside.findElements(By.css('.record'))).length)]).toEqual([link, records]);
       expect(await outside.executeScript('return window.origin')).toBe('null');
     }
-    await go(driver, `${(await driver.getCurrentUrl()).replace(/networks\/.*/, 'people')}`);
+    await go(driver, (await driver.getCurrentUrl()).replace(/networks\/.*/, 'people'));
     await shows(driver, 'Who sent seed to whom, to read', 'with records', 'without records');
   });
 

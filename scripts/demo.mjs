@@ -5,7 +5,7 @@ import { needBuild } from './setup/build.mjs';
 import { database, firstLink, prepare } from './setup/database.mjs';
 import { needModules } from './setup/packages.mjs';
 import { say, stop } from './setup/run.mjs';
-import { endOldServers, onEnd, portFrom, serve } from './setup/serve.mjs';
+import { endOldServers, onEnd, portFrom, serve, serveFeed } from './setup/serve.mjs';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 
@@ -13,15 +13,19 @@ needModules(root);
 await endOldServers(root);
 const held = await database(join(root, '.data'));
 let server;
+let feed;
 onEnd(async () => {
   if (server) await stop(server.child);
+  if (feed) await stop(feed.child);
   held.giveBack();
 });
 try {
   prepare(root, held.url, { demo: true });
   await needBuild(root);
   const port = await portFrom(Number(process.env.PORT ?? 3000));
-  server = await serve(root, { mode: 'start', port, url: held.url, quiet: true });
+  // The practice feed, which whoever has it run already is not given twice.
+  feed = await serveFeed(root);
+  server = await serve(root, { mode: 'start', port, url: held.url, quiet: true, feed: feed.port });
   firstLink(root, held.url, server.address);
   say(`\nNunatak is at ${server.address}\nStop with Ctrl C; what you did is kept.\n`);
   server.child.once('exit', () => {
@@ -31,6 +35,7 @@ try {
 } catch (error) {
   process.stderr.write(`${error.message}\n`);
   if (server) await stop(server.child);
+  if (feed) await stop(feed.child);
   held.giveBack();
   process.exit(1);
 }

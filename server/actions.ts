@@ -25,6 +25,7 @@ import * as members from '@/server/people/members';
 import * as links from '@/server/people/links';
 import * as teams from '@/server/people/teams';
 import * as filing from '@/server/filing';
+import * as feeds from '@/server/feeds';
 
 const whole = z.number().int().min(0).max(2_147_483_647);
 const way = z.enum(['undo', 'redo']);
@@ -176,3 +177,13 @@ export const makeHouseTeam = houseAction('administrator', [text, several], teams
 export const changeHouseTeam = houseAction('administrator', [person, teams.teamChangeSchema], teams.changeHouseTeam);
 export const deleteHouseTeam = houseAction('administrator', [person], teams.deleteHouseTeam);
 export const restoreHouseTeam = houseAction('administrator', [person], teams.restoreHouseTeam);
+
+/** Feeds: messages that come in as records. */
+export const tryFeed = action('edit', [feeds.trialSchema, text.optional()], feeds.tryFeed);
+export const createFeed = action('edit', [feeds.feedSchema], feeds.createFeed);
+export const changeFeed = action('edit', [text, feeds.feedChangeSchema], feeds.changeFeed);
+export const startFeed = action('edit', [text], feeds.startFeed);
+export const stopFeed = action('edit', [text], feeds.stopFeed);
+export const deleteFeed = action('edit', [text], feeds.deleteFeed);
+export const openFeedNetwork = action('edit', [text, z.boolean()], feeds.openFeedNetwork);
+export const feedPast = action('read', [text], feeds.feedPast);

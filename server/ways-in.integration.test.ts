@@ -6,7 +6,8 @@ import { trailSchema } from '@/core/trail';
 import * as access from './access';
 import * as actions from './actions';
 import { log } from './answer';
-import { type Role, database, member, person, pool } from './db';
+import { eq } from 'drizzle-orm';
+import { type Role, database, feed as feedTable, member, person, pool, studyTable } from './db';
 import { type Person, actAs } from './people/person';
 import type { Standing } from './action';
 import { migrateDatabase } from './db/migrate';
@@ -55,6 +56,18 @@ interface Held {
   key: string;
   link: string;
   team: string;
+  feed: string;
+}
+
+const source = { address: 'http://127.0.0.1:9', follow: { words: ['bere'], writers: [] } };
+/** A feed whose source does not answer. */
+async function feedOf(study: string): Promise<string> {
+  const [table] = await database().select({ id: studyTable.id }).from(studyTable).where(eq(studyTable.studyId, study));
+  const [made] = await database()
+    .insert(feedTable)
+    .values({ ...source, studyId: study, name: 'Boards', key: 'x', ties: 'whom', tableId: table.id })
+    .returning({ id: feedTable.id });
+  return made.id;
 }
 
 /** A study with one of everything in it. */
@@ -71,6 +84,7 @@ async function filled(): Promise<Held> {
     study,
     network,
     figure,
+    feed: await feedOf(study),
     link: (await listLinks(study))[0].id,
     team: (await makeTeam(study, 'Some', [])).id,
     key: await keepHeld(study, figure, Buffer.from(writeHeld([]))),
@@ -130,6 +144,14 @@ const houses = {
 
 /** By action: the right it asks for, and what it is called with after the study. */
 const ways: Record<Exclude<keyof typeof actions, keyof typeof houses>, Way> = {
+  tryFeed: ['edit', () => [{ ...source, key: 'k' }]],
+  createFeed: ['edit', () => [{ ...source, name: 'Other', key: 'k', ties: 'whom' }]],
+  changeFeed: ['edit', ({ feed }) => [feed, { name: 'Other' }]],
+  startFeed: ['edit', ({ feed }) => [feed]],
+  stopFeed: ['edit', ({ feed }) => [feed]],
+  deleteFeed: ['edit', ({ feed }) => [feed]],
+  openFeedNetwork: ['edit', ({ feed }) => [feed, true]],
+  feedPast: ['read', ({ feed }) => [feed]],
   renameStudy: ['edit', () => ['Other name']],
   deleteStudy: ['own', () => []],
   restoreStudy: ['own', () => []],
@@ -239,6 +261,8 @@ const routes: Record<string, Route> = {
     ({ network }) => ({ network }),
     () => '<!doctype html>x',
   ],
+  // It is told over a stream, which its own test reads.
+  'studies/[study]/feeds/[feed]/news': ['GET', 'read', ({ feed }) => ({ feed })],
   // To whoever has the link; what it leads to is tested with links.
   'shared/[token]': ['GET', 'none', () => ({ token: 'none' })],
   'studies/[study]/archive': ['GET', 'read', () => ({})],

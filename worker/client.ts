@@ -4,6 +4,7 @@ import type { Listener, TrailService } from './protocol';
 import type { NamesDesk } from './names-desk';
 import type { TableDesk } from './table-desk';
 import type { FigureDesk } from './figure-desk';
+import type { GrowingDesk } from './growing-desk';
 
 export interface Started<T> {
   service: Comlink.Remote<T>;
@@ -44,6 +45,9 @@ export const startNamesWorker = (): Started<NamesDesk> =>
 
 export const startFigureWorker = (): Started<FigureDesk> =>
   started(new Worker(new URL('./figure.worker.ts', import.meta.url), { type: 'module', name: 'figure' }));
+
+export const startGrowingWorker = (): Started<GrowingDesk> =>
+  started(new Worker(new URL('./growing.worker.ts', import.meta.url), { type: 'module', name: 'growing' }));
 
 /** A listener that the worker can call across the border. */
 export const heard = (listener: Listener): Listener => Comlink.proxy(listener);

@@ -35,6 +35,43 @@ export function begunAt(net: Network, begun: Onto): Float32Array | undefined {
     known++;
   });
   if (known === 0 || 3 * known < n) return undefined;
+  besideNeighbours(net, at);
+  return at;
+}
+
+/** The places in units of the root of their mean square around their middle, times `size`; places that are not known are left to `other`. */
+export function inUnits(begun: Float32Array, size: number, other: Float64Array): Float64Array {
+  let [x, y, count] = [0, 0, 0];
+  for (let v = 0; 2 * v < begun.length; v++) {
+    if (Number.isNaN(begun[2 * v])) continue;
+    x += begun[2 * v];
+    y += begun[2 * v + 1];
+    count++;
+  }
+  [x, y] = [x / Math.max(1, count), y / Math.max(1, count)];
+  let square = 0;
+  for (let v = 0; 2 * v < begun.length; v++)
+    if (!Number.isNaN(begun[2 * v])) square += ((begun[2 * v] - x) ** 2 + (begun[2 * v + 1] - y) ** 2) / count;
+  if (square === 0) return other;
+  const scale = size / Math.sqrt(square);
+  return other.map((place, i) => (Number.isNaN(begun[i]) ? place : (begun[i] - (i % 2 ? y : x)) * scale));
+}
+
+/** Places that a growing network goes on from: new nodes beside their neighbours, others where they were, NaN in new parts; undefined where few are known. */
+export function begunBeside(net: Network, before: Float32Array): Float32Array | undefined {
+  const n = net.ids.length;
+  const at = new Float32Array(2 * n).fill(NaN);
+  at.set(before.subarray(0, 2 * n));
+  let known = 0;
+  for (let v = 0; v < n; v++) if (!Number.isNaN(at[2 * v])) known++;
+  if (n > mostBegun || known === 0 || 3 * known < n) return undefined;
+  besideNeighbours(net, at);
+  return at;
+}
+
+/** Fills places that are NaN from those of neighbours, nearest first. */
+function besideNeighbours(net: Network, at: Float32Array): void {
+  const n = net.ids.length;
   const { offsets, to } = simpleAdjacency(net, 'both');
   for (let gained = true; gained;) {
     gained = false;
@@ -56,23 +93,4 @@ export function begunAt(net: Network, begun: Onto): Float32Array | undefined {
       at[2 * v + 1] = y / count + 6 * Math.sin(v);
     }
   }
-  return at;
-}
-
-/** The places in units of the root of their mean square around their middle, times `size`; places that are not known are left to `other`. */
-export function inUnits(begun: Float32Array, size: number, other: Float64Array): Float64Array {
-  let [x, y, count] = [0, 0, 0];
-  for (let v = 0; 2 * v < begun.length; v++) {
-    if (Number.isNaN(begun[2 * v])) continue;
-    x += begun[2 * v];
-    y += begun[2 * v + 1];
-    count++;
-  }
-  [x, y] = [x / Math.max(1, count), y / Math.max(1, count)];
-  let square = 0;
-  for (let v = 0; 2 * v < begun.length; v++)
-    if (!Number.isNaN(begun[2 * v])) square += ((begun[2 * v] - x) ** 2 + (begun[2 * v + 1] - y) ** 2) / count;
-  if (square === 0) return other;
-  const scale = size / Math.sqrt(square);
-  return other.map((place, i) => (Number.isNaN(begun[i]) ? place : (begun[i] - (i % 2 ? y : x)) * scale));
 }

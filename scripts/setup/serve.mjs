@@ -18,7 +18,7 @@ export async function portFrom(wanted) {
 }
 
 /** Starts Next.js and resolves once it answers. */
-export async function serve(root, { mode, port, url, quiet }) {
+export async function serve(root, { mode, port, url, quiet, feed }) {
   const register = join(root, '.data', 'servers');
   const child = start(
     process.execPath,
@@ -32,7 +32,12 @@ export async function serve(root, { mode, port, url, quiet }) {
     ],
     {
       cwd: root,
-      env: { ...process.env, DATABASE_URL: url, NEXT_TELEMETRY_DISABLED: '1' },
+      env: {
+        ...process.env,
+        DATABASE_URL: url,
+        NEXT_TELEMETRY_DISABLED: '1',
+        ...(feed ? { NUNATAK_FEED_PORT: String(feed) } : {}),
+      },
       stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'inherit'],
     },
     register,
@@ -51,6 +56,24 @@ export async function serve(root, { mode, port, url, quiet }) {
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
   throw new Error('The application did not answer within a minute.');
+}
+
+/** Starts the practice feed, a process of its own, on the next free port. */
+export async function serveFeed(root, more = []) {
+  const port = await portFrom(Number(process.env.NUNATAK_FEED_PORT ?? 4600));
+  const child = start(
+    process.execPath,
+    [
+      join(root, 'node_modules', 'tsx', 'dist', 'cli.mjs'),
+      join(root, 'feed', 'main.ts'),
+      '--port',
+      String(port),
+      ...more,
+    ],
+    { cwd: root, env: process.env, stdio: ['ignore', 'ignore', 'inherit'] },
+    join(root, '.data', 'servers'),
+  );
+  return { child, port };
 }
 
 /** Ends well on Ctrl C and its kin: gives everything back, then goes. */

@@ -122,6 +122,7 @@ export async function onOneConnection<T>(work: () => Promise<T>): Promise<T> {
 }
 
 export * from './schema';
+export * from './feeds';
 export * from './people';
 export * from './person';
 export * from './presence';

@@ -12,6 +12,8 @@ export interface News {
   thing: string | null;
   /** Who is where has changed, and nothing else. */
   presence?: true;
+  /** Messages came into the feed that `thing` is, and nothing else. */
+  feed?: true;
 }
 
 type Heard = (news: News | 'again') => void;

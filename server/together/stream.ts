@@ -3,23 +3,10 @@ import { AsyncLocalStorage } from 'node:async_hooks';
 import { Fault } from '@/core/fault';
 import { studyFor } from '@/server/access';
 import { kindOfThing } from '@/server/access/things';
-import { NotSignedIn, stillSignedIn } from '@/server/people/person';
+import { eventStream } from './event-stream';
 import { type News, listen } from './news';
+import { stillReads } from './still';
 import { type Where, arrive, beat, leave, stay, whoIsHere } from './presence';
-
-const shared = globalThis as { nunatakStreams?: Set<() => void> };
-
-/** The ends of the streams that are open. A process that is asked to stop ends them, as it waits for what it still answers. */
-function streams(): Set<() => void> {
-  if (!shared.nunatakStreams) {
-    shared.nunatakStreams = new Set();
-    if (process.env.NEXT_RUNTIME) for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, endStreams);
-  }
-  return shared.nunatakStreams;
-}
-
-/** Ends every stream of this process; the pages ask anew, of another process or of the next. */
-export const endStreams = (): void => streams().forEach((end) => end());
 
 /** Milliseconds in which several pieces of news are told as one. */
 const together = 250;
@@ -33,79 +20,57 @@ export async function newsOf(study: string, asked: () => Where, headers: Headers
   await studyFor(study, 'read');
   const where = asked();
   const asAsked = AsyncLocalStorage.snapshot();
-  const encoder = new TextEncoder();
-  let end = (): void => undefined;
-  return new ReadableStream<Uint8Array>({
-    async start(controller) {
-      let over = false;
-      let page: string | undefined;
-      const send = (event: string, value: unknown): void => {
-        if (!over) controller.enqueue(encoder.encode(`event: ${event}\ndata: ${JSON.stringify(value)}\n\n`));
-      };
-      const here = new Set<'here'>();
-      const things = new Set<string | null>();
-      let timer: ReturnType<typeof setTimeout> | undefined;
-      const tell = async (): Promise<void> => {
-        timer = undefined;
-        const [changed, presence] = [[...things], here.size > 0];
-        things.clear();
-        here.clear();
-        try {
-          for (const thing of changed) {
-            const kind = thing === null ? null : await kindOfThing(study, thing);
-            if (kind !== undefined) send('changed', { thing, kind });
+  return eventStream((send, end) => {
+    let over = false;
+    let page: string | undefined;
+    const here = new Set<'here'>();
+    const things = new Set<string | null>();
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const tell = async (): Promise<void> => {
+      timer = undefined;
+      const [changed, presence] = [[...things], here.size > 0];
+      things.clear();
+      here.clear();
+      try {
+        for (const thing of changed) {
+          const kind = thing === null ? null : await kindOfThing(study, thing);
+          if (kind !== undefined) send('changed', { thing, kind });
+        }
+        if (presence) send('here', await whoIsHere(study));
+      } catch (error) {
+        failed(error);
+      }
+    };
+    const soon = (): void => {
+      timer ??= setTimeout(() => void asAsked(tell), together);
+    };
+    /** Whoever may not read the study any more is told nothing more; where the database is away, the page asks anew. */
+    const failed = (error: unknown): void => {
+      if (error instanceof Fault) send('closed', { why: error.message });
+      end();
+    };
+    const heard = (news: News | 'again'): void => {
+      if (news === 'again') return send('again', null);
+      if (news.feed) return;
+      if (news.presence) here.add('here');
+      else things.add(news.thing);
+      soon();
+    };
+    const unheard = listen(study, heard);
+    const alive = setInterval(
+      () =>
+        void asAsked(async () => {
+          try {
+            await stillReads(study, headers);
+            if (page !== undefined) await stay(page);
+            send('alive', null);
+          } catch (error) {
+            failed(error);
           }
-          if (presence) send('here', await whoIsHere(study));
-        } catch (error) {
-          failed(error);
-        }
-      };
-      const soon = (): void => {
-        timer ??= setTimeout(() => void asAsked(tell), together);
-      };
-      /** Whoever may not read the study any more is told nothing more; where the database is away, the page asks anew. */
-      const failed = (error: unknown): void => {
-        if (error instanceof Fault) send('closed', { why: error.message });
-        end();
-      };
-      const heard = (news: News | 'again'): void => {
-        if (news === 'again') return send('again', null);
-        if (news.presence) here.add('here');
-        else things.add(news.thing);
-        soon();
-      };
-      const unheard = listen(study, heard);
-      const alive = setInterval(
-        () =>
-          void asAsked(async () => {
-            try {
-              // The stream goes on long after its request was let in.
-              if (!(await stillSignedIn(headers))) throw new NotSignedIn();
-              await studyFor(study, 'read');
-              if (page !== undefined) await stay(page);
-              send('alive', null);
-            } catch (error) {
-              failed(error);
-            }
-          }),
-        beat * 1000,
-      );
-      end = () => {
-        if (over) return;
-        over = true;
-        streams().delete(end);
-        unheard();
-        clearInterval(alive);
-        clearTimeout(timer);
-        const left = page;
-        if (left !== undefined) void asAsked(() => leave(study, left)).catch(() => undefined);
-        try {
-          controller.close();
-        } catch {
-          // The page has closed it already.
-        }
-      };
-      streams().add(end);
+        }),
+      beat * 1000,
+    );
+    void (async () => {
       try {
         page = await arrive(study, where);
         // It was closed while it arrived.
@@ -114,9 +79,14 @@ export async function newsOf(study: string, asked: () => Where, headers: Headers
       } catch (error) {
         failed(error);
       }
-    },
-    cancel() {
-      end();
-    },
+    })();
+    return () => {
+      over = true;
+      unheard();
+      clearInterval(alive);
+      clearTimeout(timer);
+      const left = page;
+      if (left !== undefined) void asAsked(() => leave(study, left)).catch(() => undefined);
+    };
   });
 }

@@ -12,7 +12,8 @@ import { type Person, actAs } from '@/server/people/person';
 import { createStudy } from '@/server/studies';
 import { endListening } from './news';
 import { whoIsHere } from './presence';
-import { endStreams, newsOf } from './stream';
+import { endStreams } from './event-stream';
+import { newsOf } from './stream';
 
 jest.setTimeout(60_000);
 const open: ReadableStreamDefaultReader<Uint8Array>[] = [];

@@ -3,13 +3,14 @@ import { clsx } from 'clsx';
 import type { ComponentProps, ReactNode } from 'react';
 import { Tooltip } from 'radix-ui';
 
-type Look = 'plain' | 'main' | 'bare' | 'danger';
+type Look = 'plain' | 'main' | 'bare' | 'danger' | 'stop';
 
 const looks: Record<Look, string> = {
   plain: 'border border-line bg-panel hover:bg-ground',
   main: 'bg-accent text-on-accent hover:opacity-90',
   bare: 'hover:bg-ground',
   danger: 'border border-line bg-panel text-danger hover:bg-danger-tint',
+  stop: 'bg-danger text-on-accent hover:opacity-90',
 };
 
 /** A button with a word on it. */

@@ -1,9 +1,11 @@
 'use client';
 import { clsx } from 'clsx';
 import { FileUp, X } from 'lucide-react';
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type ReactNode, useRef } from 'react';
 import { deletedTables, restoreTable } from '@/server/actions';
+import type { FeedHead } from '@/server/feeds';
 import type { PracticeFile } from '@/server/practice';
 import type { TableHead } from '@/server/tables';
 import { ForEditors } from '@/ui/kit/rights';
@@ -23,6 +25,7 @@ export function LeftPanel({
   drafts,
   readings,
   practice,
+  feeds,
   shown,
   over,
   onShow,
@@ -38,6 +41,7 @@ export function LeftPanel({
   drafts: readonly KeptDraft[];
   readings: readonly Reading[];
   practice: readonly PracticeFile[];
+  feeds: readonly FeedHead[];
   shown: Shown;
   over: boolean;
   onShow: (shown: Shown) => void;
@@ -57,6 +61,12 @@ export function LeftPanel({
         <DropPlace over={over} onFiles={onFiles} />
         <div className="mt-2 flex flex-wrap gap-1.5">
           <Button onClick={onPaste}>Paste cells</Button>
+          <Link
+            href={`/studies/${study}/feeds/new`}
+            className="inline-flex h-7 items-center rounded-md border border-line bg-panel px-2.5 font-semibold hover:bg-ground"
+          >
+            Feed
+          </Link>
           <Menu
             trigger={<Button>Type in</Button>}
             entries={[
@@ -121,6 +131,20 @@ export function LeftPanel({
             active={shown?.kind === 'table' && shown.key === one.key}
             onChoose={() => onShow({ kind: 'table', key: one.key })}
           />
+        ))}
+      </ul>
+      {feeds.length > 0 && <ListTitle>Feeds</ListTitle>}
+      <ul aria-label="Feeds">
+        {feeds.map(({ id, name, running, messages }) => (
+          <li key={id}>
+            <Link
+              href={`/studies/${study}/feeds/${id}`}
+              className="flex w-full items-center justify-between gap-2 rounded-md px-2.5 py-1.5 hover:bg-ground"
+            >
+              <span className="truncate">{name}</span>
+              <span className="whitespace-nowrap text-quiet">{running ? 'runs' : grouped(messages)}</span>
+            </Link>
+          </li>
         ))}
       </ul>
       <ForEditors>

@@ -5,6 +5,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { author } from '@/ui/kit/author';
 import { toast } from '@/ui/kit/toast';
 import type { NamesList } from '@/core/names';
+import type { FeedHead } from '@/server/feeds';
 import type { PracticeFile } from '@/server/practice';
 import type { Role } from '@/server/db';
 import type { TableHead } from '@/server/tables';
@@ -32,12 +33,14 @@ export function RecordsPage({
   tables,
   names,
   practice,
+  feeds,
   first,
 }: {
   study: { id: string; name: string; role?: Role };
   tables: TableHead[];
   names: readonly NamesList[];
   practice: readonly PracticeFile[];
+  feeds: readonly FeedHead[];
   /** The key of the table that is open at first. */
   first?: unknown;
 }) {
@@ -155,6 +158,7 @@ export function RecordsPage({
             drafts={drafts.drafts}
             readings={drafts.readings}
             practice={practice}
+            feeds={feeds}
             shown={draft ? { kind: 'draft', id: draft.id } : table ? { kind: 'table', key: table.key } : undefined}
             over={over}
             onShow={show}

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { studyFor } from '@/server/access';
+import { listFeeds } from '@/server/feeds';
 import { openNames } from '@/server/names';
 import { practiceFiles } from '@/server/practice';
 import { listTables } from '@/server/tables';
@@ -20,8 +21,8 @@ export default async function Records({
 }) {
   const shown = await orNotFound(async () => {
     const study = await studyFor((await params).study, 'read');
-    const [tables, names] = await Promise.all([listTables(study.id), openNames(study.id)]);
-    return { study, tables, names, practice: practiceFiles(), first: (await searchParams).table };
+    const [tables, names, feeds] = await Promise.all([listTables(study.id), openNames(study.id), listFeeds(study.id)]);
+    return { study, tables, names, feeds, practice: practiceFiles(), first: (await searchParams).table };
   });
   return (
     <ServerState>

@@ -1,0 +1,5 @@
+/** Serves the page of a feed. */
+import * as Comlink from 'comlink';
+import { GrowingDesk } from './growing-desk';
+
+Comlink.expose(new GrowingDesk());
