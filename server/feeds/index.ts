@@ -16,7 +16,9 @@ import { sourceAddress } from './allowed';
 import { deciphered, enciphered } from './cipher';
 import { wake } from './jobs';
 import { Gone, Later, LineLost, type SourceAt, about, after, heard } from './source';
-import { type FeedRow, lastCuts, toTable } from './storing';
+import { lastCuts } from './cuts';
+import type { FeedRow } from './row';
+import { toTable } from './rows';
 
 const endSchema = z.object({
   nodes: z.int().min(1).max(1_000_000).optional(),

@@ -3,7 +3,8 @@ import PgBoss from 'pg-boss';
 import { and, eq, isNull, lt, or, sql } from 'drizzle-orm';
 import { log } from '@/server/answer';
 import { database, feed } from '@/server/db';
-import { lease, readFeed } from './runner';
+import { lease } from './claim';
+import { readFeed } from './runner';
 
 const queue = 'feeds';
 /** Milliseconds between looks for feeds that nobody reads, and until a start that failed is tried again. */

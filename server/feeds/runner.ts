@@ -1,23 +1,24 @@
 /** Reads a feed from where it stopped until it is told to stop: without gaps, over cuts, each message once. */
-import { randomUUID } from 'node:crypto';
 import { setTimeout as pause } from 'node:timers/promises';
-import { and, eq, isNull, lt, or, sql } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import type { Message } from '@/core/feed';
 import { Fault } from '@/core/fault';
 import { studyFor } from '@/server/access';
 import { log } from '@/server/answer';
-import { database, feed, inTransaction, person } from '@/server/db';
+import { database, feed, inTransaction } from '@/server/db';
 import { databaseProblem } from '@/server/db/problem';
-import { happened } from '@/server/happened';
 import { type Person, actAs } from '@/server/people/person';
 import { announce } from '@/server/together/news';
 import { deciphered } from './cipher';
 import { sourceAddress } from './allowed';
 import { Gone, Later, LineLost, type SourceAt, after, heard } from './source';
-import { Counted, type FeedRow, NotMine, cut, mended, renewNames, stepDue, storePiece, toTable } from './storing';
+import { claim, noRoom, starter, stopped } from './claim';
+import { Counted } from './counted';
+import { cut, mended } from './cuts';
+import { type FeedRow, NotMine } from './row';
+import { stepDue, toTable } from './rows';
+import { renewNames, storePiece } from './storing';
 
-/** Seconds without a sign after which another process may read the feed. */
-export const lease = 15;
 /** Milliseconds: between signs, and until a piece that is not full is stored. */
 const beat = 3000;
 const soon = 300;
@@ -26,44 +27,6 @@ const pieceSize = 2000;
 const patience = 1500;
 /** Seconds between tries for a line: longer and longer. */
 const pauses = [1, 2, 4, 8, 15, 30, 60];
-
-/** Takes a feed that nobody reads; undefined where it does not run, or another process reads it. */
-export async function claim(id: string): Promise<{ row: FeedRow; reader: string } | undefined> {
-  const reader = randomUUID();
-  const [row] = await database()
-    .update(feed)
-    .set({ reader, signAt: sql`now()` })
-    .where(
-      and(
-        eq(feed.id, id),
-        eq(feed.running, true),
-        or(isNull(feed.reader), lt(feed.signAt, sql`now() - make_interval(secs => ${lease})`)),
-      ),
-    )
-    .returning();
-  // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- there may be none
-  return row && { row, reader };
-}
-
-/** Writes that a feed has stopped, and why, where `reader` reads it. */
-async function stopped(row: FeedRow, reader: string, why: string): Promise<void> {
-  await database()
-    .update(feed)
-    .set({ running: false, connected: false, reader: null, why })
-    .where(and(eq(feed.id, row.id), eq(feed.reader, reader)));
-  await happened(row.studyId, `had the feed “${row.name}” stop: ${why}`);
-  await announce({ study: row.studyId, thing: row.id, feed: true });
-}
-
-/** Whose rights the feed has: whoever started it. @throws Fault where they may not change the study any more */
-async function starter({ startedBy }: FeedRow): Promise<Person> {
-  const [found] = startedBy ? await database().select().from(person).where(eq(person.id, startedBy)) : [];
-  // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- there may be none
-  if (!found || found.deactivatedAt)
-    throw new Fault('Whoever started it has no account any more. Somebody else can have it go on.');
-  const { id, name, email, administrator } = found;
-  return { id, name, email, administrator };
-}
 
 /** What of a feed is read anew when it changes. */
 const lineOf = ({ address, key, follow }: FeedRow): string => JSON.stringify([address, key, follow]);
@@ -89,7 +52,8 @@ class Reading {
   private gapSince: number | undefined;
   private storing: Promise<void> = Promise.resolve();
   private failed: Error | undefined;
-  private readonly own = new AbortController();
+  /** Ends it all; the line with it. */
+  private readonly ending = new AbortController();
   private who: Person | 'nobody' = 'nobody';
   private fetched = 0;
   /** Ends the line, and nothing else. */
@@ -99,11 +63,16 @@ class Reading {
     private row: FeedRow,
     private readonly reader: string,
     private readonly outside: AbortSignal,
-  ) {}
-
-  private get signal(): AbortSignal {
-    return AbortSignal.any([this.outside, this.own.signal]);
+  ) {
+    // Not by `AbortSignal.any`, whose signals are collected while somebody waits for them.
+    if (outside.aborted) this.abort();
+    outside.addEventListener('abort', this.abort, { once: true });
   }
+
+  private readonly abort = (): void => {
+    this.ending.abort();
+    this.line.abort();
+  };
 
   async run(): Promise<void> {
     const sign = setInterval(() => void this.sign(), beat);
@@ -112,7 +81,7 @@ class Reading {
     }, soon);
     try {
       this.whole = this.row.upTo ?? undefined;
-      this.counted = await Counted.of(this.row);
+      this.counted = await Counted.of(this.row.id);
       await this.checked();
       await renewNames(this.row.id, this.reader, this.counted);
       await this.lines();
@@ -121,6 +90,7 @@ class Reading {
     } finally {
       clearInterval(sign);
       clearInterval(piece);
+      this.outside.removeEventListener('abort', this.abort);
     }
     await this.end().catch((error: unknown) => log.error({ error, feed: this.row.id }, 'a feed could not be ended'));
   }
@@ -134,22 +104,23 @@ class Reading {
   /** One line after the other, until it is ended. */
   private async lines(): Promise<void> {
     let tries = 0;
-    while (!this.signal.aborted) {
+    while (!this.ending.signal.aborted) {
       const before = this.whole;
       try {
         const at = this.at();
         this.line = new AbortController();
-        const signal = AbortSignal.any([this.signal, this.line.signal]);
+        const { signal } = this.line;
         await this.catchUp(at, signal);
         await this.listen(at, signal);
       } catch (error) {
-        if (this.signal.aborted) break;
+        // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- it may have been aborted meanwhile
+        if (this.ending.signal.aborted) break;
         // What is followed was changed: another line, at once.
         if (this.line.signal.aborted) continue;
         await this.lost(error);
         tries = this.whole === before ? tries + 1 : 1;
         const wait = error instanceof Later ? error.seconds : pauses[Math.min(tries, pauses.length) - 1];
-        await pause(1000 * wait, undefined, { signal: this.signal }).catch(() => undefined);
+        await pause(1000 * wait, undefined, { signal: this.ending.signal }).catch(() => undefined);
       }
     }
     if (this.failed !== undefined) throw this.failed;
@@ -299,7 +270,7 @@ class Reading {
 
   private fail(error: unknown): void {
     this.failed ??= error instanceof Error ? error : new Error(String(error));
-    this.own.abort();
+    this.abort();
   }
 
   private async step(): Promise<void> {
@@ -381,10 +352,3 @@ class Reading {
     });
   }
 }
-
-/** PostgreSQL has no room on its disk. */
-const noRoom = (error: unknown): boolean => {
-  for (let one = error; one instanceof Error; one = one.cause)
-    if ((one as { code?: string }).code === '53100') return true;
-  return false;
-};

@@ -106,21 +106,33 @@ async function* chunks(answer: Response, abort: (why: LineLost) => void): AsyncG
   }
 }
 
-/** A signal that ends with the one given, or when the line is lost; and what it was lost for. */
-function lineOf(signal: AbortSignal): {
+interface Line {
   signal: AbortSignal;
-  lose: (why: LineLost) => void;
-  why: () => LineLost | undefined;
-} {
+  lose(why: LineLost): void;
+  why(): LineLost | undefined;
+  /** It is done with. */
+  end(): void;
+}
+
+/** A signal that ends with the one given, or when the line is lost; and what it was lost for. */
+function lineOf(given: AbortSignal): Line {
+  // Not by `AbortSignal.any`, whose signals are collected while somebody waits for them.
   const own = new AbortController();
+  const follow = (): void => own.abort();
+  if (given.aborted) follow();
+  given.addEventListener('abort', follow, { once: true });
   let lost: LineLost | undefined;
   return {
-    signal: AbortSignal.any([signal, own.signal]),
+    signal: own.signal,
     lose(why) {
       lost ??= why;
       own.abort();
     },
     why: () => lost,
+    end() {
+      given.removeEventListener('abort', follow);
+      own.abort();
+    },
   };
 }
 
@@ -158,6 +170,7 @@ async function answered<T>(
     throw line.why() ?? (error instanceof LineLost ? error : new LineLost('The line to the source broke.'));
   } finally {
     clearTimeout(timer);
+    line.end();
   }
 }
 
@@ -216,7 +229,7 @@ export async function* heard(at: SourceAt, last: number | undefined, signal: Abo
     throw line.why() ?? (error instanceof LineLost ? error : new LineLost('The line was cut.'));
   } finally {
     clearTimeout(timer);
-    line.lose(new LineLost('The line is done with.'));
+    line.end();
   }
 }
 

@@ -1,13 +1,10 @@
 /** Messages as they are stored: in pieces, each message once, with the network that grows of them. */
-import { and, asc, desc, eq, isNotNull, isNull, lte, sql } from 'drizzle-orm';
-import { type Message, type NameOf, type NodeKind, columnsLacking, rowsOf, tieWords, tiesOf } from '@/core/feed';
-import { Fault, counted } from '@/core/fault';
+import { and, asc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import type { Message, NameOf, NodeKind } from '@/core/feed';
 import { preferredOf } from '@/core/names';
-import { studyFor } from '@/server/access';
 import {
   database,
   feed,
-  feedCut,
   feedMessage,
   feedMinute,
   feedNode,
@@ -16,23 +13,12 @@ import {
   namesList,
   studyTable,
 } from '@/server/db';
-import { lockedTable } from '@/server/tables';
-import { appendRows } from '@/server/tables/append';
 import { readRows } from '@/server/tables/record-sets';
 import { announce } from '@/server/together/news';
-
-export type FeedRow = typeof feed.$inferSelect;
-
-/** Another process reads the feed by now, or it was stopped. */
-export class NotMine extends Error {}
+import { Counted } from './counted';
+import { type FeedRow, NotMine } from './row';
 
 const newestShown = 12;
-/** Messages that become rows at once. */
-const mostRows = 20_000;
-/** Seconds between the steps in which messages become rows, at least; and rows for each further second. */
-const leastPause = 10;
-const rowsPerSecond = 2000;
-
 /** The feed, locked, as whoever reads it has it. @throws NotMine */
 async function mine(id: string, reader: string): Promise<FeedRow> {
   const [row] = await database()
@@ -43,71 +29,6 @@ async function mine(id: string, reader: string): Promise<FeedRow> {
   // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- there may be none
   if (!row) throw new NotMine();
   return row;
-}
-
-/** Nodes by what they are and are called; what a piece adds is kept once it is stored. */
-export class Counted {
-  private nodes = new Map<string, number>();
-  nameOf: NameOf = (_column, name) => name;
-
-  static async of(row: FeedRow): Promise<Counted> {
-    const found = new Counted();
-    const rows = await database().select().from(feedNode).where(eq(feedNode.feedId, row.id));
-    for (const { kind, name, node } of rows) found.nodes.set(`${kind} ${name}`, node);
-    return found;
-  }
-
-  /** Takes over what was counted anew. */
-  become({ nodes, nameOf }: Counted): void {
-    this.nodes = nodes;
-    this.nameOf = nameOf;
-  }
-
-  get size(): number {
-    return this.nodes.size;
-  }
-
-  /** Counts a piece beside what is there, until `keep`. */
-  piece(): {
-    add(message: Message, kind: FeedRow['ties'], most: number): boolean;
-    fresh: [number, NodeKind, string][];
-    ties: Map<string, [number, number, number]>;
-    keep(): void;
-  } {
-    const { nodes, nameOf } = this;
-    const added = new Map<string, number>();
-    const fresh: [number, NodeKind, string][] = [];
-    const ties = new Map<string, [number, number, number]>();
-    return {
-      fresh,
-      ties,
-      add(message, kind, most) {
-        const seen = tiesOf(message, kind, nameOf);
-        const keys = seen.nodes.map(({ kind: of, name }) => `${of} ${name}`);
-        const unknown = keys.filter((key) => !nodes.has(key) && !added.has(key)).length;
-        if (nodes.size + added.size + unknown > most) return false;
-        const places = keys.map((key, i) => {
-          const known = nodes.get(key) ?? added.get(key);
-          if (known !== undefined) return known;
-          const node = nodes.size + added.size;
-          added.set(key, node);
-          fresh.push([node, seen.nodes[i].kind, seen.nodes[i].name]);
-          return node;
-        });
-        for (const [i, j] of seen.pairs) {
-          const [a, b] = [places[i], places[j]];
-          const [first, second] = tieWords[kind].directed || a < b ? [a, b] : [b, a];
-          const tie = ties.get(`${first} ${second}`);
-          if (tie) tie[2]++;
-          else ties.set(`${first} ${second}`, [first, second, 1]);
-        }
-        return true;
-      },
-      keep() {
-        for (const [key, node] of added) nodes.set(key, node);
-      },
-    };
-  }
 }
 
 export interface Stored {
@@ -316,86 +237,4 @@ async function* storedMessages(row: FeedRow): AsyncGenerator<Message> {
     .where(and(eq(feedMessage.feedId, row.id), isNotNull(feedMessage.message)))
     .orderBy(asc(feedMessage.id));
   for (const { message } of waiting) yield message as Message;
-}
-
-/** Whether it is time for messages to become rows again. */
-export const stepDue = ({ stepAt, messages }: FeedRow, now: number): boolean =>
-  stepAt === null || now - stepAt.getTime() >= 1000 * Math.max(leastPause, messages / rowsPerSecond);
-
-/**
- * Messages that wait become rows of the table: one version more, however many they are. Returns how many became rows.
- * @throws Fault where the table is not there, or lacks a column
- */
-export async function toTable(id: string): Promise<number> {
-  let sum = 0;
-  for (;;) {
-    const many = await inTransaction(async () => {
-      const [row] = await database().select().from(feed).where(eq(feed.id, id)).for('update');
-      // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- there may be none
-      if (!row) throw new NotMine();
-      await studyFor(row.studyId, 'edit');
-      const [held] = await database()
-        .select({ key: studyTable.key })
-        .from(studyTable)
-        .where(eq(studyTable.id, row.tableId));
-      const table = await lockedTable(row.studyId, held.key);
-      const lacking = columnsLacking(table.columns);
-      if (lacking.length)
-        throw new Fault(
-          `The table “${table.name}” has no column “${lacking[0]}” any more, so messages have no place in it. Bring it back, and go on.`,
-          table.key,
-        );
-      const waiting = await database()
-        .select({ id: feedMessage.id, message: feedMessage.message })
-        .from(feedMessage)
-        .where(and(eq(feedMessage.feedId, id), isNotNull(feedMessage.message)))
-        .orderBy(asc(feedMessage.id))
-        .limit(mostRows);
-      await database()
-        .update(feed)
-        .set({ stepAt: sql`now()` })
-        .where(eq(feed.id, id));
-      if (!waiting.length) return 0;
-      const asRow = rowsOf(table.columns);
-      const lines = waiting.map(({ message }) => JSON.stringify(asRow(message as Message)));
-      await appendRows(
-        { ...table, author: `feed ${id}` },
-        lines,
-        `${counted(lines.length, 'message')} of “${row.name}” came in`,
-      );
-      await database()
-        .update(feedMessage)
-        .set({ message: null })
-        .where(
-          and(
-            eq(feedMessage.feedId, id),
-            isNotNull(feedMessage.message),
-            lte(feedMessage.id, waiting[waiting.length - 1].id),
-          ),
-        );
-      return waiting.length;
-    });
-    sum += many;
-    if (many < mostRows) return sum;
-  }
-}
-
-/** Writes down that the line was lost; or, with `fetched`, that it is there again. */
-export async function cut(id: string, why: string): Promise<void> {
-  const [open] = await database()
-    .select({ id: feedCut.id })
-    .from(feedCut)
-    .where(and(eq(feedCut.feedId, id), isNull(feedCut.until)));
-  // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- there may be none
-  if (!open) await database().insert(feedCut).values({ feedId: id, why });
-}
-export async function mended(id: string, fetched: number, gap: boolean): Promise<void> {
-  await database()
-    .update(feedCut)
-    .set({ until: sql`now()`, fetched, gap })
-    .where(and(eq(feedCut.feedId, id), isNull(feedCut.until)));
-}
-/** What was fetched because single messages did not come is told of the last cut. */
-export async function lastCuts(id: string, some = 200): Promise<(typeof feedCut.$inferSelect)[]> {
-  return database().select().from(feedCut).where(eq(feedCut.feedId, id)).orderBy(desc(feedCut.id)).limit(some);
 }
