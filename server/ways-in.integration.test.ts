@@ -261,8 +261,8 @@ const routes: Record<string, Route> = {
     ({ network }) => ({ network }),
     () => '<!doctype html>x',
   ],
-  // It is told over a stream, which its own test reads.
-  'studies/[study]/feeds/[feed]/news': ['GET', 'read', ({ feed }) => ({ feed })],
+  // What it tells is a stream, which would not end: of a feed that is not there it is none.
+  'studies/[study]/feeds/[feed]/news': ['GET', 'read', () => ({ feed: randomUUID() })],
   // To whoever has the link; what it leads to is tested with links.
   'shared/[token]': ['GET', 'none', () => ({ token: 'none' })],
   'studies/[study]/archive': ['GET', 'read', () => ({})],

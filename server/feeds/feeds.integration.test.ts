@@ -355,6 +355,14 @@ describe('it ends', () => {
       other,
     );
   });
+  test('where what it follows was changed, and then its source is not allowed any more', () =>
+    ended(async ({ study, id }) => {
+      const allowed = process.env.NUNATAK_FEEDS;
+      await changeFeed(study, id, { follow: { words: [], writers: ['Tove'] } });
+      process.env.NUNATAK_FEEDS = 'http://127.0.0.1:9';
+      await until('noticed', async () => !(await open({ study, id } as Going)).running);
+      process.env.NUNATAK_FEEDS = allowed;
+    }, /not allowed here/));
   test('where its key expires', () =>
     ended(() => {
       board.faults = { cut: { after: 1, times: 1 }, expired: true };

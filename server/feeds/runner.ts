@@ -106,17 +106,19 @@ class Reading {
     let tries = 0;
     while (!this.ending.signal.aborted) {
       const before = this.whole;
+      // Each has a line of its own, also where it does not come about.
+      const line = new AbortController();
+      this.line = line;
       try {
         const at = this.at();
-        this.line = new AbortController();
-        const { signal } = this.line;
+        const { signal } = line;
         await this.catchUp(at, signal);
         await this.listen(at, signal);
       } catch (error) {
         // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- it may have been aborted meanwhile
         if (this.ending.signal.aborted) break;
         // What is followed was changed: another line, at once.
-        if (this.line.signal.aborted) continue;
+        if (line.signal.aborted) continue;
         await this.lost(error);
         tries = this.whole === before ? tries + 1 : 1;
         const wait = error instanceof Later ? error.seconds : pauses[Math.min(tries, pauses.length) - 1];
