@@ -179,7 +179,7 @@ try {
   await shows(driver, 'It runs: who names whom');
   await driver.sleep(75_000);
   await picture('feed');
-  await (await button(driver, 'Stop')).click();
+  await (await named(driver, 'button', 'Stop', true)).click();
   await shows(driver, 'It does not run.');
 } finally {
   await browser.close();
