@@ -35,7 +35,9 @@ function postgresRuns(name, args, url) {
 export function backup(url, file) {
   const making = `${file}.making`;
   try {
-    postgresRuns('pg_dump', ['--format=custom', '--no-owner', '--no-privileges', `--file=${making}`], url);
+    // Jobs are of the moment, and their queue makes its own tables.
+    const args = ['--format=custom', '--no-owner', '--no-privileges', '--exclude-schema=jobs'];
+    postgresRuns('pg_dump', [...args, `--file=${making}`], url);
     renameSync(making, file);
   } finally {
     rmSync(making, { force: true });

@@ -83,14 +83,18 @@ async function ask(
 }
 
 /** The bytes of an answer; a source that goes silent is let go. */
-async function* chunks(answer: Response, abort: (why: LineLost) => void): AsyncGenerator<Uint8Array> {
+async function* chunks(answer: Response, line: Line): AsyncGenerator<Uint8Array> {
   if (!answer.body) return;
   let timer: ReturnType<typeof setTimeout> | undefined;
   const watch = (): void => {
     clearTimeout(timer);
-    timer = setTimeout(() => abort(new LineLost('The source went silent.')), mostSilent);
+    timer = setTimeout(() => line.lose(new LineLost('The source went silent.')), mostSilent);
   };
   const reader = (answer.body as ReadableStream<Uint8Array>).getReader();
+  const cancel = (): void => void reader.cancel().catch(() => undefined);
+  // The signal that a request was given reaches its body no more once the request itself has been collected.
+  line.signal.addEventListener('abort', cancel);
+  if (line.signal.aborted) cancel();
   try {
     for (;;) {
       watch();
@@ -102,7 +106,8 @@ async function* chunks(answer: Response, abort: (why: LineLost) => void): AsyncG
     }
   } finally {
     clearTimeout(timer);
-    await reader.cancel().catch(() => undefined);
+    line.signal.removeEventListener('abort', cancel);
+    cancel();
   }
 }
 
@@ -151,7 +156,7 @@ async function answered<T>(
     clearTimeout(timer);
     const parts: Uint8Array[] = [];
     let size = 0;
-    for await (const part of chunks(answer, line.lose)) {
+    for await (const part of chunks(answer, line)) {
       size += part.length;
       if (size > mostAnswer) throw new Refused('The source answers with more than can be taken in.', 'address');
       parts.push(part);
@@ -215,7 +220,7 @@ export async function* heard(at: SourceAt, last: number | undefined, signal: Abo
       onComment: () => void (unread = 0),
     });
     const decoder = new TextDecoder();
-    for await (const part of chunks(answer, line.lose)) {
+    for await (const part of chunks(answer, line)) {
       unread += part.length;
       parser.feed(decoder.decode(part, { stream: true }));
       if (unread > mostEvent) throw new Refused('The source sends an event without an end.', 'address');
