@@ -17,7 +17,7 @@ const count = async (what: string): Promise<number> => {
 test('a feed is tried, connected, and grows until so many nodes; its network opens with groups and is taken as a picture', async () => {
   const { driver } = browser;
   await driver.get(home);
-  await (await driver.findElement(By.css('main a[href*="/studies/"]'))).click();
+  await (await button(driver, 'Orrin Sound seed circle')).click();
   await driver.wait(async () => /studies\/[^/]+\/\w+/.test(await driver.getCurrentUrl()), wait);
   const study = (await driver.getCurrentUrl()).replace(/(studies\/[^/]+\/).*/, '$1');
   await driver.get(`${study}records`);
@@ -68,7 +68,7 @@ test('who only reads sees it grow, and neither starts nor changes it', async () 
   await (await named(driver, 'button', 'A. Thorne: account')).click();
   await (await named(driver, '[role="menuitem"]', 'Look as D. Rowe')).click();
   await shows(driver, 'You work as D. Rowe');
-  await (await driver.findElement(By.css('main a[href*="/studies/"]'))).click();
+  await (await button(driver, 'Orrin Sound seed circle')).click();
   await driver.wait(async () => /studies\/[^/]+\/\w+/.test(await driver.getCurrentUrl()), wait);
   await driver.get((await driver.getCurrentUrl()).replace(/(studies\/[^/]+\/).*/, '$1records'));
   await shows(driver, 'Feeds');
