@@ -156,7 +156,7 @@ describe('where accounts are needed', () => {
     await shows(theirs, 'No study yet');
 
     await go(driver, address);
-    await (await driver.findElement(By.css('main a[href*="/studies/"]'))).click();
+    await (await button(driver, 'Orrin Sound seed circle')).click();
     await driver.wait(async () => (await driver.getCurrentUrl()).includes('/networks'), wait);
     await go(driver, (await driver.getCurrentUrl()).replace(/networks.*/, 'people'));
     await (await button(driver, 'Add somebody')).click();
@@ -182,7 +182,7 @@ describe('where accounts are needed', () => {
   test('an outsider explores a figure by its link, and nothing else, until it is ended', async () => {
     const [{ driver }] = browsers;
     await go(driver, address);
-    await (await driver.findElement(By.css('main a[href*="/studies/"]'))).click();
+    await (await button(driver, 'Orrin Sound seed circle')).click();
     await driver.wait(async () => (await driver.getCurrentUrl()).includes('/networks'), wait);
     const study = /studies\/([^/]+)/.exec(await driver.getCurrentUrl())?.[1] ?? '';
     await go(driver, `${address}/studies/${study}/figures`);
@@ -216,7 +216,7 @@ describe('where accounts are needed', () => {
   test('an outsider reads a network, with the records behind its ties where that was chosen', async () => {
     const [{ driver }] = browsers;
     await go(driver, address);
-    await (await driver.findElement(By.css('main a[href*="/studies/"]'))).click();
+    await (await button(driver, 'Orrin Sound seed circle')).click();
     await shows(driver, 'Who sent seed to whom');
     await (await named(driver, 'main a', 'Who sent seed to whom')).click();
     await (await named(driver, 'button', 'Take away')).click();
