@@ -15,7 +15,7 @@ import { Gone, Later, LineLost, type SourceAt, after, heard } from './source';
 import { claim, noRoom, starter, stopped } from './claim';
 import { Counted } from './counted';
 import { cut, mended } from './cuts';
-import { type FeedRow, NotMine } from './row';
+import { type FeedRow, NotMine, lineOf } from './row';
 import { stepDue, toTable } from './rows';
 import { renewNames, storePiece } from './storing';
 
@@ -27,9 +27,6 @@ const pieceSize = 2000;
 const patience = 1500;
 /** Seconds between tries for a line: longer and longer. */
 const pauses = [1, 2, 4, 8, 15, 30, 60];
-
-/** What of a feed is read anew when it changes. */
-const lineOf = ({ address, key, follow }: FeedRow): string => JSON.stringify([address, key, follow]);
 
 /**
  * Reads a feed until it has stopped, or `signal`. What has come by then is stored, and another process may go on.
@@ -319,7 +316,8 @@ class Reading {
   /** Leaves the feed so that another process can go on, or writes why it has stopped. */
   private async end(): Promise<void> {
     const why = this.failed;
-    if (why instanceof NotMine) return this.left();
+    // Somebody stopped it: what waits becomes rows.
+    if (why instanceof NotMine) return this.tableAtEnd();
     if (why === undefined || (!(why instanceof Fault) && databaseProblem(why) !== undefined && !noRoom(why))) {
       // The process ends, or the database is away: what is not stored yet comes again.
       if (why === undefined) await this.stored().catch(() => undefined);
@@ -340,11 +338,6 @@ class Reading {
           : 'Something broke on our side; the server’s log has more.';
     await this.tableAtEnd();
     await actAs(this.who, () => stopped(this.row, this.reader, told));
-  }
-
-  /** Somebody stopped it: what waits becomes rows. */
-  private left(): Promise<void> {
-    return this.tableAtEnd();
   }
 
   private async tableAtEnd(): Promise<void> {
