@@ -10,7 +10,15 @@ export const text = z
   .max(1000)
   .transform((words) => words.replaceAll('\0', ''));
 
-type Inputs<A extends readonly z.ZodType[]> = { [I in keyof A]: z.input<A[I]> };
+/** What comes last may be left out where its schema lets it. */
+type Inputs<A extends readonly z.ZodType[]> = A extends readonly [
+  ...infer First extends readonly z.ZodType[],
+  infer Last extends z.ZodType,
+]
+  ? undefined extends z.input<Last>
+    ? [...Inputs<First>, z.input<Last>?]
+    : { [I in keyof A]: z.input<A[I]> }
+  : [];
 type Outputs<A extends readonly z.ZodType[]> = { [I in keyof A]: z.output<A[I]> };
 
 /** An action on a study. Its right can be read off it, so that all of them can be listed. */

@@ -66,7 +66,7 @@ export const suggestNetwork = action(
 );
 /** The last names the network it is made from: those who see that one see the new one. */
 export const createNetwork = action('edit', [text, trail, text.optional()], networks.createNetwork);
-export const saveTrail = action('edit', [text, whole, trail], networks.saveTrail);
+export const saveTrail = action('edit', [text, whole, trail, trail.optional()], networks.saveTrail);
 /** What is stored now, where others save too. */
 export const networkNow = action('read', [text], networks.networkNow);
 export const figureNow = action('read', [text], figures.openFigure);
@@ -82,7 +82,7 @@ export const makeFigure = action('edit', [text], figures.makeFigure);
 export const createFigure = action('edit', [figure, text.optional(), text.optional()], (study, settings, name, like) =>
   figures.createFigure(study, settings, name, like === undefined ? undefined : { kind: 'figure', id: like }),
 );
-export const saveFigure = action('edit', [text, whole, figure], figures.saveFigure);
+export const saveFigure = action('edit', [text, whole, figure, figure.optional()], figures.saveFigure);
 export const renameFigure = action('edit', [text, text], figures.renameFigure);
 export const deleteFigure = action('edit', [text], figures.deleteFigure);
 export const restoreFigure = action('edit', [text], figures.restoreFigure);

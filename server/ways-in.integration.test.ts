@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import { readdirSync } from 'node:fs';
 import { join, relative } from 'node:path';
-import { trailSchema } from '@/core/trail';
+import { stored, trailSchema } from '@/core/trail';
 import * as access from './access';
 import * as actions from './actions';
 import { log } from './answer';
@@ -277,6 +277,18 @@ const routes: Record<string, Route> = {
     'edit',
     () => ({ table: 'ties' }),
     () => `${JSON.stringify({ base: 1, author })}\n${edit}\n`,
+  ],
+  'studies/[study]/networks/[network]/trail': [
+    'PUT',
+    'edit',
+    ({ network }) => ({ network }),
+    () => JSON.stringify({ version: 1, thing: stored(trail) }),
+  ],
+  'studies/[study]/figures/[figure]/settings': [
+    'PUT',
+    'edit',
+    ({ figure }) => ({ figure }),
+    () => JSON.stringify({ version: 1, thing: { width: 84 } }),
   ],
   'studies/[study]/networks/[network]/snapshot': ['PUT', 'edit', ({ network }) => ({ network }), snapshot],
   'studies/[study]/networks/[network]/positions/[layout]': [

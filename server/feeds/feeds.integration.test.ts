@@ -294,6 +294,22 @@ describe('it ends', () => {
     expect(await stored(going)).toEqual(sent());
   });
 
+  test('before the nodes that it was to stop at, where the next message would bring more', async () => {
+    const going = await set({ end: { nodes: 3 } });
+    const reading = await line(going);
+    for (const [writer, person] of [
+      ['Tove', 'Ewan'],
+      ['Petra', 'Gunnar'],
+    ])
+      board.board.post({ writer, text: '', people: [person], words: [] }, new Date(0).toISOString());
+    await reading.done;
+    expect(await open(going)).toMatchObject({
+      ...{ running: false, nodes: 2, messages: 1 },
+      why: 'It was to stop at 3 nodes, and stands at 2 nodes: the next message would bring more than are left.',
+    });
+    expect(await rows(going)).toHaveLength(1);
+  });
+
   test('at so many messages', async () => {
     const going = await set({ end: { messages: 11 } });
     const reading = await line(going);

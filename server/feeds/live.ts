@@ -4,7 +4,7 @@ import { and, eq, gt, sql } from 'drizzle-orm';
 import * as z from 'zod';
 import { Fault } from '@/core/fault';
 import { database, feed, feedNode, feedTie } from '@/server/db';
-import { listen } from '@/server/together/news';
+import { listen, listening } from '@/server/together/news';
 import { stillReads } from '@/server/together/still';
 import { eventStream } from '@/server/together/event-stream';
 import { openFeed, type OpenFeed } from '.';
@@ -80,8 +80,12 @@ export async function feedNews(study: string, id: string, headers: Headers): Pro
         }),
       beat,
     );
-    soon();
+    let over = false;
+    void listening().then(() => {
+      if (!over) soon();
+    });
     return () => {
+      over = true;
       unheard();
       clearInterval(alive);
       clearTimeout(timer);

@@ -105,11 +105,13 @@ export async function storePiece(
     const [after] = await database().update(feed).set(values).where(eq(feed.id, id)).returning();
     await announce({ study: row.studyId, thing: id, feed: true });
     const end =
-      full || sum >= nodes
+      sum >= nodes
         ? `It has come to ${countedNodes(nodes)}, where it was to stop.`
-        : total >= most
-          ? `It has come to ${most.toLocaleString('en-GB')} messages, where it was to stop.`
-          : undefined;
+        : full
+          ? `It was to stop at ${countedNodes(nodes)}, and stands at ${countedNodes(sum)}: the next message would bring more than are left.`
+          : total >= most
+            ? `It has come to ${most.toLocaleString('en-GB')} messages, where it was to stop.`
+            : undefined;
     return { piece: made, stored: { row: after, fresh: kept, ...(end ? { end } : {}) } };
   });
   piece.keep();

@@ -8,6 +8,7 @@ import { type Seen, database, figure, figureHeld, inTransaction } from '@/server
 import { openNetwork } from '@/server/networks';
 import { cleanName, touchStudy } from '@/server/studies';
 import { happened } from '@/server/happened';
+import { onTop } from '@/server/on-top';
 
 export interface FigureHead {
   id: string;
@@ -118,13 +119,22 @@ export type FigureSaved =
   /** Someone saved in between; nothing was overwritten. */
   | { kind: 'conflict'; version: number; settings: FigureSettings };
 
-/** Stores a figure on top of the version it was made from. */
+/**
+ * Stores a figure on top of the version it was made from.
+ * @param sent What the same page sent before, without an answer: where it stands there, these go on top of it.
+ */
 export async function saveFigure(
   studyId: string,
   id: string,
   base: number,
   settings: FigureSettings,
+  sent?: FigureSettings,
 ): Promise<FigureSaved> {
+  const store = (on: number): Promise<FigureSaved> => storeFigure(studyId, id, on, settings);
+  return onTop(store, base, (there) => there.settings, settings, sent);
+}
+
+async function storeFigure(studyId: string, id: string, base: number, settings: FigureSettings): Promise<FigureSaved> {
   const { name } = await found(studyId, id, 'edit');
   if (settings.held && !(await heldKeys(id)).includes(settings.held.key))
     throw new Fault('What this figure is to hold was not kept. Hold it again.', 'held');

@@ -8,6 +8,7 @@ import { newFiling, seenIn } from '@/server/access/things';
 import { signedIn } from '@/server/people/person';
 import { cleanName, touchStudy } from '@/server/studies';
 import { happened } from '@/server/happened';
+import { onTop } from '@/server/on-top';
 
 export interface NetworkHead {
   id: string;
@@ -119,8 +120,16 @@ export type Saved =
   /** Someone saved in between: what is stored now, and when that was. Nothing was overwritten. */
   | { kind: 'conflict'; version: number; trail: Trail; changedAt: string };
 
-/** Stores a trail on top of the version it was made from. */
-export async function saveTrail(studyId: string, id: string, base: number, trail: Trail): Promise<Saved> {
+/**
+ * Stores a trail on top of the version it was made from.
+ * @param sent What the same page sent before, without an answer: where it stands there, the trail goes on top of it.
+ */
+export async function saveTrail(studyId: string, id: string, base: number, trail: Trail, sent?: Trail): Promise<Saved> {
+  const store = (on: number): Promise<Saved> => storeTrail(studyId, id, on, trail);
+  return onTop(store, base, (there) => stored(there.trail), stored(trail), sent && stored(sent));
+}
+
+async function storeTrail(studyId: string, id: string, base: number, trail: Trail): Promise<Saved> {
   const { name } = await found(studyId, id);
   return inTransaction(async (): Promise<Saved> => {
     const saved = await database()

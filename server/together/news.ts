@@ -42,6 +42,11 @@ export function listen(study: string, heard: Heard): () => void {
   };
 }
 
+/** Resolves when what is told from now on is heard in this process, or cannot be for now. */
+export async function listening(): Promise<void> {
+  await connected();
+}
+
 /** Ends the connection, at the end of a process that did listen. */
 export async function endListening(): Promise<void> {
   const held = ear();

@@ -4,7 +4,7 @@ import { Fault } from '@/core/fault';
 import { studyFor } from '@/server/access';
 import { kindOfThing } from '@/server/access/things';
 import { eventStream } from './event-stream';
-import { type News, listen } from './news';
+import { type News, listen, listening } from './news';
 import { stillReads } from './still';
 import { type Where, arrive, beat, leave, stay, whoIsHere } from './presence';
 
@@ -72,6 +72,9 @@ export async function newsOf(study: string, asked: () => Where, headers: Headers
     );
     void (async () => {
       try {
+        // Who comes while the first page of a process arrives is told to it as well.
+        await listening();
+        if (over) return;
         page = await arrive(study, where);
         // It was closed while it arrived.
         if (over) return await leave(study, page);

@@ -4,6 +4,7 @@ import { eq, sql } from 'drizzle-orm';
 import { stored, trailSchema } from '@/core/trail';
 import * as actions from '@/server/actions';
 import { log } from '@/server/answer';
+import type * as db from '@/server/db';
 import { type Role, database, member, person, pool, presence } from '@/server/db';
 import { migrateDatabase } from '@/server/db/migrate';
 import { fileThings } from '@/server/filing';
@@ -11,12 +12,27 @@ import { createNetwork } from '@/server/networks';
 import { type Person, actAs } from '@/server/people/person';
 import { createStudy } from '@/server/studies';
 import { endListening } from './news';
-import { whoIsHere } from './presence';
+import { arrive, leave, whoIsHere } from './presence';
 import { endStreams } from './event-stream';
 import { newsOf } from './stream';
 
 jest.setTimeout(60_000);
 const open: ReadableStreamDefaultReader<Uint8Array>[] = [];
+/** Milliseconds that the connection which listens takes to come about. */
+let mockSlow = 0;
+jest.mock('@/server/db', () => {
+  const actual = jest.requireActual<typeof db>('@/server/db');
+  return {
+    ...actual,
+    ownConnection() {
+      const made = actual.ownConnection();
+      const connect = made.connect.bind(made) as () => Promise<unknown>;
+      const slowly = () => new Promise<void>((go) => setTimeout(go, mockSlow)).then(connect);
+      return Object.assign(made, { connect: slowly });
+    },
+  };
+});
+
 beforeAll(async () => {
   log.level = 'silent';
   await migrateDatabase();
@@ -118,6 +134,24 @@ test('who is here is told as people come and go, with what they look at where it
     .set({ seenAt: sql`now() - interval '2 minutes'` })
     .where(eq(presence.personId, b.id));
   expect(await actAs(a, () => whoIsHere(study))).toEqual([]);
+});
+
+test('who comes while the first page of a process begins to listen is told to it', async () => {
+  const [a, b] = [await somebody('Ausk'), await somebody('Blyth')];
+  const study = await studyOf(a, [[b, 'editor']]);
+  await endListening();
+  mockSlow = 400;
+  try {
+    const one = page(a, study);
+    await one.started;
+    const elsewhere = await actAs(b, () => arrive(study, { place: 'records' }));
+    await one.event('here', (here: never) => named(here) === 'Ausk on Networks,Blyth on Records');
+    await actAs(b, () => leave(study, elsewhere));
+    await one.event('here', (here: never) => named(here) === 'Ausk on Networks');
+    await one.close();
+  } finally {
+    mockSlow = 0;
+  }
 });
 
 test('a change is told to those who see the thing, also when another process made it, and to no other study', async () => {

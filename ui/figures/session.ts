@@ -1,13 +1,13 @@
 /** Keeps an open figure drawn and saved. */
 import { sheetForThreads } from '@/ui/kit/pictures';
 import { toast } from '@/ui/kit/toast';
-import { whyNotSaved } from '@/ui/kit/why-not-saved';
+import { saver } from '@/ui/kit/saver';
 import { saveFile, sentence } from '@/ui/kit';
 import { createFigure, saveFigure } from '@/server/actions';
 import { type FigureFile, type MadeFile, heardShare, startFigureWorker } from '@/worker/client';
-import type { FigureStart, FigureStore } from './store';
+import { type FigureSettings, readFigure } from '@/core/figure/plan';
+import type { FigureStart, FigureStore, OpenedFigure } from './store';
 
-const saveAfter = 600;
 const keepAfter = 2000;
 
 export interface FigureSession {
@@ -31,7 +31,6 @@ export function startFigureSession(store: FigureStore, start: FigureStart): Figu
   let worker = opened();
   let factor = 0;
   let show: ((bitmap: ImageBitmap) => void) | undefined;
-  let saveTimer: ReturnType<typeof setTimeout> | undefined;
   let keepTimer: ReturnType<typeof setTimeout> | undefined;
   let sheeted = '';
   let deaths = 0;
@@ -96,47 +95,28 @@ export function startFigureSession(store: FigureStore, start: FigureStart): Figu
     }
   };
 
-  /** One save at a time: a later one builds on the version that the one under way gives. */
-  let saving: Promise<void> = Promise.resolve();
-  const saveNow = (): Promise<void> => (saving = saving.then(saveOnce));
-  const told = whyNotSaved();
-  const saveOnce = async (): Promise<void> => {
-    clearTimeout(saveTimer);
-    const { figure, version, save } = store.getState();
-    if (!keeps || (save !== 'waiting' && save !== 'failed')) return;
-    store.setState({ save: 'saving' });
-    try {
-      const answer = await saveFigure(study.id, id, version, figure);
-      told(answer);
-      if (!answer.ok) throw new Error(answer.fault);
-      if (answer.value.kind === 'conflict') {
-        store.setState({ save: 'conflict', theirs: answer.value });
-        return;
-      }
-      const edited = store.getState().figure !== figure;
-      store.setState({ version: answer.value.version, save: edited ? 'waiting' : 'saved' });
-      if (edited) await saveOnce();
-    } catch {
-      store.setState({ save: 'failed' });
-      saveTimer = setTimeout(() => void saveNow(), 5000);
-    }
-  };
+  const saving = !keeps
+    ? undefined
+    : saver<FigureSettings, NonNullable<OpenedFigure['theirs']> & { kind: 'conflict' }>({
+        now() {
+          const { figure, version, save } = store.getState();
+          return { thing: figure, version, save };
+        },
+        send: (version, figure, sent) => saveFigure(study.id, id, version, figure, sent),
+        said: (save) => store.setState({ save }),
+        saved: (version, edited) => store.setState({ version, save: edited ? 'waiting' : 'saved' }),
+        conflict: (theirs) => store.setState({ save: 'conflict', theirs }),
+        takeUp: (figure, version) => store.setState({ figure, version, save: 'waiting' }),
+        address: `${address}/settings`,
+        written: (figure) => figure,
+        read: readFigure,
+      });
 
   const unsubscribe = store.subscribe((state, before) => {
     if (state.figure === before.figure) return;
     void draw();
-    if (state.save === 'waiting') {
-      clearTimeout(saveTimer);
-      saveTimer = setTimeout(() => void saveNow(), saveAfter);
-    }
+    if (state.save === 'waiting') saving?.soon();
   });
-  const leaving = (event: BeforeUnloadEvent): void => {
-    const { save } = store.getState();
-    if (!keeps || save === 'saved') return;
-    void saveNow();
-    if (save !== 'saving') event.preventDefault();
-  };
-  window.addEventListener('beforeunload', leaving);
 
   return {
     shown(to, taker) {
@@ -156,7 +136,7 @@ export function startFigureSession(store: FigureStore, start: FigureStart): Figu
       }
       store.getState().change((figure) => ({ ...figure, held: { key, of } }));
     },
-    saveNow,
+    saveNow: async () => saving?.now(),
     async keepMineApart() {
       const { figure, name } = store.getState();
       // What it holds belongs to the other figure.
@@ -182,8 +162,8 @@ export function startFigureSession(store: FigureStore, start: FigureStart): Figu
       ended = true;
       clearTimeout(keepTimer);
       unsubscribe();
-      window.removeEventListener('beforeunload', leaving);
-      void saveNow().finally(() => worker.end());
+      saving?.end();
+      void Promise.resolve(saving?.now()).finally(() => worker.end());
     },
   };
 }

@@ -144,21 +144,47 @@ describe('saving', () => {
     expect(mockSaved).toHaveLength(0);
     jest.advanceTimersByTime(700);
     await settle();
-    expect(mockSaved).toEqual([['a', 'b', 1, stored(store.getState().trail)]]);
+    expect(mockSaved).toEqual([['a', 'b', 1, stored(store.getState().trail), undefined]]);
     expect(store.getState()).toMatchObject({ save: { kind: 'saved' }, network: { version: 2 } });
   });
 
-  test('leaving right after an edit saves at once and asks to stay; afterwards nothing is asked', async () => {
-    const { store } = session();
-    const asked = jest.fn();
-    listeners.get('beforeunload')?.({ preventDefault: asked });
-    expect([mockSaved.length, asked.mock.calls.length]).toEqual([0, 0]);
-    store.getState().setStep('s2', { curve: 0.3 });
-    listeners.get('beforeunload')?.({ preventDefault: asked });
-    expect([mockSaved.length, asked.mock.calls.length]).toEqual([1, 1]);
-    await settle();
-    listeners.get('beforeunload')?.({ preventDefault: asked });
-    expect(asked).toHaveBeenCalledTimes(1);
+  test('what was edited right before the page goes is sent by a request that outlives it, and taken up by the next', async () => {
+    const kept = new Map<string, string>();
+    const puts: { to: string; body: string }[] = [];
+    const { fetch } = globalThis;
+    Object.assign(globalThis, {
+      sessionStorage: {
+        getItem: (key: string) => kept.get(key) ?? null,
+        setItem: (key: string, value: string) => kept.set(key, value),
+        removeItem: (key: string) => kept.delete(key),
+      },
+      fetch: (to: string, { body }: { body: string }) => Promise.resolve(void puts.push({ to, body })),
+    });
+    try {
+      const { store } = session();
+      const gone = { preventDefault: jest.fn() };
+      listeners.get('pagehide')?.(gone);
+      expect(puts).toEqual([]);
+      store.getState().setStep('s2', { curve: 0.3 });
+      const edited = store.getState().trail;
+      listeners.get('beforeunload')?.(gone);
+      listeners.get('pagehide')?.(gone);
+      expect(puts).toEqual([
+        { to: '/api/studies/a/networks/b/trail', body: JSON.stringify({ version: 1, thing: stored(edited) }) },
+      ]);
+      expect(gone.preventDefault).not.toHaveBeenCalled();
+      jest.clearAllTimers();
+      // Who only looks takes nothing up.
+      expect(session(false).store.getState().trail).toEqual(trail);
+      const { store: next } = session();
+      expect(next.getState().trail).toEqual(edited);
+      await settle();
+      expect(mockSaved).toEqual([['a', 'b', 1, stored(edited), undefined]]);
+      expect(next.getState()).toMatchObject({ save: { kind: 'saved' }, network: { version: 2 } });
+    } finally {
+      Object.assign(globalThis, { fetch });
+      delete (globalThis as { sessionStorage?: unknown }).sessionStorage;
+    }
   });
 
   test('why it is not saved is said, once for each reason; what passes by itself is not worth a word', async () => {

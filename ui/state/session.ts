@@ -1,17 +1,16 @@
 /** Keeps an open network running and saved: the worker follows the trail, the server follows the worker. */
 import { toast } from '@/ui/kit/toast';
-import { whyNotSaved } from '@/ui/kit/why-not-saved';
-import { stepKinds, stored } from '@/core/trail';
+import { saver } from '@/ui/kit/saver';
+import { type Trail, readTrail, stepKinds, stored } from '@/core/trail';
 import { sentence } from '@/ui/kit';
 import { createNetwork, saveTrail } from '@/server/actions';
 import { type Started, heard, startTrailWorker } from '@/worker/client';
 import { type Drawn, unpack } from '@/worker/parcel';
 import type { TrailService } from '@/worker/protocol';
 import { keptIn } from './selection';
-import type { WorkbenchStore } from './store';
+import type { SaveState, Workbench, WorkbenchStore } from './store';
 import { own } from '@/core/own';
 
-const saveAfter = 600;
 const keepAfter = 1500;
 /** Deaths of the worker after which it is not tried again. */
 const mostDeaths = 3;
@@ -73,7 +72,6 @@ export function startSession(store: WorkbenchStore, wanted = true): Session {
     });
     return made;
   }
-  let saveTimer: ReturnType<typeof setTimeout> | undefined;
   let keepTimer: ReturnType<typeof setTimeout> | undefined;
   let kept: string | undefined;
   let keeping: Promise<void> = Promise.resolve();
@@ -168,31 +166,23 @@ export function startSession(store: WorkbenchStore, wanted = true): Session {
     }
   };
 
-  const told = whyNotSaved();
-  const saveNow = async (): Promise<void> => {
-    clearTimeout(saveTimer);
-    const { trail, network: head, save } = store.getState();
-    if (!keeps || (save.kind !== 'waiting' && save.kind !== 'failed')) return;
-    store.setState({ save: { kind: 'saving' } });
-    try {
-      const answer = await saveTrail(study.id, head.id, head.version, stored(trail));
-      told(answer);
-      if (!answer.ok) throw new Error(answer.fault);
-      if (answer.value.kind === 'conflict') {
-        store.setState({ save: answer.value });
-        return;
-      }
-      const edited = store.getState().trail !== trail;
-      store.setState({
-        network: { ...store.getState().network, version: answer.value.version },
-        save: { kind: edited ? 'waiting' : 'saved' },
+  const at = (version: number): Pick<Workbench, 'network'> => ({ network: { ...store.getState().network, version } });
+  const saving = !keeps
+    ? undefined
+    : saver<Trail, Extract<SaveState, { kind: 'conflict' }>>({
+        now() {
+          const { trail, network: head, save } = store.getState();
+          return { thing: trail, version: head.version, save: save.kind };
+        },
+        send: (version, trail, sent) => saveTrail(study.id, network.id, version, stored(trail), sent && stored(sent)),
+        said: (kind) => store.setState({ save: { kind } }),
+        saved: (version, edited) => store.setState({ ...at(version), save: { kind: edited ? 'waiting' : 'saved' } }),
+        conflict: (save) => store.setState({ save }),
+        takeUp: (trail, version) => store.setState({ ...at(version), trail, save: { kind: 'waiting' } }),
+        address: `/api/studies/${study.id}/networks/${network.id}/trail`,
+        written: stored,
+        read: readTrail,
       });
-      if (edited) await saveNow();
-    } catch {
-      store.setState({ save: { kind: 'failed' } });
-      saveTimer = setTimeout(() => void saveNow(), 5000);
-    }
-  };
 
   const unsubscribe = store.subscribe((state, before) => {
     if (state.shortlists !== before.shortlists) {
@@ -201,18 +191,8 @@ export function startSession(store: WorkbenchStore, wanted = true): Session {
     }
     if (state.trail === before.trail) return;
     void run();
-    if (state.save.kind === 'waiting') {
-      clearTimeout(saveTimer);
-      saveTimer = setTimeout(() => void saveNow(), saveAfter);
-    }
+    if (state.save.kind === 'waiting') saving?.soon();
   });
-  const leaving = (event: BeforeUnloadEvent): void => {
-    const { kind } = store.getState().save;
-    if (!keeps || kind === 'saved') return;
-    void saveNow();
-    if (kind !== 'saving') event.preventDefault();
-  };
-  window.addEventListener('beforeunload', leaving);
   void run();
 
   const session: Session = {
@@ -234,7 +214,7 @@ export function startSession(store: WorkbenchStore, wanted = true): Session {
     resume(step) {
       void Promise.resolve(service.resume(step)).then(() => run());
     },
-    saveNow,
+    saveNow: async () => saving?.now(),
     async hush() {
       hushed = true;
       clearTimeout(keepTimer);
@@ -261,9 +241,8 @@ export function startSession(store: WorkbenchStore, wanted = true): Session {
     },
     end() {
       unsubscribe();
-      window.removeEventListener('beforeunload', leaving);
       clearTimeout(keepTimer);
-      void saveNow();
+      saving?.end();
       worker.end();
     },
   };
