@@ -4,7 +4,8 @@ import type { Listener, TrailService } from './protocol';
 import type { NamesDesk } from './names-desk';
 import type { TableDesk } from './table-desk';
 import type { FigureDesk } from './figure-desk';
-import type { GrowingDesk } from './growing-desk';
+import type { GrowingDesk } from './growing/desk';
+import type { NamedAt } from './growing/picture';
 
 export interface Started<T> {
   service: Comlink.Remote<T>;
@@ -47,7 +48,19 @@ export const startFigureWorker = (): Started<FigureDesk> =>
   started(new Worker(new URL('./figure.worker.ts', import.meta.url), { type: 'module', name: 'figure' }));
 
 export const startGrowingWorker = (): Started<GrowingDesk> =>
-  started(new Worker(new URL('./growing.worker.ts', import.meta.url), { type: 'module', name: 'growing' }));
+  started(new Worker(new URL('./growing/growing.worker.ts', import.meta.url), { type: 'module', name: 'growing' }));
+
+export type GrowingService = Started<GrowingDesk>['service'];
+
+/** Has a worker draw on a canvas from now on; `named` hears where names are to stand. */
+export function giveCanvas(
+  service: GrowingService,
+  canvas: HTMLCanvasElement,
+  named: (names: NamedAt[]) => void,
+): void {
+  const surface = canvas.transferControlToOffscreen();
+  void service.show(Comlink.transfer(surface, [surface]), Comlink.proxy(named));
+}
 
 /** A listener that the worker can call across the border. */
 export const heard = (listener: Listener): Listener => Comlink.proxy(listener);
@@ -56,6 +69,7 @@ export const heardShare = <T extends unknown[]>(
   listener: (share: number, ...more: T) => void,
 ): ((share: number, ...more: T) => void) => Comlink.proxy(listener);
 
+export type { NamedAt };
 export type {
   Answerable,
   ColumnHoldings,

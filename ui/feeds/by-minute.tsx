@@ -1,5 +1,6 @@
 'use client';
 /** Messages a minute, with the times at which the line was lost. */
+import { memo } from 'react';
 import { Bar, BarChart, ResponsiveContainer, Tooltip, XAxis } from 'recharts';
 import type { FeedPast } from '@/server/feeds';
 import { counted } from '@/ui/kit';
@@ -47,9 +48,10 @@ export function cutWords({ cuts }: FeedPast, now: number): string | undefined {
   return `${clock(Date.parse(from))}: line lost ${lasted(seconds)}, ${counted(fetched, 'message')} fetched after`;
 }
 
-export function ByMinute({ past, now }: { past: FeedPast; now: number }) {
-  const data = minutesOf(past, now);
-  const words = cutWords(past, now);
+/** @param past With the time at which it was so. Drawn when it is told anew, and not with each message. */
+export const ByMinute = memo(function ByMinute({ past }: { past: FeedPast & { at: number } }) {
+  const data = minutesOf(past, past.at);
+  const words = cutWords(past, past.at);
   const total = data.reduce((sum, one) => sum + one.messages, 0);
   return (
     <div className="shrink-0 px-4 pb-3">
@@ -86,4 +88,4 @@ export function ByMinute({ past, now }: { past: FeedPast; now: number }) {
       </p>
     </div>
   );
-}
+});

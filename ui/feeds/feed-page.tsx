@@ -26,9 +26,11 @@ import { TopBar } from '@/ui/kit/top-bar';
 import { StudyPlaces } from '@/ui/together/study-places';
 import { ByMinute } from './by-minute';
 import { Messages } from './coming-in';
+import { drawnWords } from './drawn-words';
 import { GrowingCanvas } from './growing-canvas';
 import { FeedSettings, type PracticeAt, type Settings } from './settings';
 import { useFeedNews } from './use-news';
+import { useSettings } from './use-settings';
 
 /** Milliseconds from one look at messages by the minute to the next. */
 const pastEvery = 5000;
@@ -50,41 +52,51 @@ export interface FeedStart {
 
 export function FeedPage({ study, feed, sources, practice }: FeedStart) {
   const router = useRouter();
-  const [settings, setSettings] = useState<Settings>(() =>
-    feed
-      ? { name: feed.name, address: feed.address, follow: feed.follow, ties: feed.ties, end: feed.end }
-      : { ...asFirst, address: sources[0] ?? '' },
-  );
   const [trial, setTrial] = useState<Trial>();
   const [busy, setBusy] = useState<string>();
   const [fault, setFault] = useState<string>();
   const heard = useFeedNews(study.id, feed?.id);
   const now = heard.news ?? feed;
+  const { settings, edit, settle } = useSettings(now ?? { ...asFirst, address: sources[0] ?? '' });
   const edits = study.role !== 'reader';
+  const drawn = settings.ties === 'none' ? undefined : drawnWords(now?.nodes ?? 0, heard.news?.untold ?? false);
   const past = usePast(study.id, feed?.id, heard.news?.messages ?? 0, now?.running ?? false);
 
-  const asked = async <T,>(what: string, work: () => Promise<Answer<T>>): Promise<T | undefined> => {
+  const answered = async <T,>(what: string, work: () => Promise<Answer<T>>): Promise<Answer<T>> => {
     setBusy(what);
     setFault(undefined);
     const answer = await work().catch(notReached);
     setBusy(undefined);
-    if (answer.ok) return answer.value;
-    setFault(answer.fault);
-    return undefined;
+    if (!answer.ok) setFault(answer.fault);
+    return answer;
   };
+  const asked = async <T,>(what: string, work: () => Promise<Answer<T>>): Promise<T | undefined> => {
+    const answer = await answered(what, work);
+    return answer.ok ? answer.value : undefined;
+  };
+  const done = async (what: string, work: () => Promise<Answer<unknown>>): Promise<boolean> =>
+    (await answered(what, work)).ok;
   const change = (to: Partial<Settings>): void => {
-    setSettings((before) => ({ ...before, ...to }));
+    edit(to);
     setTrial(undefined);
     if (!feed) return;
     const { key, ...rest } = to;
-    if (Object.keys(rest).length) void asked('change', () => changeFeed(study.id, feed.id, rest));
+    if (Object.keys(rest).length)
+      void done('change', () => changeFeed(study.id, feed.id, rest)).then((kept) => settle(rest, kept));
     if (key !== undefined) keyLater(key);
   };
+  // The same over all news, with which the settings are not drawn anew.
+  const changing = useRef(change);
+  changing.current = change;
+  const onChange = useCallback((to: Partial<Settings>) => changing.current(to), []);
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const keyLater = (key: string): void => {
     clearTimeout(timer.current);
     if (key !== '' && feed)
-      timer.current = setTimeout(() => void asked('change', () => changeFeed(study.id, feed.id, { key })), 800);
+      timer.current = setTimeout(
+        () => void done('change', () => changeFeed(study.id, feed.id, { key })).then((kept) => settle({ key }, kept)),
+        800,
+      );
   };
   const tryIt = async (): Promise<void> => {
     const { address, key, follow } = settings;
@@ -129,7 +141,7 @@ export function FeedPage({ study, feed, sources, practice }: FeedStart) {
                 sources={sources}
                 practice={practice}
                 kept={feed !== undefined}
-                onChange={change}
+                onChange={onChange}
               />
               <div className="mt-4">
                 {feed && !now?.running && (
@@ -145,7 +157,11 @@ export function FeedPage({ study, feed, sources, practice }: FeedStart) {
             <div className="flex shrink-0 flex-wrap items-center gap-x-5 gap-y-1 px-4 pt-3">
               <Count many={now?.nodes ?? 0} what="nodes" />
               <Count many={now?.tieCount ?? 0} what="ties" />
-              <Count many={now?.messages ?? 0} what="messages" more={now?.running ? rateWords(past) : undefined} />
+              <Count
+                many={now?.messages ?? 0}
+                what="messages"
+                more={heard.rate === undefined ? undefined : `${grouped(heard.rate)} a minute`}
+              />
               <span className="grow" />
               {edits && (
                 <Button className="h-8" disabled={busy !== undefined} onClick={() => void tryIt()}>
@@ -184,10 +200,12 @@ export function FeedPage({ study, feed, sources, practice }: FeedStart) {
             <div className="relative min-h-0 grow">
               {feed && settings.ties !== 'none' && (
                 <GrowingCanvas
-                  growing={heard.growing}
-                  turn={heard.turn}
+                  drawing={heard.drawing}
                   label={`The network as it grows: ${now?.nodes ?? 0} nodes, ${now?.tieCount ?? 0} ties`}
                 />
+              )}
+              {drawn !== undefined && (
+                <p className="absolute bottom-2 left-4 rounded-md bg-paper px-1.5 py-0.5 text-sm text-quiet">{drawn}</p>
               )}
               {!now?.nodes && (
                 <p className="absolute inset-x-8 top-1/3 text-center text-quiet">
@@ -199,7 +217,7 @@ export function FeedPage({ study, feed, sources, practice }: FeedStart) {
                 </p>
               )}
             </div>
-            {feed && past && <ByMinute past={past} now={past.at} />}
+            {feed && past && <ByMinute past={past} />}
           </main>
           <aside
             aria-label="Coming in"
@@ -278,14 +296,6 @@ function Count({ many, what, more }: { many: number; what: string; more?: string
       </span>
     </p>
   );
-}
-
-/** Messages a minute over the last whole minutes. */
-function rateWords(past: FeedPast | undefined): string | undefined {
-  const whole = past?.minutes.slice(-6, -1) ?? [];
-  const some = whole.length ? whole : (past?.minutes ?? []);
-  if (!some.length) return undefined;
-  return `${grouped(Math.round(some.reduce((sum, one) => sum + one.messages, 0) / some.length))} a minute`;
 }
 
 function stateWords(feed: Pick<OpenFeed, 'running' | 'connected' | 'why' | 'ties'> | undefined): string {

@@ -1,56 +1,7 @@
 /** What a feed's page makes of what it hears. */
+import { drawnWords } from './drawn-words';
+import { keptSeen, rateOf } from './rate';
 import { cutWords, minutesOf } from './by-minute';
-import { Going, Growing } from './growing';
-
-test('a network grows by what is added, and begins anew where that is told', () => {
-  const growing = new Growing();
-  growing.add(
-    true,
-    [
-      [0, 'person', 'Ann'],
-      [1, 'person', 'Bo'],
-      [2, 'word', 'kale'],
-    ],
-    [[0, 1, 2]],
-  );
-  growing.add(
-    false,
-    [[3, 'person', 'Cy']],
-    [
-      [0, 1, 5],
-      [3, 0, 1],
-      [2, 2, 1],
-      [1, 3, 1],
-    ],
-  );
-  growing.add(false, [], []);
-  expect(growing.turn).toBe(2);
-  const shown = growing.shown();
-  expect(shown.names).toEqual(['Ann', 'Bo', 'kale', 'Cy']);
-  expect([...shown.ends]).toEqual([0, 1, 3, 0, 1, 3]);
-  expect([...shown.weight]).toEqual([5, 1, 1]);
-  // Of many, those with most ties.
-  expect(growing.shown(2).names).toEqual(['Ann', 'Bo']);
-  expect([...growing.shown(2).ends]).toEqual([0, 1]);
-  growing.add(true, [[0, 'person', 'Ann']], []);
-  expect(growing.shown()).toMatchObject({ names: ['Ann'], ends: new Uint32Array(0) });
-  expect(new Growing().shown().of).toHaveLength(0);
-});
-
-test('nodes go from where they are; a new one comes from its neighbour', () => {
-  const going = new Going(100);
-  const one = { of: Uint32Array.of(7, 9), ends: Uint32Array.of(0, 1) };
-  going.go(one, Float32Array.of(0, 0, 10, 0), 1000);
-  expect([...going.places(one.of, 1000)]).toEqual([0, 0, 10, 0]);
-  const two = { of: Uint32Array.of(7, 8, 9), ends: Uint32Array.of(0, 2, 1, 2) };
-  going.go(two, Float32Array.of(0, 0, 10, 20, 20, 0), 2000);
-  expect([...going.places(two.of, 2000)]).toEqual([0, 0, 10, 0, 10, 0]);
-  expect([...going.places(two.of, 2050)]).toEqual([0, 0, 10, 10, 15, 0]);
-  expect([...going.places(two.of, 2100)]).toEqual([0, 0, 10, 20, 20, 0]);
-  expect([going.moving(2050), going.moving(2100)]).toEqual([true, false]);
-  expect([...going.places(Uint32Array.of(5), 2100)].every(Number.isNaN)).toBe(true);
-  expect(going.seen.get(8)).toBe(2000);
-});
 
 const at = (time: string): string => `2026-11-27T${time}Z`;
 const past = {
@@ -84,4 +35,25 @@ test('the last cut in words', () => {
     /Messages came broken, or not at all. 1 message fetched after/,
   );
   expect(cutWords({ minutes: [], cuts: [] }, 0)).toBeUndefined();
+});
+
+test('messages a minute over the last minute, once some seconds were seen', () => {
+  let seen = keptSeen([], { at: 1000, messages: 500 });
+  expect(rateOf(seen)).toBeUndefined();
+  seen = keptSeen(seen, { at: 3000, messages: 520 });
+  expect(rateOf(seen)).toBeUndefined();
+  seen = keptSeen(seen, { at: 7000, messages: 560 });
+  expect(rateOf(seen)).toBe(600);
+  for (let second = 8; second <= 130; second++) seen = keptSeen(seen, { at: 1000 * second, messages: 560 + second });
+  // A burst of long ago is not counted.
+  expect(rateOf(seen)).toBe(60);
+  expect(seen.length).toBeLessThan(63);
+});
+
+test('what is drawn is told where it is not all', () => {
+  expect([drawnWords(1000, false), drawnWords(1001, false), drawnWords(20, true)]).toEqual([
+    undefined,
+    'Drawn are the 1,000 nodes with most ties.',
+    'Drawn are the heaviest ties.',
+  ]);
 });

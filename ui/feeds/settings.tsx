@@ -2,7 +2,7 @@
 /** What a feed follows, where, and what becomes a tie. */
 import { clsx } from 'clsx';
 import { Plus, X } from 'lucide-react';
-import { useId, useState } from 'react';
+import { memo, useId, useState } from 'react';
 import { type Follow, type TieKind, tieKinds, tieWords } from '@/core/feed';
 import { Button, Choose, Field, NumberField, TextField } from '@/ui/kit';
 
@@ -26,7 +26,7 @@ const ends = ['nodes', 'messages', 'minutes'] as const;
 type End = (typeof ends)[number];
 const firstEnd: Record<End, number> = { nodes: 1000, messages: 10_000, minutes: 60 };
 
-export function FeedSettings({
+export const FeedSettings = memo(function FeedSettings({
   settings,
   sources,
   practice,
@@ -125,7 +125,7 @@ export function FeedSettings({
       </div>
     </>
   );
-}
+});
 
 /** Words and writers, each with a way out, and the way to more. */
 function FollowField({ follow, onChange }: { follow: Follow; onChange: (follow: Follow) => void }) {

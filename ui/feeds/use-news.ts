@@ -1,34 +1,49 @@
 'use client';
-/** What a feed's page hears of it. */
-import { useEffect, useRef, useState } from 'react';
+/** What a feed's page hears of it; what its network grows by goes to the worker that draws it. */
+import { useEffect, useState } from 'react';
 import type { FeedNews } from '@/server/feeds/live';
-import { Growing } from './growing';
+import { type Seen, keptSeen, rateOf } from './rate';
+import { type GrowingService, startGrowingWorker } from '@/worker/client';
 
 export interface Heard {
   news?: Omit<FeedNews, 'added' | 'changed' | 'anew'>;
-  growing: Growing;
-  /** Of the network. */
-  turn: number;
+  /** Messages a minute. */
+  rate?: number | undefined;
   /** Why nothing more is told, where nothing is. */
   closed?: string;
+  /** Draws the network. */
+  drawing?: { service: GrowingService };
 }
 
+/** Deaths of the worker after which it is not tried again. */
+const mostDeaths = 3;
+
 export function useFeedNews(study: string, id: string | undefined): Heard {
-  const growing = useRef(new Growing());
-  const [heard, setHeard] = useState<Omit<Heard, 'growing'>>({ turn: 0 });
+  const [heard, setHeard] = useState<Heard>({});
+  const [deaths, setDeaths] = useState(0);
   useEffect(() => {
-    if (id === undefined) return undefined;
+    if (id === undefined || deaths > mostDeaths) return undefined;
+    const worker = startGrowingWorker();
+    const { service } = worker;
+    worker.onDeath(() => setDeaths((before) => before + 1));
+    setHeard((now) => ({ ...now, drawing: { service } }));
+    // A stream that begins tells all of the network first.
     const source = new EventSource(`/api/studies/${study}/feeds/${id}/news`);
+    let seen: Seen[] = [];
     source.addEventListener('feed', (event: MessageEvent<string>) => {
       const { added, changed, anew, ...news } = JSON.parse(event.data) as FeedNews;
-      growing.current.add(anew, added, changed);
-      setHeard({ news, turn: growing.current.turn });
+      void service.add(anew, added, changed);
+      seen = news.running ? keptSeen(seen, { at: performance.now(), messages: news.messages }) : [];
+      setHeard((now) => ({ ...now, news, rate: rateOf(seen) }));
     });
     source.addEventListener('closed', (event: MessageEvent<string>) => {
       source.close();
       setHeard((now) => ({ ...now, closed: (JSON.parse(event.data) as { why: string }).why }));
     });
-    return () => source.close();
-  }, [study, id]);
-  return { ...heard, growing: growing.current };
+    return () => {
+      source.close();
+      worker.end();
+    };
+  }, [study, id, deaths]);
+  return heard;
 }

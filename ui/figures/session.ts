@@ -109,7 +109,7 @@ export function startFigureSession(store: FigureStore, start: FigureStart): Figu
         takeUp: (figure, version) => store.setState({ figure, version, save: 'waiting' }),
         address: `${address}/settings`,
         written: (figure) => figure,
-        read: readFigure,
+        read: (written) => Promise.resolve(readFigure(written)),
       });
 
   const unsubscribe = store.subscribe((state, before) => {

@@ -37,10 +37,10 @@ function page(text = 'a', version = 1) {
     takeUp: (thing, on) => Object.assign(state, { thing, version: on, save: 'waiting' }),
     address: '/api/thing',
     written: (thing) => thing,
-    read(written) {
-      if (typeof (written as { text?: unknown }).text !== 'string') throw new Error('no thing');
-      return written as { text: string };
-    },
+    read: (written) =>
+      typeof (written as { text?: unknown }).text === 'string'
+        ? Promise.resolve(written as { text: string })
+        : Promise.reject(new Error('no thing')),
   });
   open.push(it);
   const edit = (to: string): void => {
@@ -141,6 +141,7 @@ test('what waits when the page goes is sent by a request that outlives it, witho
   await settled();
   expect(state).toMatchObject({ version: 2, save: 'saved' });
   await gone();
+  await settled();
   expect(page().state.thing).toEqual({ text: 'a' });
 });
 
@@ -170,13 +171,16 @@ test('nothing is taken up where it stands there already, or where it cannot be r
   page().edit('b');
   await gone();
   const next = page('b', 2);
+  await settled();
   expect(next.state).toMatchObject({ version: 2, save: 'saved' });
   expect(sessionStorage).toHaveLength(0);
   goes();
   expect(put).toHaveLength(1);
   for (const text of ['{', '{"version":1,"thing":{}}', 'null']) {
     sessionStorage.setItem('nunatak left /api/thing', text);
-    expect(page('c').state).toMatchObject({ thing: { text: 'c' }, save: 'saved' });
+    const { state } = page('c');
+    await settled();
+    expect(state).toMatchObject({ thing: { text: 'c' }, save: 'saved' });
     expect(sessionStorage).toHaveLength(0);
   }
 });

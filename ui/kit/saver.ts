@@ -28,9 +28,9 @@ export interface Saves<T, C extends Conflict> {
   takeUp(thing: T, version: number): void;
   /** Where what waits is put when the page goes: JSON with `version`, `thing` and `sent`. */
   address: string;
-  /** A thing as JSON has it, and back. @throws where it is none */
+  /** A thing as JSON has it, and back. Rejects where it is none. */
   written(thing: T): unknown;
-  read(written: unknown): T;
+  read(written: unknown): Promise<T>;
 }
 
 export interface Saver {
@@ -110,20 +110,12 @@ export function saver<T, C extends Conflict>(saves: Saves<T, C>): Saver {
 
   const left = inTab(name);
   inTab(name, null);
-  if (left !== null) {
-    try {
-      const { version, thing, ...before } = JSON.parse(left) as { version: number; thing: unknown; sent?: unknown };
-      const found = saves.read(thing);
-      const here = saves.now();
-      if (JSON.stringify(saves.written(found)) !== JSON.stringify(saves.written(here.thing))) {
-        if (before.sent !== undefined) sent = saves.read(before.sent);
-        saves.takeUp(found, version);
-        void now();
-      }
-    } catch {
-      // Not what was put there: nothing that could be taken up.
-    }
-  }
+  // Nothing is saved before it.
+  if (left !== null)
+    chain = import('./left-unsaved')
+      .then(async ({ takeUp }) => (sent = await takeUp(left, saves)))
+      .catch(() => inTab(name, left))
+      .then(once);
   window.addEventListener('beforeunload', asks);
   window.addEventListener('pagehide', leaves);
 

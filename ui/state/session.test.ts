@@ -177,8 +177,10 @@ describe('saving', () => {
       // Who only looks takes nothing up.
       expect(session(false).store.getState().trail).toEqual(trail);
       const { store: next } = session();
-      expect(next.getState().trail).toEqual(edited);
+      jest.useRealTimers();
+      for (let i = 0; i < 100 && mockSaved.length === 0; i++) await new Promise((go) => setTimeout(go, 10));
       await settle();
+      expect(next.getState().trail).toEqual(edited);
       expect(mockSaved).toEqual([['a', 'b', 1, stored(edited), undefined]]);
       expect(next.getState()).toMatchObject({ save: { kind: 'saved' }, network: { version: 2 } });
     } finally {

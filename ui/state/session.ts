@@ -1,7 +1,7 @@
 /** Keeps an open network running and saved: the worker follows the trail, the server follows the worker. */
 import { toast } from '@/ui/kit/toast';
 import { saver } from '@/ui/kit/saver';
-import { type Trail, readTrail, stepKinds, stored } from '@/core/trail';
+import { type Trail, stepKinds, stored } from '@/core/trail';
 import { sentence } from '@/ui/kit';
 import { createNetwork, saveTrail } from '@/server/actions';
 import { type Started, heard, startTrailWorker } from '@/worker/client';
@@ -181,7 +181,7 @@ export function startSession(store: WorkbenchStore, wanted = true): Session {
         takeUp: (trail, version) => store.setState({ ...at(version), trail, save: { kind: 'waiting' } }),
         address: `/api/studies/${study.id}/networks/${network.id}/trail`,
         written: stored,
-        read: readTrail,
+        read: async (written) => (await import('@/core/trail/migrate')).readTrail(written),
       });
 
   const unsubscribe = store.subscribe((state, before) => {

@@ -1,5 +1,5 @@
 /** Serves the page of a feed. */
 import * as Comlink from 'comlink';
-import { GrowingDesk } from './growing-desk';
+import { GrowingDesk } from './desk';
 
 Comlink.expose(new GrowingDesk());
