@@ -51,8 +51,8 @@ async function suite(name, env, args = []) {
 /** The tests of the private cluster need PostgreSQL's programs on this machine; with an outside server they may be missing. */
 function leftOut() {
   if (!process.env.DATABASE_URL || postgresPrograms() !== undefined) return [];
-  say('PostgreSQL is not installed here and DATABASE_URL names an outside one: the tests of setting up are left out.');
-  return ['--testPathIgnorePatterns=setup.integration'];
+  say('PostgreSQL is not installed here and DATABASE_URL names an outside one: the tests of setting it up and of killing it are left out.');
+  return ['--testPathIgnorePatterns=(setup|database-killed)\\.integration'];
 }
 
 /** A fresh database of its own, with nothing in it but the schema or the demo study. */
