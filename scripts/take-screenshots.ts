@@ -100,6 +100,8 @@ try {
   await choose(driver, 'Cards by', 'Degree');
   await (await named(driver, 'button', 'Lowest first')).click();
   await (await named(driver, 'button', 'Close the sifts')).click();
+  // Cards are dealt anew where there is more room.
+  await driver.sleep(1000);
   await (await named(driver, 'button[data-card]', 'Hesper Sandison')).click();
   await picture('places');
   await (await named(driver, 'button', 'Close Cards')).click();

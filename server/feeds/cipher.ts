@@ -20,11 +20,11 @@ function secret(): string {
   };
   const known = read();
   if (known) return known;
-  mkdirSync(dirname(file), { recursive: true });
   try {
+    mkdirSync(dirname(file), { recursive: true });
     writeFileSync(file, randomBytes(32).toString('base64url'), { mode: 0o600, flag: 'wx' });
   } catch {
-    // Another process was first.
+    // Another process was first, or there can be no file.
   }
   const made = read();
   if (!made)
