@@ -81,7 +81,7 @@ describe('a figure of the demo network', () => {
     await driver.wait(async () => (await words('Parts of the page')).includes('Nursery owners tie'), wait);
     const after = await drawn();
     expect(after).not.toBe(before);
-    await saved();
+    // What was written is kept though the page goes at once.
     await driver.navigate().refresh();
     await drawn();
     expect(await words('Parts of the page')).toContain('Nursery owners tie');

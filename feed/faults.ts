@@ -22,5 +22,7 @@ export const faultsSchema = z.object({
   limited: z.object({ times: count, seconds: z.number().min(0) }).optional(),
   /** So many further requests break off in the middle of their answer. */
   broken: count.optional(),
+  /** So many messages are posted besides, so many of them a second; once. */
+  burst: z.object({ messages: count.max(1_000_000), perSecond: count.max(100_000).default(5000) }).optional(),
 });
 export type Faults = z.output<typeof faultsSchema>;

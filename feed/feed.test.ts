@@ -102,9 +102,16 @@ test('faults are set from outside, by whoever has the key', async () => {
   expect((await ask('/')).status).toBe(200);
 });
 
-test('a burst is posted at its pace, each with a number of its own', async () => {
+test('a burst is posted at its pace, each with a number of its own; also one that is asked for', async () => {
   await board.burst(500, 50_000);
   expect(board.board.newest).toBe(600);
+  const asked = { burst: { messages: 300, perSecond: 50_000 }, doubles: 2 };
+  const answer = await ask('/faults', { method: 'PUT', body: JSON.stringify(asked) });
+  expect([answer.status, await answer.json()]).toEqual([200, asked]);
+  // It is no fault that stands.
+  expect(board.faults).toEqual({ doubles: 2 });
+  for (let i = 0; i < 200 && board.board.newest < 900; i++) await new Promise((resolve) => setTimeout(resolve, 10));
+  expect(board.board.newest).toBe(900);
 });
 
 test('the schema that others write by is that of the sources', async () => {

@@ -39,7 +39,6 @@ const changing = 15_000;
 export async function startPractice(wishes: PracticeWishes): Promise<Practice> {
   const { notices, keys, port = 0, pace = 0, seed = 1936, first = 0, name = 'Harbour boards' } = wishes;
   const board = new Board(first);
-  const feed = practiceFeed(board, { keys, name });
   const random = seeded(seed);
   const further = goingOn(notices, seed);
   let posted = 0;
@@ -47,6 +46,23 @@ export async function startPractice(wishes: PracticeWishes): Promise<Practice> {
     const now = new Date().toISOString();
     for (let i = 0; i < count; i++) board.post(posted < notices.length ? notices[posted++] : further(), now);
   };
+  const bursts = new Set<NodeJS.Timeout>();
+  const burst = (count: number, perSecond: number): Promise<void> =>
+    new Promise((resolve) => {
+      const began = Date.now();
+      let done = 0;
+      const tick = setInterval(() => {
+        const due = Math.min(count, Math.ceil(((Date.now() - began + beat) / 1000) * perSecond));
+        post(due - done);
+        done = due;
+        if (done < count) return;
+        clearInterval(tick);
+        bursts.delete(tick);
+        resolve();
+      }, beat);
+      bursts.add(tick);
+    });
+  const feed = practiceFeed(board, { keys, name, burst: (count, perSecond) => void burst(count, perSecond) });
   let timer: ReturnType<typeof setTimeout> | undefined;
   const wait = (): void => {
     // Boards are not written on by the clock: between a tenth of the mean pause and nearly twice as long.
@@ -82,23 +98,12 @@ export async function startPractice(wishes: PracticeWishes): Promise<Practice> {
     address: `http://127.0.0.1:${bound}`,
     board,
     post,
-    burst: (count: number, perSecond: number) =>
-      new Promise<void>((resolve) => {
-        const began = Date.now();
-        let done = 0;
-        const tick = setInterval(() => {
-          const due = Math.min(count, Math.ceil(((Date.now() - began + beat) / 1000) * perSecond));
-          post(due - done);
-          done = due;
-          if (done < count) return;
-          clearInterval(tick);
-          resolve();
-        }, beat);
-      }),
+    burst,
     stop() {
       clearTimeout(timer);
       clearInterval(many);
       clearInterval(faults);
+      for (const tick of bursts) clearInterval(tick);
       return feed.close();
     },
   });

@@ -22,7 +22,15 @@ export interface PracticeFeed {
 
 const digest = (text: string): Buffer => createHash('sha256').update(text).digest();
 
-export function practiceFeed(board: Board, { keys, name }: { keys: readonly string[]; name: string }): PracticeFeed {
+/** @param burst Posts so many messages, so many a second. */
+export function practiceFeed(
+  board: Board,
+  {
+    keys,
+    name,
+    burst,
+  }: { keys: readonly string[]; name: string; burst: (messages: number, perSecond: number) => void },
+): PracticeFeed {
   const digests = keys.map(digest);
   const open = new Set<ServerResponse>();
   const feed: PracticeFeed = {
@@ -177,8 +185,10 @@ export function practiceFeed(board: Board, { keys, name }: { keys: readonly stri
     });
     request.on('end', () => {
       try {
-        feed.faults = faultsSchema.parse(JSON.parse(body || '{}'));
-        json(response, 200, feed.faults);
+        const { burst: once, ...standing } = faultsSchema.parse(JSON.parse(body || '{}'));
+        feed.faults = standing;
+        if (once) burst(once.messages, once.perSecond);
+        json(response, 200, { ...standing, ...(once ? { burst: once } : {}) });
       } catch {
         problem(response, 400, 'These are no faults that the feed has.');
       }

@@ -267,6 +267,28 @@ test('a cut is told: how long, why, and what was fetched afterwards; what the so
   await again.stop();
 });
 
+test('what was missing is fetched once; what comes after it is followed on without asking', async () => {
+  const going = await set({ follow: { words: ['kale'] } });
+  const reading = await line(going);
+  board.post(10);
+  board.faults = { lost: 2 };
+  board.post(30);
+  await until('the first', async () => (await stored(going)).length === sent({ words: ['kale'] }).length);
+  board.faults = {};
+  const asked = (): number => board.asked.filter((path) => path.startsWith('/messages/after/')).length;
+  const before = asked();
+  expect(before).toBeGreaterThan(0);
+  for (let i = 0; i < 4; i++) {
+    board.post(7);
+    await until('more', async () => (await stored(going)).length === sent({ words: ['kale'] }).length);
+    await new Promise((resolve) => setTimeout(resolve, 700));
+  }
+  // The last look may have been under way.
+  expect(asked() - before).toBeLessThanOrEqual(1);
+  await reading.stop();
+  expect(await stored(going)).toEqual(sent({ words: ['kale'] }));
+});
+
 test('a line that goes silent is let go', async () => {
   const going = await set();
   const reading = await line(going);

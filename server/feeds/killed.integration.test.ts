@@ -30,7 +30,8 @@ beforeAll(async () => {
   process.env.NUNATAK_FEEDS = board.address;
 });
 afterAll(async () => {
-  for (const child of children) child.kill('SIGKILL');
+  // Those that were killed already are gone.
+  for (const child of children) if (child.exitCode === null && child.signalCode === null) killed(child);
   await board.stop();
   await pool().end();
 });

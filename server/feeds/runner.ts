@@ -160,7 +160,7 @@ class Reading {
       this.fetched += page.messages.filter((one) => !known.has(one.id)).length;
       this.buffer.push(...page.messages);
       this.whole = Math.max(this.whole, page.upTo);
-      this.settle();
+      this.settle(true);
       if (this.buffer.length >= pieceSize) await this.store();
       if (!page.more) return;
     }
@@ -202,21 +202,22 @@ class Reading {
     const { id, previous } = message;
     if (this.whole !== undefined && id <= this.whole) return;
     this.buffer.push(message);
-    if (previous === undefined || this.whole === undefined) this.whole = Math.max(this.whole ?? 0, id);
-    else {
-      this.beyond.set(previous, id);
-      this.settle();
-    }
+    // Nothing that is followed lies between the two.
+    if (previous === undefined || this.whole === undefined || previous <= this.whole)
+      this.whole = Math.max(this.whole ?? 0, id);
+    else this.beyond.set(previous, id);
+    this.settle(this.beyond.has(this.whole));
   }
 
-  /** Goes on to the end of the messages that follow each other. */
-  private settle(): void {
+  /** Goes on to the end of the messages that follow each other; `jumped` where some of those beyond a gap may do by now. */
+  private settle(jumped: boolean): void {
     if (this.whole === undefined) return;
-    for (let next = this.beyond.get(this.whole); next !== undefined; next = this.beyond.get(this.whole)) {
-      this.beyond.delete(this.whole);
-      this.whole = next;
-    }
-    for (const [previous, id] of this.beyond) if (id <= this.whole) this.beyond.delete(previous);
+    if (jumped)
+      for (const [previous, id] of [...this.beyond].sort(([a], [b]) => a - b)) {
+        if (previous > this.whole) break;
+        this.beyond.delete(previous);
+        this.whole = Math.max(this.whole, id);
+      }
     if (!this.beyond.size) this.gapSince = undefined;
     else this.gapSince ??= Date.now();
   }

@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 /** The page of a feed: what is asked of the server, what is heard from it, and what readers are offered. */
-import { act, cleanup, render, screen, within } from '@testing-library/react';
+import { act, cleanup, render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { Tooltip } from 'radix-ui';
 import type { FeedNews } from '@/server/feeds/live';
@@ -81,6 +81,7 @@ class Source {
   }
 }
 Object.assign(globalThis, { EventSource: Source });
+Object.assign(window, { matchMedia: () => ({ matches: true }) });
 
 beforeEach(() => {
   for (const list of [mockSent, mockWent, mockSaid, mockWorkers, streams]) list.length = 0;
@@ -175,6 +176,10 @@ test('what is heard is shown; what the network grows by goes to the worker that 
   ]);
   act(() => mockWorkers[0].named?.([{ name: 'Ann', x: 40, y: 30 }]));
   expect(screen.getByText('Ann').style.transform).toContain('translate(40px, 30px)');
+  // The page’s colours are told again when its theme changes.
+  document.documentElement.dataset.theme = 'dark';
+  await waitFor(() => expect(mockWorkers[0].grounds).toHaveLength(1));
+  expect(mockWorkers[0].grounds[0]).toMatchObject({ width: 0, height: 0, still: true });
   streams[0].tell('closed', { why: 'You may not read this study any more.' });
   expect(screen.getByText('You may not read this study any more.')).toBeTruthy();
   expect(streams[0].closed).toBe(true);

@@ -33,6 +33,7 @@ export function GrowingCanvas({
         width: element.clientWidth,
         height: element.clientHeight,
         factor: window.devicePixelRatio || 1,
+        still: window.matchMedia('(prefers-reduced-motion: reduce)').matches,
         colours: {
           quiet: colour(style, '--quiet', '#5a6670'),
           paper: colour(style, '--paper', '#fbfaf7'),

@@ -2,6 +2,7 @@
 /** Who looks, and the ways from there: the account, the administration, out; or as whom else, where nobody needs to sign in. */
 import { useEffect, useState } from 'react';
 import { lookAs, others, signOut } from '@/server/actions';
+import { forgetTab } from './in-tab';
 import { Initials } from './initials';
 import { Menu, type MenuEntry } from './menu';
 import { toast } from './toast';
@@ -17,15 +18,24 @@ export function AccountMenu() {
   }, [accounts]);
   if (!who) return null;
   const go = (address: string): void => location.assign(address);
+  const leave = (): void => {
+    forgetTab();
+    go('/sign-in');
+  };
   const heads: (MenuEntry | null)[] = [
     ...(accounts ? [{ label: 'Your account', onSelect: () => go('/account') }] : []),
     ...(who.administrator ? [{ label: 'Administration', onSelect: () => go('/administration') }] : []),
   ];
   const asOthers = more.map(({ id, name }) => ({
     label: `Look as ${name}`,
-    onSelect: () => void lookAs(id).then((answer) => (answer.ok ? location.reload() : void toast.error(answer.fault))),
+    onSelect: () =>
+      void lookAs(id).then((answer) => {
+        if (!answer.ok) return void toast.error(answer.fault);
+        forgetTab();
+        location.reload();
+      }),
   }));
-  const out = { label: 'Sign out', onSelect: () => void signOut().then(() => go('/sign-in')) };
+  const out = { label: 'Sign out', onSelect: () => void signOut().then(leave) };
   const entries = [...heads, ...(accounts ? [null, out] : asOthers.length ? [null, ...asOthers] : [])];
   return (
     <Menu

@@ -218,3 +218,16 @@ test('one that has ended saves what waits, and hears of nothing more', async () 
   goes();
   expect([put.length, asks()]).toEqual([0, false]);
 });
+
+test('whoever signs out leaves nothing for whom comes next in the tab', async () => {
+  await jest.isolateModulesAsync(async () => {
+    const { inTab, forgetTab } = await import('./in-tab');
+    inTab('/api/thing', 'x');
+    sessionStorage.setItem('of something else', 'y');
+    expect(inTab('/api/thing')).toBe('x');
+    forgetTab();
+    expect(inTab('/api/thing')).toBeNull();
+    inTab('/api/thing', 'x');
+    expect([inTab('/api/thing'), sessionStorage.getItem('of something else')]).toEqual([null, 'y']);
+  });
+});

@@ -1,4 +1,5 @@
 /** Saves a thing that is edited: one save at a time, once more where one fails, and what still waits when the page goes. */
+import { inTab } from './in-tab';
 import { whyNotSaved } from './why-not-saved';
 
 export type SaveWord = 'saved' | 'waiting' | 'saving' | 'failed' | 'conflict';
@@ -52,7 +53,7 @@ const mostLeft = 60_000;
  */
 export function saver<T, C extends Conflict>(saves: Saves<T, C>): Saver {
   const told = whyNotSaved();
-  const name = `nunatak left ${saves.address}`;
+  const name = saves.address;
   let timer: ReturnType<typeof setTimeout> | undefined;
   let chain: Promise<void> = Promise.resolve();
   let sent: T | undefined;
@@ -131,16 +132,4 @@ export function saver<T, C extends Conflict>(saves: Saves<T, C>): Saver {
       void now();
     },
   };
-}
-
-/** What the tab keeps under a name; put there, or taken away, where something is given. */
-function inTab(key: string, value?: string | null): string | null {
-  try {
-    if (value === undefined) return sessionStorage.getItem(key);
-    if (value === null) sessionStorage.removeItem(key);
-    else sessionStorage.setItem(key, value);
-  } catch {
-    // Full, or forbidden: then the request alone has it.
-  }
-  return null;
 }

@@ -72,14 +72,17 @@ export class GrowingDesk {
     this.laid = this.growing.turn;
     const next = this.growing.shown();
     const at = this.going.places(next.of, performance.now());
-    const positions = await placed(next.of.length, next.ends, at);
-    this.shown = next;
-    this.going.go(next, positions, performance.now());
-    // What was there when the page was opened is not new.
-    if (first) next.of.forEach((node) => this.going.seen.set(node, -freshFor));
-    this.busy = false;
-    this.redraw();
-    this.soon();
+    try {
+      const positions = await placed(next.of.length, next.ends, at);
+      this.shown = next;
+      this.going.go(next, positions, performance.now());
+      // What was there when the page was opened is not new.
+      if (first) next.of.forEach((node) => this.going.seen.set(node, -freshFor));
+    } finally {
+      this.busy = false;
+      this.redraw();
+      this.soon();
+    }
   }
 
   private redraw(): void {

@@ -134,7 +134,7 @@ describe('the desk', () => {
     };
   }
   const ground = {
-    ...{ width: 600, height: 400, factor: 2 },
+    ...{ width: 600, height: 400, factor: 2, still: false },
     colours: { quiet: 'quiet', paper: 'paper', accent: 'accent' },
   };
   const three = (desk: GrowingDesk): void =>
@@ -209,6 +209,21 @@ describe('the desk', () => {
     for (const one of boxes)
       for (const other of boxes)
         if (one !== other && Math.abs(one.y - other.y) < 15) expect(Math.abs(one.x - other.x)).toBeGreaterThan(40);
+  });
+
+  test('whoever wants nothing to move sees nodes stand where they go, in one picture', async () => {
+    const { desk, fills, frame, until } = opened();
+    desk.on({ ...ground, still: true });
+    three(desk);
+    await until(() => fills.length === 3);
+    desk.add(false, [[3, 'person', 'Cy']], [[3, 0, 1]]);
+    await until(() => fills.length === 4);
+    // Nothing waits to be drawn on.
+    expect(frame()).toBe(false);
+    const before = fills.map(({ x, y }) => [x, y]);
+    desk.point(undefined);
+    expect(frame()).toBe(true);
+    expect(fills.map(({ x, y }) => [x, y])).toEqual(before);
   });
 
   test('nothing is drawn before there is a size, and nothing of an empty network', async () => {

@@ -7,6 +7,8 @@ export interface Ground {
   width: number;
   height: number;
   factor: number;
+  /** Nodes stand where they are to go at once: whoever looks wants nothing to move. */
+  still: boolean;
   colours: { quiet: string; paper: string; accent: string };
 }
 
@@ -37,7 +39,7 @@ type Context = OffscreenCanvasRenderingContext2D;
 
 export function paint(
   context: Context,
-  { width, height, factor, colours }: Ground,
+  { width, height, factor, still, colours }: Ground,
   shown: Shown,
   going: Going,
   now: number,
@@ -45,7 +47,7 @@ export function paint(
 ): Painted {
   context.setTransform(factor, 0, 0, factor, 0, 0);
   context.clearRect(0, 0, width, height);
-  const at = within(going.places(shown.of, now), width, height);
+  const at = within(going.places(shown.of, still ? Infinity : now), width, height);
   if (!at) return { names: [], moves: false, fresh: undefined };
   const ages = Float64Array.from(shown.of, (node) => now - (going.seen.get(node) ?? now));
   ties(context, shown, at.x, at.y, ages, colours.quiet);
@@ -74,7 +76,7 @@ export function paint(
         y: at.y[v] - radius(v) - 3,
       })),
     ),
-    moves: going.moving(now),
+    moves: !still && going.moving(now),
     fresh: youngest < freshFor ? freshFor - youngest : undefined,
   };
 }
