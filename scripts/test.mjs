@@ -51,7 +51,9 @@ async function suite(name, env, args = []) {
 /** The tests of the private cluster need PostgreSQL's programs on this machine; with an outside server they may be missing. */
 function leftOut() {
   if (!process.env.DATABASE_URL || postgresPrograms() !== undefined) return [];
-  say('PostgreSQL is not installed here and DATABASE_URL names an outside one: the tests of setting it up and of killing it are left out.');
+  say(
+    'PostgreSQL is not installed here and DATABASE_URL names an outside one: the tests of setting it up and of killing it are left out.',
+  );
   return ['--testPathIgnorePatterns=(setup|database-killed)\\.integration'];
 }
 
