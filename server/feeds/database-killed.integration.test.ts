@@ -1,8 +1,8 @@
 /** PostgreSQL itself is killed in mid-stream, and started anew: afterwards exactly the messages that were sent, each once. On a cluster of its own. */
 import { spawn } from 'node:child_process';
-import { mkdtempSync, readFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { eq } from 'drizzle-orm';
 import { startPractice } from '@/feed/practice';
 import { log } from '@/server/answer';
@@ -16,7 +16,20 @@ import { readFeed } from './runner';
 jest.setTimeout(180_000);
 const script = JSON.stringify(join(process.cwd(), 'scripts', 'setup', 'postgres.mjs'));
 const folder = mkdtempSync(join(tmpdir(), 'nunatak-killed-'));
-const ends: (() => void)[] = [];
+const ends: (() => Promise<void>)[] = [];
+
+/** Starts it anew on the port of before: the last children of one that was killed may take a moment to end. */
+async function again(port: number): Promise<void> {
+  for (let i = 0; i < 30; i++) {
+    try {
+      await cluster(port);
+      return;
+    } catch {
+      await new Promise((resolve) => setTimeout(resolve, 500));
+    }
+  }
+  throw new Error('the cluster did not start again');
+}
 
 /** Starts the cluster, on the wanted port or on any; resolves once it answers. */
 async function cluster(port = 0): Promise<{ url: string; data: string }> {
@@ -25,9 +38,12 @@ async function cluster(port = 0): Promise<{ url: string; data: string }> {
     process.stdout.write(JSON.stringify({ url, data }) + '\\n');
     setInterval(() => {}, 1000);
     process.on('SIGTERM', () => process.exit(0));`;
-  const child = spawn(process.execPath, ['--input-type=module', '-e', text], { stdio: ['ignore', 'pipe', 'inherit'] });
+  const child = spawn(process.execPath, ['--input-type=module', '-e', text], { stdio: ['ignore', 'pipe', 'ignore'] });
   const ended = new Promise<void>((resolve) => child.once('exit', () => resolve()));
-  ends.push(() => child.kill('SIGTERM'));
+  ends.push(() => {
+    child.kill('SIGTERM');
+    return ended;
+  });
   let printed = '';
   for await (const piece of child.stdout) {
     printed += String(piece);
@@ -80,7 +96,7 @@ test('the reader waits for the database, goes on, and nothing is missing or twic
     process.kill(Number(readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[0]), 'SIGKILL');
     await burst;
     expect((await stored().catch(() => [])).length).toBe(0);
-    await cluster(Number(new URL(url).port));
+    await again(Number(new URL(url).port));
     await until('all', async () => (await stored()).length === 4000);
     expect(await stored()).toEqual(Array.from({ length: 4000 }, (_, i) => i + 1));
     await until('it runs', async () => (await openFeed(study, id)).running);
@@ -95,7 +111,9 @@ test('the reader waits for the database, goes on, and nothing is missing or twic
     await endListening();
     await pool().end();
     await board.stop();
-    for (const end of ends) end();
+    await Promise.all(ends.map((end) => end()));
+    // Where the server's account cannot reach a folder, its data lie in another.
+    for (const path of [folder, dirname(data)]) rmSync(path, { recursive: true, force: true });
     process.env.DATABASE_URL = given;
   }
 });
