@@ -272,7 +272,8 @@ test('what was missing is fetched once; what comes after it is followed on witho
   const reading = await line(going);
   board.post(10);
   board.faults = { lost: 2 };
-  board.post(30);
+  // The last of them is not followed: what is known goes beyond the last that is.
+  board.post(29);
   await until('the first', async () => (await stored(going)).length === sent({ words: ['kale'] }).length);
   board.faults = {};
   const asked = (): number => board.asked.filter((path) => path.startsWith('/messages/after/')).length;
