@@ -5,7 +5,7 @@ const only = (from, allowed) => ({
   comment: `${from} may import of ours: ${[from, ...allowed].join(', ')}`,
   from: { path: `^${from}/`, pathNot: '\\.test\\.tsx?$' },
   to: {
-    path: '^(core|files|worker|server|ui|app|runner|explore|feed|demo|bench|e2e|scripts)/',
+    path: '^(core|files|worker|server|ui|app|runner|explore|feed|demo|bench|e2e|scripts|threads)/',
     pathNot: `^(${[from, ...allowed].join('|')})/`,
   },
 });
@@ -15,8 +15,9 @@ module.exports = {
     only('core', []),
     only('worker', ['core']),
     only('files', ['core']),
-    only('server', ['core', 'demo', 'files']),
-    only('runner', ['core', 'files']),
+    only('threads', ['core']),
+    only('server', ['core', 'demo', 'files', 'threads']),
+    only('runner', ['core', 'files', 'threads']),
     only('explore', ['core']),
     only('demo', ['core']),
     only('feed', ['core', 'demo']),

@@ -9,6 +9,7 @@ export default defineConfig({
     './server/db/teams.ts',
     './server/db/presence.ts',
     './server/db/feeds.ts',
+    './server/db/runs.ts',
   ],
   out: './server/db/migrations',
 });

@@ -6,7 +6,7 @@ const config: NextConfig = {
   devIndicators: false,
   // Types are checked by `npm test`, over the tests as well.
   typescript: { ignoreBuildErrors: true },
-  serverExternalPackages: ['pg', 'pg-boss', 'pg-copy-streams', 'pino'],
+  serverExternalPackages: ['pg', 'pg-boss', 'pg-copy-streams', 'pino', 'prom-client'],
   // Files of up to 256 MB come through the import route; actions carry trails only.
   experimental: { serverActions: { bodySizeLimit: '8mb' } },
   // Browsers ask for this address unasked, where a page has not yet named its icon.

@@ -17,7 +17,7 @@ import { arrivals, principalVector } from '@/core/measure/leading';
 import { pagerankOf } from '@/core/measure/pagerank';
 import { sweep } from '@/core/paths/sweep';
 import { atOnce } from '@/core/split';
-import { threads } from '@/runner/crew';
+import { threads } from '@/threads';
 import { asGraph, fresh } from './core';
 import { type Line, least, milliseconds } from './clock';
 import { dense, fans, small } from './networks';

@@ -1,9 +1,9 @@
 /** The command line: measures networks and runs trails without a browser. */
 import { writeFileSync } from 'node:fs';
+import { threads } from '@/threads';
 import { Fault } from '@/core/fault';
 import type { Breath } from '@/core/split';
 import { chanceCommand } from './chance';
-import { threads } from './crew';
 import { help } from './help';
 import { measureCommand } from './measure';
 import { checkCommand } from './check';

@@ -37,6 +37,9 @@ export function backup(url, file) {
   try {
     // Jobs are of the moment, and their queue makes its own tables.
     const args = ['--format=custom', '--no-owner', '--no-privileges', '--exclude-schema=jobs'];
+    // What was computed can be computed again.
+    const away = ['result', 'run', 'run_call', 'run_part', 'run_watcher', 'worker_process'];
+    args.push(...away.map((table) => `--exclude-table-data=public.${table}`));
     postgresRuns('pg_dump', [...args, `--file=${making}`], url);
     renameSync(making, file);
   } finally {

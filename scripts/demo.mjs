@@ -5,7 +5,7 @@ import { needBuild } from './setup/build.mjs';
 import { database, firstLink, prepare } from './setup/database.mjs';
 import { needModules } from './setup/packages.mjs';
 import { say, stop } from './setup/run.mjs';
-import { endOldServers, onEnd, portFrom, serve, serveFeed } from './setup/serve.mjs';
+import { endOldServers, onEnd, portFrom, serve, serveFeed, serveWorker } from './setup/serve.mjs';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 
@@ -14,8 +14,10 @@ await endOldServers(root);
 const held = await database(join(root, '.data'));
 let server;
 let feed;
+let worker;
 onEnd(async () => {
   if (server) await stop(server.child);
+  if (worker) await stop(worker);
   if (feed) await stop(feed.child);
   held.giveBack();
 });
@@ -25,6 +27,7 @@ try {
   const port = await portFrom(Number(process.env.PORT ?? 3000));
   // The practice feed, which whoever has it run already is not given twice.
   feed = await serveFeed(root);
+  worker = serveWorker(root, held.url);
   server = await serve(root, { mode: 'start', port, url: held.url, quiet: true, feed: feed.port });
   firstLink(root, held.url, server.address);
   say(`\nNunatak is at ${server.address}\nStop with Ctrl C; what you did is kept.\n`);
@@ -35,6 +38,7 @@ try {
 } catch (error) {
   process.stderr.write(`${error.message}\n`);
   if (server) await stop(server.child);
+  if (worker) await stop(worker);
   if (feed) await stop(feed.child);
   held.giveBack();
   process.exit(1);

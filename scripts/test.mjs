@@ -9,7 +9,7 @@ import { needBuild } from './setup/build.mjs';
 import { database, prepare } from './setup/database.mjs';
 import { needChromium, needModules, postgresPrograms } from './setup/packages.mjs';
 import { runHeard, say, scratchFolder, stop } from './setup/run.mjs';
-import { onEnd, portFrom, serve, serveFeed } from './setup/serve.mjs';
+import { onEnd, portFrom, serve, serveFeed, serveWorker } from './setup/serve.mjs';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 const bin = (name) => join(root, 'node_modules', '.bin', name);
@@ -119,6 +119,8 @@ try {
     const url = await freshDatabase('browser', true);
     const feed = await serveFeed(root, ['--pace', '1200']);
     given.push(() => stop(feed.child));
+    const worker = serveWorker(root, url);
+    given.push(() => stop(worker));
     const server = await serve(root, { mode: 'start', port: await portFrom(3400), url, quiet: true, feed: feed.port });
     given.push(() => stop(server.child));
     await suite('browser', { NUNATAK_URL: server.address, DATABASE_URL: url }, ['--runInBand']);

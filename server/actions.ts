@@ -26,6 +26,8 @@ import * as links from '@/server/people/links';
 import * as teams from '@/server/people/teams';
 import * as filing from '@/server/filing';
 import * as feeds from '@/server/feeds';
+import * as runs from '@/server/runs';
+import * as results from '@/server/runs/results';
 
 const whole = z.number().int().min(0).max(2_147_483_647);
 const way = z.enum(['undo', 'redo']);
@@ -172,6 +174,13 @@ export const endSessions = houseAction('administrator', [person], people.endSess
 export const setActive = houseAction('administrator', [person, z.boolean()], people.setActive);
 export const setAdministrator = houseAction('administrator', [person, z.boolean()], people.setAdministrator);
 export const storage = houseAction('administrator', [], people.storage);
+/** Who takes runs, what results take up, and how long they stay. */
+export const workSummary = houseAction('administrator', [], async () => ({
+  ...(await runs.workSummary()),
+  results: await results.resultsKept(),
+  limits: await results.resultLimits(),
+}));
+export const setResultLimits = houseAction('administrator', [results.limitsSchema], results.setResultLimits);
 export const listHouseTeams = houseAction('administrator', [], teams.listHouseTeams);
 export const makeHouseTeam = houseAction('administrator', [text, several], teams.makeHouseTeam);
 export const changeHouseTeam = houseAction('administrator', [person, teams.teamChangeSchema], teams.changeHouseTeam);

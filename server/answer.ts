@@ -6,6 +6,7 @@ import { Fault } from '@/core/fault';
 import { NotAllowed, NotFound } from '@/server/access';
 import { databaseProblem, passes, unstorable } from '@/server/db/problem';
 import { refusal } from '@/server/gate';
+import { answeredIn } from '@/server/metered';
 import { NotSignedIn, inRequest } from '@/server/people/person';
 
 /** What the log has of an error: what went wrong and where, and nothing of the data that it went wrong with. */
@@ -86,11 +87,13 @@ export function route<P = Record<string, never>>(
   work: (params: P, request: Request) => Promise<Response>,
 ): (request: Request, context: { params: Promise<P> }) => Promise<Response> {
   return async (request, context) => {
+    const begun = performance.now();
     const answer = await responded(async () => {
       const refused = refusal(request);
       if (refused) return problemDocument({ status: 403, title: 'Refused', detail: refused });
       return inRequest(async () => work(await context.params, request));
     });
+    answeredIn(request.method, answer.status, performance.now() - begun);
     for (const [name, value] of Object.entries(guards)) if (!answer.headers.has(name)) answer.headers.set(name, value);
     return answer;
   };

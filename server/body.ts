@@ -60,6 +60,13 @@ export async function whole(body: Body, most: number, tooLarge: string): Promise
   return Buffer.concat(pieces);
 }
 
+/** A body of JSON, parsed. @throws Fault where it is larger; SyntaxError where it is none */
+export async function jsonOf(request: Request, most: number): Promise<unknown> {
+  if (!request.body) throw new Fault('The request brings nothing. Try again.');
+  const bytes = await whole(request.body as unknown as Body, most, 'This is too large to be sent at once.');
+  return JSON.parse(bytes.toString('utf8'));
+}
+
 /** Work on a body that has come whole: it lies in a file meanwhile, so that nothing else waits for a slow sender. The file has no name and goes with its use. */
 export async function setDown<T>(
   body: Body,

@@ -1,8 +1,7 @@
 /** Saves of things that several people and several pages change: on top of the version that each was made from. */
 import { isDeepStrictEqual } from 'node:util';
 import * as z from 'zod';
-import { Fault } from '@/core/fault';
-import { type Body, whole } from './body';
+import { jsonOf } from './body';
 
 interface Stored {
   kind: 'saved';
@@ -44,8 +43,6 @@ export async function leftUnsaved<T>(
   request: Request,
   read: (written: unknown) => T,
 ): Promise<{ version: number; thing: T; sent: T | undefined }> {
-  if (!request.body) throw new Fault('The request brings nothing. Try again.');
-  const bytes = await whole(request.body as unknown as Body, largest, 'This is too large to be saved as a page goes.');
-  const { version, thing, sent } = leftSchema.parse(JSON.parse(bytes.toString('utf8')));
+  const { version, thing, sent } = leftSchema.parse(await jsonOf(request, largest));
   return { version, thing: read(thing), sent: sent === undefined ? undefined : read(sent) };
 }

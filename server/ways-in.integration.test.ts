@@ -135,6 +135,8 @@ const houses = {
   setActive: ['administrator', () => [roles.reader.id, true]],
   setAdministrator: ['administrator', () => [roles.administrator.id, true]],
   storage: ['administrator', () => []],
+  workSummary: ['administrator', () => []],
+  setResultLimits: ['administrator', () => [{ days: 30, megabytes: 4096 }]],
   listHouseTeams: ['administrator', () => []],
   makeHouseTeam: ['administrator', () => [randomUUID(), []]],
   changeHouseTeam: ['administrator', () => [randomUUID(), {}]],
@@ -249,6 +251,10 @@ type Route = [method: string, Right | 'none', (held: Held) => Record<string, str
 
 /** By file: its method, the right, what its address holds beside the study, and its body. */
 const routes: Record<string, Route> = {
+  health: ['GET', 'none', () => ({})],
+  ready: ['GET', 'none', () => ({})],
+  // For administrators, which its own test shows.
+  metrics: ['GET', 'none', () => ({})],
   'practice/[file]': ['GET', 'none', () => ({ file: 'nothing' })],
   // For administrators, which its own test shows.
   backup: ['POST', 'none', () => ({})],
@@ -290,6 +296,15 @@ const routes: Record<string, Route> = {
     ({ figure }) => ({ figure }),
     () => JSON.stringify({ version: 1, thing: { width: 84 } }),
   ],
+  'studies/[study]/runs': [
+    'POST',
+    'read',
+    () => ({}),
+    // What it takes is tested with runs; of a network that is not there it makes none.
+    () => JSON.stringify({ network: randomUUID(), trail: stored(trail), digest: 'd', seconds: 1, page: randomUUID() }),
+  ],
+  'studies/[study]/runs/[run]': ['GET', 'read', () => ({ run: randomUUID() })],
+  'studies/[study]/results/[digest]': ['GET', 'read', () => ({ digest: 'a'.repeat(32) })],
   'studies/[study]/networks/[network]/snapshot': ['PUT', 'edit', ({ network }) => ({ network }), snapshot],
   'studies/[study]/networks/[network]/positions/[layout]': [
     'GET',

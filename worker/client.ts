@@ -70,6 +70,7 @@ export const heardShare = <T extends unknown[]>(
 ): ((share: number, ...more: T) => void) => Comlink.proxy(listener);
 
 export type { NamedAt };
+export type { Away, Place } from './elsewhere';
 export type {
   Answerable,
   ColumnHoldings,

@@ -1,11 +1,10 @@
 /** Threads beside the trail's worker, for work that splits. */
-import type { Crew } from '@/core/split';
-import { crewOver } from '@/core/split/crew';
+import { type Threads, crewOver } from '@/core/split/crew';
 
 const most = 8;
 
 /** One thread for each core but one, two at least: the page has a thread of its own. */
-export function browserCrew(): (Crew & { end(): void }) | undefined {
+export function browserCrew(): Threads | undefined {
   if (typeof Worker === 'undefined') return undefined;
   const size = Math.max(2, Math.min(most, (navigator.hardwareConcurrency || 2) - 1));
   return crewOver((listen, broke) => {

@@ -18,6 +18,7 @@ import { type OtherNetwork, type Shortlist, type Source, TrailCache, digestsOf, 
 import type { NamesList } from '@/core/names';
 import type { Table } from '@/core/tables';
 import { browserCrew } from './crew';
+import { Elsewhere, type Place } from './elsewhere';
 import { type FigureFile, type MadeFile, figureFile } from './figure-files';
 import { type DrawnFigure, toldOf } from './figure-drawn';
 import { loadFonts } from './fonts';
@@ -58,6 +59,7 @@ export class FigureDesk implements FigureService {
   private readonly turns = new Turns<'draw' | 'take'>();
   private readonly cache = new TrailCache();
   private readonly crew = browserCrew();
+  private readonly elsewhere = new Elsewhere();
   private readonly ran = new Map<string, Promise<Made | undefined>>();
   /** What networks were made from, by their ids. */
   private readonly sources = new Map<string, Source>();
@@ -104,13 +106,19 @@ export class FigureDesk implements FigureService {
     this.sources.set(id, source);
     await data.keptLayout(source, trail, this.cache);
     const rest = pausing();
+    const breathe = (_step: string, share: number): Promise<void> | void => {
+      this.told?.(share);
+      return rest();
+    };
+    const running = {
+      ...{ study: this.at.study, network: id, trail, source, breathe, places: new Map<string, Place>() },
+      threads: this.crew?.size ?? 1,
+      heard: () => undefined,
+    };
     const run = await runTrail(source, trail, {
-      cache: this.cache,
-      crew: this.crew,
-      breathe: (_step, share) => {
-        this.told?.(share);
-        return rest();
-      },
+      ...{ cache: this.cache, crew: this.crew, breathe },
+      kept: (work) => this.elsewhere.kept(running, work),
+      done: (work, make) => this.elsewhere.done(running, work, make),
     });
     return madeOf({ ...network, trail }, run, this.at);
   }

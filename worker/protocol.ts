@@ -7,6 +7,7 @@ import type { Column, ColumnSpec, Distribution } from '@/core/tables';
 import type { ConditionGroup } from '@/core/keep';
 import type { NamesList } from '@/core/names';
 import type { Note } from '@/core/ties';
+import type { Away, Place } from './elsewhere';
 import type { Parcel } from './parcel';
 import type { Questions } from './questions';
 
@@ -47,6 +48,8 @@ export interface Result {
 /** What the page hears while a trail runs. */
 export interface Listener {
   progress(step: string, share: number): void;
+  /** How a step's work stands that the server does; nothing once it is there. */
+  away(step: string, away: Away | undefined): void;
   /** What a step came to, as soon as it has run. */
   report(report: StepReport): void;
   result(result: Result): void;
@@ -152,6 +155,8 @@ export interface TrailService {
   /** Ends the run; where a step is named, that step is passed over in the next runs until its settings change or it is resumed. */
   stop(step?: string): void;
   resume(step: string): void;
+  /** Where the costly work of steps is done, from the next run on; by its size where nothing is said. */
+  places(places: ReadonlyMap<string, Place>): void;
   /** The study's shortlists as they are now; the next run reads them. */
   shortlists(lists: readonly Shortlist[]): void;
   /** What a Ties step comes to: its size, ten ties in words, and who might be a node. Undefined where it stops at a fault. */

@@ -32,6 +32,14 @@ export class StudyData {
     this.address = address;
   }
 
+  get study(): string {
+    return this.address.study;
+  }
+
+  get network(): string {
+    return this.address.network;
+  }
+
   get networks(): StudyAddress['networks'] {
     return this.address.networks;
   }

@@ -60,6 +60,7 @@ function opened(layout: string | null = null) {
   let positions = 0;
   const listener = {
     progress: () => undefined,
+    away: () => undefined,
     report: (one: StepReport) => void reports.push(one),
     result(one: Result): void {
       const next = one.parcel ? unpack(one.parcel, held) : undefined;

@@ -7,6 +7,7 @@ import { type ConditionGroup, holds } from '@/core/keep';
 import type { Made } from '@/core/ties';
 import {
   type Shortlist,
+  type KeyedWork,
   type StepReport,
   type Laid,
   type Trail,
@@ -23,6 +24,7 @@ import { dress, plainStyle } from '@/core/style';
 import { chosenTable, csv } from '@/core/formats';
 import { Fault } from '@/core/fault';
 import { browserCrew } from './crew';
+import { type Away, Elsewhere, type Place } from './elsewhere';
 import { comparison } from './compare';
 import { emptyNetwork, holdingsOf } from './holdings';
 import { type Drawn, handedOver, pack } from './parcel';
@@ -55,6 +57,8 @@ export class TrailRunner implements TrailService {
   private readonly turns = new Turns<'run' | 'ties' | keyof Questions>();
   private readonly cache = new TrailCache();
   private readonly crew = browserCrew();
+  private readonly elsewhere = new Elsewhere();
+  private chosen: ReadonlyMap<string, Place> = new Map();
   private last: { run: TrailRun; network: Network } | undefined;
   /** What the page has. */
   private sent: Drawn | undefined;
@@ -97,7 +101,14 @@ export class TrailRunner implements TrailService {
       const digests = digestsOf(source, trail);
       this.digests = new Map(trail.steps.map(({ id }, i) => [id, digests[i]]));
       const report = (one: StepReport): void => listener.report(one);
-      const common = { cache, breathe, crew, stopped, where: this.where, report };
+      const places = this.chosen;
+      const running = {
+        ...{ study: this.data.study, network: this.data.network, trail, source, places, breathe },
+        threads: crew?.size ?? 1,
+        heard: (step: string, away: Away | undefined) => listener.away(step, away),
+      };
+      const keptOf = (work: KeyedWork): Promise<unknown> => this.elsewhere.kept(running, work);
+      const common = { cache, breathe, crew, stopped, where: this.where, report, kept: keptOf };
       const sketch = await runTrail(source, trail, { ...common, sketch: true });
       const sketched = sketch.state?.network;
       const needsLayout = sketch.reports.some(({ result, fault }) => result === '' && !fault);
@@ -112,7 +123,9 @@ export class TrailRunner implements TrailService {
           shown = performance.now();
           listener.positions(at);
         };
-        const run = await runTrail(source, trail, { ...common, where: this.where, positions });
+        const done = <T>(work: KeyedWork, make: () => Promise<T> | T): Promise<T> =>
+          this.elsewhere.done(running, work, make);
+        const run = await runTrail(source, trail, { ...common, done, where: this.where, positions });
         await this.send(run, listener, layout, false);
       } else await this.send(sketch, listener, layout, false);
       return 'done' as const;
@@ -158,6 +171,10 @@ export class TrailRunner implements TrailService {
     return this.figured.values;
   }
   private figured: { source: Uint32Array; ids: string[]; values: Record<string, FigureValue> } | undefined;
+
+  places(places: ReadonlyMap<string, Place>): void {
+    this.chosen = places;
+  }
 
   shortlists(lists: readonly Shortlist[]): void {
     this.data.shortlists(lists);

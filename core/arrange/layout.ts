@@ -31,6 +31,8 @@ export interface Layout<K extends string = string, S extends z.ZodObject = z.Zod
   schema: S;
   /** Whether it takes long even for few nodes: small pictures of it come last. */
   slow?: boolean;
+  /** How long one thread takes, roughly; absent: never long. */
+  seconds?(net: Network, settings: z.infer<S>): number;
   /** What it begins with on a network of so many nodes, where that is not what its settings say by themselves. */
   begun?(nodes: number): Partial<z.infer<S>>;
   /** Whether its picture may be turned and mirrored: neither side of it means anything. */

@@ -2,7 +2,8 @@
 import { type Network, components } from '../graph';
 import { adjustedRand, crossTable } from '../compare/groupings';
 import type { Breath } from '../split';
-import { type GroupAsk, findGroups } from './find';
+import { type Found, type GroupAsk, findGroups } from './find';
+import { eachOf } from './runs';
 
 export interface ResolutionPoint {
   resolution: number;
@@ -17,8 +18,17 @@ export interface ResolutionPoint {
 
 /** Runs a method with several seeds at one resolution. */
 export async function steadiness(net: Network, ask: GroupAsk, runs: number, breath: Breath): Promise<ResolutionPoint> {
-  const found: { of: Uint32Array; count: number }[] = [];
-  for (let i = 0; i < runs; i++) found.push(await findGroups(net, { ...ask, seed: ask.seed + 104729 * i }, breath));
+  const found: Found[] = [];
+  await eachOf(net, seedsOf(ask, runs), breath, (one) => void found.push(one));
+  return pointOf(net, ask.resolution, found);
+}
+
+/** The settings with seeds of their own. */
+const seedsOf = (ask: GroupAsk, runs: number): GroupAsk[] =>
+  Array.from({ length: runs }, (_, i) => ({ ...ask, seed: ask.seed + 104729 * i }));
+
+function pointOf(net: Network, resolution: number, found: readonly Found[]): ResolutionPoint {
+  const runs = found.length;
   let sum = 0;
   let pairs = 0;
   for (let i = 0; i < runs; i++) {
@@ -30,7 +40,7 @@ export async function steadiness(net: Network, ask: GroupAsk, runs: number, brea
   const { sizes } = components(net);
   const counts = found.map(({ of }) => groupsInLargest(net, of)).sort((a, b) => a - b);
   return {
-    resolution: ask.resolution,
+    resolution,
     groups: counts[runs >> 1],
     ...(sizes.length > 1 ? { part: sizes[0] } : {}),
     stability: pairs ? sum / pairs : 1,
@@ -63,12 +73,16 @@ export async function explore(
   come?: (point: ResolutionPoint) => void,
 ): Promise<ResolutionPoint[]> {
   const points: ResolutionPoint[] = [];
-  for (const [i, resolution] of resolutions.entries()) {
-    await breath.breathe(i / resolutions.length);
-    const point = await steadiness(net, { ...ask, resolution }, runs, breath);
+  let found: Found[] = [];
+  const asks = resolutions.flatMap((resolution) => seedsOf({ ...ask, resolution }, runs));
+  await eachOf(net, asks, breath, (one) => {
+    found.push(one);
+    if (found.length < runs) return;
+    const point = pointOf(net, resolutions[points.length], found);
+    found = [];
     points.push(point);
     come?.(point);
-  }
+  });
   return points;
 }
 

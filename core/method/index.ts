@@ -5,7 +5,7 @@ import type { Step, StepReport, Trail } from '../trail';
 import { groups } from './kinds/groups';
 import { keep } from './kinds/keep';
 import { measure } from './kinds/measure';
-import { arrange, combine, derive, project, style } from './kinds/small';
+import { arrange, combine, derive, gather, project, style } from './kinds/small';
 import { ties } from './kinds/ties';
 import { type Reference, citation } from './reference';
 import { namedIn } from './references';
@@ -22,6 +22,7 @@ const kinds: { [K in Step['kind']]: Telling<K> } = {
   derive,
   measure,
   groups,
+  gather,
   arrange,
   style,
 };

@@ -93,7 +93,17 @@ describe('sentences', () => {
     expect(note(all, { s2: { fault: 'no' } }).sentences.map(({ step }) => step)).toEqual(['s1']);
     const off = { steps: all.steps.map((step) => (step.id === 's2' ? { ...step, on: false } : step)) };
     expect(note(off).references.some(({ short }) => short === 'Freeman 1978')).toBe(false);
-    expect(Object.keys(stepKinds)).toHaveLength(9);
+    expect(Object.keys(stepKinds)).toHaveLength(10);
+  });
+  test('circles: of what, how many were opened, and by which words they are called', () => {
+    const found = note(trail(ties, { kind: 'gather', open: ['1', '1.2'], words: 'said' }));
+    const [, { text }] = found.sentences;
+    expect(text).toMatch(/^Groups found by the Leiden method \(resolution 1, seed 1\) were drawn as one circle each/);
+    expect(text).toContain('2 circles were opened');
+    expect(found.references.map(({ short }) => short)).toContain('Monroe, Colaresi & Quinn 2008');
+    expect(note(trail(ties, { kind: 'gather', column: 'isle' })).sentences[1].text).toMatch(
+      /^The values of “isle” were drawn as one circle each/,
+    );
   });
   test('ties: what a tie is, its weight, what was left out', () => {
     const text = (more: object, notes: string[] = [], spellings = 0) =>

@@ -228,6 +228,13 @@ export const references: readonly Reference[] = [
     { volume: '64', pages: '026118', doi: '10.1103/PhysRevE.64.026118' },
   ),
   article(
+    'Monroe, Colaresi & Quinn 2008',
+    'Monroe, B. L.; Colaresi, M. P.; Quinn, K. M.',
+    'Fightin’ words: lexical feature selection and evaluation for identifying the content of political conflict',
+    'Political Analysis',
+    { volume: '16', number: '4', pages: '372–403', doi: '10.1093/pan/mpn018' },
+  ),
+  article(
     'Onnela et al. 2007',
     'Onnela, J.-P.; Saramäki, J.; Hyvönen, J.; Szabó, G.; Lazer, D.; Kaski, K.; Kertész, J.; Barabási, A.-L.',
     'Structure and tie strengths in mobile communication networks',

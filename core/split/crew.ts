@@ -39,11 +39,25 @@ export function threadSide(
   };
 }
 
+/** A job whose parts are handed over one by one. */
+export interface OpenJob {
+  /** What comes of a part. @throws Fault; Error where the thread broke */
+  part(part: unknown): Promise<unknown>;
+  /** The thread lets go of what the parts share. */
+  done(): void;
+}
+
+export interface Threads extends Crew {
+  /** A job on the first of the threads. */
+  open(task: string, shared: unknown): OpenJob;
+  end(): void;
+}
+
 /** Threads are started when first needed; `end` ends them. */
 export function crewOver(
   start: (listen: (message: unknown) => void, broke: (why: string) => void) => Port,
   size: number,
-): Crew & { end(): void } {
+): Threads {
   let ports: Port[] | undefined;
   let calls = 0;
   let jobs = 0;
@@ -58,38 +72,49 @@ export function crewOver(
     waiting.get(answer.call)?.(answer);
     waiting.delete(answer.call);
   };
+  const started = (): Port[] => (ports ??= Array.from({ length: size }, () => start(listen, broke)));
+  const on = (port: Port, job: number, task: string, shared: unknown): OpenJob => {
+    port.post({ kind: 'job', job, task, shared } satisfies Asked);
+    return {
+      async part(part) {
+        const call = ++calls;
+        const answer = await new Promise<Answered>((resolve) => {
+          waiting.set(call, resolve);
+          port.post({ kind: 'part', job, call, part } satisfies Asked);
+        });
+        if ('error' in answer) throw answer.fault ? new Fault(answer.error) : new Error(answer.error);
+        return answer.result;
+      },
+      done: () => port.post({ kind: 'done', job } satisfies Asked),
+    };
+  };
   return {
     size,
+    open: (task, shared) => on(started()[0], ++jobs, task, shared),
     async run(task, shared, parts, come) {
-      ports ??= Array.from({ length: size }, () => start(listen, broke));
       const job = ++jobs;
       let next = 0;
       let failed = false;
       const one = async (port: Port): Promise<void> => {
-        port.post({ kind: 'job', job, task, shared } satisfies Asked);
+        const held = on(port, job, task, shared);
         try {
           while (next < parts.length && !failed) {
             const number = next++;
-            const call = ++calls;
-            const answer = await new Promise<Answered>((resolve) => {
-              waiting.set(call, resolve);
-              port.post({ kind: 'part', job, call, part: parts[number] } satisfies Asked);
-            });
-            if ('error' in answer) throw answer.fault ? new Fault(answer.error) : new Error(answer.error);
-            await come(answer.result, number);
+            await come(await held.part(parts[number]), number);
           }
         } catch (error) {
           failed = true;
           throw error;
         } finally {
-          port.post({ kind: 'done', job } satisfies Asked);
+          held.done();
         }
       };
-      await Promise.all(ports.slice(0, parts.length).map(one));
+      await Promise.all(started().slice(0, parts.length).map(one));
     },
     end() {
       for (const port of ports ?? []) port.end();
       ports = undefined;
+      broke('the threads were ended');
     },
   };
 }

@@ -26,7 +26,8 @@ export interface Crew {
 /** A pure function of what all parts share and of one part; everything in it can be sent to a thread. */
 export interface Task<Shared, Part, Result> {
   name: string;
-  run(shared: Shared, part: Part): Result | Promise<Result>;
+  /** `breath` only matters where parts are long: threads go on to the end of theirs. */
+  run(shared: Shared, part: Part, breath: Breath): Result | Promise<Result>;
 }
 
 /**
@@ -57,7 +58,7 @@ export async function split<Shared, Part, Result>(
   }
   for (const [i, part] of parts.entries()) {
     await breath.breathe(i / parts.length);
-    take(await task.run(shared, part), i);
+    take(await task.run(shared, part, breath), i);
   }
 }
 

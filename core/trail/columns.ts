@@ -127,6 +127,8 @@ function stepNamed(step: Step, of: ReadonlySet<Whose>, table: string, naming: Na
     }
     case 'groups':
       return has('nodes') ? named(step, ['column', 'nameBy'], naming) : step;
+    case 'gather':
+      return has('nodes') ? named(step, ['column', 'words'], naming) : step;
     case 'measure':
       return has('nodes') && step.options ? { ...step, options: named(step.options, ['by'], naming) } : step;
     case 'style': {

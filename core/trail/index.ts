@@ -9,6 +9,7 @@ export * from './step';
 export { defaultSide } from './steps/project';
 export type { DeriveSettings } from './steps/derive';
 export { type KeepRule } from './steps/keep';
+export { closedWith, openedWith } from './steps/gather';
 export { groupColumn } from './steps/groups';
 export { digestOf } from './digest';
 export * from './laid';

@@ -7,13 +7,14 @@ import { combine, combineSchema } from './steps/combine';
 import { derive, deriveSchema } from './steps/derive';
 import { keep, keepSchema } from './steps/keep';
 import { measure, measureSchema } from './steps/measure';
+import { gather, gatherSchema } from './steps/gather';
 import { groups, groupsSchema } from './steps/groups';
 import { arrange, arrangeSchema } from './steps/arrange';
 import { style, styleSchema } from './steps/style';
 import type { Network } from '../graph';
 import type { Reads, StepKind } from './step';
 
-export const stepKinds = { ties, project, keep, combine, derive, measure, groups, arrange, style } as const;
+export const stepKinds = { ties, project, keep, combine, derive, measure, groups, gather, arrange, style } as const;
 
 export const stepSchema = z.discriminatedUnion('kind', [
   tiesSchema,
@@ -23,6 +24,7 @@ export const stepSchema = z.discriminatedUnion('kind', [
   deriveSchema,
   measureSchema,
   groupsSchema,
+  gatherSchema,
   arrangeSchema,
   styleSchema,
 ]);

@@ -8,7 +8,7 @@ import { TrailCache } from './cache';
 import { canonical } from './canonical';
 import { digestOf } from './digest';
 import { type Step, type Trail, kindOf, readsOf } from './registry';
-import type { Note, Shortlist, StepOutcome, TrailState, Whereabouts } from './step';
+import type { Note, Shortlist, StepOutcome, TrailState, Whereabouts, Work } from './step';
 
 /** The study's tables: their contents, and a version that changes with every change of them. */
 export interface Source {
@@ -31,6 +31,8 @@ export interface StepReport {
   notes: Note[];
   /** What a Groups step found. */
   groups?: number;
+  /** How long one thread takes for its costly work, roughly; absent where it has none. */
+  seconds?: number;
   /** Stopped before it ended: what follows rests on what there was before it. */
   stopped?: boolean;
   fault?: string;
@@ -48,6 +50,11 @@ export interface TrailRun {
   digests: string[];
 }
 
+/** Work of a step under the key of what comes of it, which is the same wherever tables and settings are the same. */
+export interface KeyedWork extends Work {
+  step: string;
+}
+
 export interface RunOptions {
   cache?: TrailCache;
   /** Called before a step runs and while it does, with the share done. May throw to stop the run. */
@@ -62,6 +69,10 @@ export interface RunOptions {
   sketch?: boolean;
   /** Digests of steps that were stopped: they are passed over. */
   stopped?: ReadonlySet<string>;
+  /** What came of work that was done before and elsewhere; undefined where it is not kept. */
+  kept?(work: KeyedWork): Promise<unknown>;
+  /** Has work done, by `make` or elsewhere: what comes of it is the same. */
+  done?<T>(work: KeyedWork, make: () => Promise<T> | T): Promise<T>;
   /** Where nodes are drawn at present, for stand-ins to begin with. */
   where?: Whereabouts;
 }
@@ -121,11 +132,20 @@ export async function runTrail(source: Source, trail: Trail, options: RunOptions
     const digest = digests[i];
     let outcome = cache.get(digest) as StepOutcome | undefined;
     const kind = kindOf(step);
-    const atHand = kind.atHand?.(step, (key) => cache.get(memoKey(digests[i - 1], key)) !== undefined);
+    const keyed = (key: string): string => memoKey(digests[i - 1], key);
+    const works = state && kind.works?.(state, step);
+    const seconds = works?.length ? { seconds: works.reduce((sum, one) => sum + one.seconds, 0) } : {};
+    const named = (work: Work): KeyedWork => ({ ...work, key: keyed(work.key), step: step.id });
+    for (const work of outcome ? [] : (works ?? [])) {
+      if (cache.get(keyed(work.key)) !== undefined) continue;
+      const value = await options.kept?.(named(work));
+      if (value !== undefined) cache.set(keyed(work.key), { value });
+    }
+    const atHand = works?.every(({ key }) => cache.get(keyed(key)) !== undefined);
     if (!outcome && options.stopped?.has(digest) && state) {
       stand = true;
       state = kind.stopped?.(state, step, options.where) ?? state;
-      const report = { id: step.id, ...size(state), result: 'stopped', notes: [], stopped: true };
+      const report = { id: step.id, ...size(state), result: 'stopped', notes: [], stopped: true, ...seconds };
       reports.push(report);
       options.report?.(report);
       continue;
@@ -135,7 +155,7 @@ export async function runTrail(source: Source, trail: Trail, options: RunOptions
     if (instead) {
       stand = true;
       state = instead;
-      reports.push({ id: step.id, ...size(state), result: '', notes: [] });
+      reports.push({ id: step.id, ...size(state), result: '', notes: [], ...seconds });
       continue;
     }
     if (!outcome) {
@@ -151,16 +171,18 @@ export async function runTrail(source: Source, trail: Trail, options: RunOptions
               cache,
               crew: options.crew,
               inside,
+              kept: options.kept,
               breathe: (_step, share) => options.breathe?.(step.id, share),
             }),
           breathe: (share) => options.breathe?.(step.id, share),
           crew: options.crew,
           positions: options.positions,
           async memo<T>(key: string, make: () => Promise<T> | T): Promise<T> {
-            const full = memoKey(digests[i - 1], key);
+            const full = keyed(key);
             const held = cache.get(full) as { value: T } | undefined;
             if (held) return held.value;
-            const value = await make();
+            const work = stand ? undefined : works?.find((one) => one.key === key);
+            const value = work && options.done ? await options.done(named(work), make) : await make();
             // The digest names the real thing; what rests on a stand-in would be taken for it later.
             if (!stand) cache.set(full, { value });
             return value;
@@ -176,6 +198,7 @@ export async function runTrail(source: Source, trail: Trail, options: RunOptions
         const report = {
           id: step.id,
           ...size(state),
+          ...seconds,
           result: '',
           notes: [],
           fault: error.message,
@@ -192,7 +215,7 @@ export async function runTrail(source: Source, trail: Trail, options: RunOptions
     }
     state = outcome.state;
     const { result, notes = [], groups } = outcome;
-    const report: StepReport = { id: step.id, ...size(state), result, notes, groups };
+    const report: StepReport = { id: step.id, ...size(state), result, notes, groups, ...seconds };
     reports.push(report);
     options.report?.(report);
   }

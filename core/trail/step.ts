@@ -51,6 +51,18 @@ export interface StepContext extends Breath {
   memo<T>(key: string, make: () => Promise<T> | T): Promise<T>;
 }
 
+/** A piece of a step's work that is kept under a key of its own. */
+export interface Work {
+  /** As `memo` is given it. */
+  key: string;
+  /** What it is, for whoever waits for it. */
+  name: string;
+  /** How long one thread takes, roughly. */
+  seconds: number;
+  /** Whether threads can share it. */
+  splits?: boolean;
+}
+
 /** Where nodes are drawn at present, by their ids. */
 export interface Whereabouts {
   ids: readonly string[];
@@ -77,8 +89,8 @@ export interface StepKind<S extends { id: string; kind: string; on: boolean } = 
   run(state: TrailState | undefined, settings: S, context: StepContext): Promise<StepOutcome>;
   /** A quick stand-in for `run`, shown while the real thing is computed; undefined where the real thing is quick enough itself. */
   sketch?(state: TrailState, settings: S, where?: Whereabouts): TrailState | undefined;
-  /** Whether the costly part of the work is kept already, so that no stand-in is needed. */
-  atHand?(settings: S, kept: (key: string) => boolean): boolean;
+  /** What of `run` is kept by `memo`, and how long each of it takes: where all of it is at hand no stand-in is needed, and what takes long can be done elsewhere. */
+  works?(state: TrailState, settings: S): Work[];
   /** What is left of the work when it is stopped; absent: the state before it. */
   stopped?(state: TrailState, settings: S, where?: Whereabouts): TrailState;
 }

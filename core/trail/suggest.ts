@@ -21,6 +21,8 @@ interface Ends {
 
 /** Larger tables get a first trail without searches from every node: those are offered with their time. */
 const large = 20_000;
+/** Ties above which the map opens as groups of groups. */
+const gatherFrom = 200_000;
 
 /** The two ends in the first table that has some; the tables one comes from stand first. */
 function endsIn(tables: readonly Table[]): Ends | undefined {
@@ -119,6 +121,7 @@ export const offeredTable = (table: Table): TableOffer => ({
 
 /** Ties, and the usual steps after them; of so many rows. */
 export function firstTrail(ties: object, rows: number): Trail {
+  const gathers = rows > gatherFrom;
   return trailSchema.parse({
     steps: [
       { id: 's1', kind: 'ties', on: true, ...ties },
@@ -129,6 +132,7 @@ export function firstTrail(ties: object, rows: number): Trail {
         measures: rows > large ? ['degree', 'pagerank'] : ['degree', 'betweenness', 'pagerank'],
       },
       { id: 's3', kind: 'groups', on: true },
+      ...(gathers ? [{ id: 's6', kind: 'gather', on: true, column: 'group' }] : []),
       // Of many ties only tight groups can be read; a pull that grows with the length draws all of them over each other.
       { id: 's4', kind: 'arrange', on: true, method: 'force', settings: rows > large ? { grows: 0 } : {} },
       {
@@ -136,7 +140,7 @@ export function firstTrail(ties: object, rows: number): Trail {
         kind: 'style',
         on: true,
         nodeColour: { by: 'category', column: 'group' },
-        nodeSize: { by: 'amount', column: 'degree' },
+        nodeSize: gathers ? { by: 'amount', column: 'members', min: 6, max: 30 } : { by: 'amount', column: 'degree' },
       },
     ],
   });

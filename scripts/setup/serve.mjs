@@ -76,6 +76,15 @@ export async function serveFeed(root, more = []) {
   return { child, port };
 }
 
+/** Starts a process that takes runs and reads feeds. */
+export const serveWorker = (root, url) =>
+  start(
+    process.execPath,
+    ['--import', 'tsx', join(root, 'server', 'runs', 'process.ts')],
+    { cwd: root, env: { ...process.env, DATABASE_URL: url }, stdio: ['ignore', 'ignore', 'inherit'] },
+    join(root, '.data', 'servers'),
+  );
+
 /** Ends well on Ctrl C and its kin: gives everything back, then goes. */
 export function onEnd(work, code = 0) {
   let ending = false;

@@ -126,4 +126,5 @@ export * from './feeds';
 export * from './people';
 export * from './person';
 export * from './presence';
+export * from './runs';
 export * from './teams';

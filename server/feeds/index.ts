@@ -14,7 +14,7 @@ import { storeTable } from '@/server/tables/store';
 import { announce } from '@/server/together/news';
 import { sourceAddress } from './allowed';
 import { deciphered, enciphered } from './cipher';
-import { wake } from './jobs';
+import { wake } from '@/server/jobs';
 import { Gone, Later, LineLost, type SourceAt, about, after, heard } from './source';
 import { lastCuts } from './cuts';
 import type { FeedRow } from './row';
@@ -227,7 +227,7 @@ export async function startFeed(study: string, id: string): Promise<void> {
   if (!started.length) return;
   await happened(study, `had the feed “${row.name}” run`);
   await announce({ study, thing: id, feed: true });
-  await wake(id);
+  await wake('feeds', id);
 }
 
 /** Stops it; what has come becomes rows of its table. */

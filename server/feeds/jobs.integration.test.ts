@@ -11,10 +11,12 @@ import { migrateDatabase } from '@/server/db/migrate';
 import { type Person, actAs } from '@/server/people/person';
 import { createStudy } from '@/server/studies';
 import { endListening } from '@/server/together/news';
-import { endJobs, startJobs } from './jobs';
+import { endJobs, startJobs as takeJobs } from '@/server/jobs';
+import { feedJobs } from './kind';
 import { type FeedNews, feedNews } from './live';
 import { createFeed, openFeed, startFeed, stopFeed } from '.';
 
+const startJobs = (): Promise<void> => takeJobs([feedJobs]);
 jest.setTimeout(60_000);
 const notices = Array.from({ length: 30 }, (_, i) => ({
   ...{ writer: `Person ${i % 6}`, text: 'bere', words: ['bere'] },

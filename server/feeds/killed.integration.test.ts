@@ -37,7 +37,7 @@ afterAll(async () => {
 });
 
 const jobs = (): ChildProcess => {
-  const child = spawn(process.execPath, [join(root, 'node_modules/tsx/dist/cli.mjs'), 'server/feeds/process.ts'], {
+  const child = spawn(process.execPath, [join(root, 'node_modules/tsx/dist/cli.mjs'), 'server/runs/process.ts'], {
     cwd: root,
     env: { ...process.env, LOG_LEVEL: 'silent' },
     stdio: 'ignore',

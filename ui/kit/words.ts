@@ -1,10 +1,10 @@
 /** Numbers, dates and ranks as the interface writes them. */
 import { shortNumber } from '@/core/style';
 import { type NumberColumn, isYears } from '@/core/tables';
-import { grouped } from '@/core/fault';
+import { counted, grouped } from '@/core/fault';
 
 export { shortNumber, grouped };
-export { counted } from '@/core/fault';
+export { counted };
 
 /** `1st`, `2nd`, `3rd`, `11th`. */
 export function ordinal(n: number): string {
@@ -29,6 +29,13 @@ export function sizeInWords(nodes: number, edges: number, groups?: number | null
   ];
   if (groups) parts.push(`${grouped(groups)} ${groups === 1 ? 'group' : 'groups'}`);
   return parts.join(', ');
+}
+
+/** `about 20 seconds`, `about 4 minutes`, `about 3 hours`. */
+export function lasting(seconds: number): string {
+  if (seconds <= 90) return `about ${counted(Math.max(1, Math.round(seconds)), 'second')}`;
+  if (seconds <= 5400) return `about ${counted(Math.round(seconds / 60), 'minute')}`;
+  return `about ${counted(Math.round(seconds / 3600), 'hour')}`;
 }
 
 /** What an error says to the user: a Fault's own sentence, across the worker's border too. */

@@ -25,6 +25,7 @@ import { TopBar } from '@/ui/kit/top-bar';
 import { Form, Input } from './form';
 import { PersonName } from './person-name';
 import { Teams } from './teams';
+import { type ServerWork, Work } from './work';
 import { MoreMenu } from '@/ui/kit/more-menu';
 
 /** Teams of the whole server, which every study that one of them works on may file things for. */
@@ -34,11 +35,13 @@ export function AdministrationPage({
   people,
   teams,
   studies,
+  work,
   version,
 }: {
   people: PersonRow[];
   teams: Team[];
   studies: StudySize[];
+  work: ServerWork;
   version: string;
 }) {
   const router = useRouter();
@@ -147,6 +150,7 @@ export function AdministrationPage({
             filed for themselves, too.
           </p>
         </form>
+        <Work {...work} />
         <p className="mt-4 text-sm text-quiet">Nunatak {version}</p>
       </main>
     </div>

@@ -325,6 +325,13 @@ describe('administration', () => {
       people={people}
       teams={[{ id: 'h', name: 'All rooms', own: false, people: ['Lyng'] }]}
       studies={[{ id: 's', name: 'Sound', owners: ['Thorne', 'Lyng'], tables: 8, bytes: 4_123_456 }]}
+      work={{
+        workers: [
+          { host: 'skua', pid: 41, threads: 2, sameVersion: true },
+          { host: 'tern', pid: 7, threads: 1, sameVersion: false },
+        ],
+        ...{ waiting: 3, running: 1, results: { count: 12, bytes: 5_000_000 }, limits: { days: 30, megabytes: 4096 } },
+      }}
       version="0.1.0"
     />
   );
@@ -332,6 +339,24 @@ describe('administration', () => {
     await user.click(screen.getByRole('button', { name: `${name}: more` }));
     await user.click(await screen.findByRole('menuitem', { name: entry }));
   };
+
+  test('who takes runs, what results take up, and limits that are set', async () => {
+    const user = shown(page);
+    const work = within(screen.getByRole('region', { name: 'Runs on the server' }));
+    expect(work.getByText('2 worker processes; 1 run under way, 3 waiting.')).toBeTruthy();
+    const processes = within(work.getByRole('list', { name: 'Worker processes' }));
+    expect(processes.getAllByRole('listitem').map(({ textContent }) => textContent)).toEqual([
+      'skuaprocess 41, 2 parts at a time',
+      'ternprocess 7, 1 part at a time, of another version: start it anew',
+    ]);
+    expect(screen.getByRole('region', { name: 'Runs on the server' }).textContent).toContain(
+      `12 results are kept and take up ${bytesInWords(5_000_000)}.`,
+    );
+    await user.clear(work.getByLabelText('Days without use'));
+    await user.type(work.getByLabelText('Days without use'), '7');
+    await user.click(work.getByRole('button', { name: 'Set' }));
+    expect(mockSent).toContainEqual(['setResultLimits', { days: 7, megabytes: 4096 }]);
+  });
 
   test('who is there, and what is held', () => {
     shown(page);

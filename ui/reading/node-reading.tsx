@@ -5,7 +5,9 @@ import { columnTitle } from '@/core/measure';
 import { type Network, edgeIdOf } from '@/core/graph';
 import { strongest } from '@/core/read';
 import { hex } from '@/core/style';
-import { amountOf } from '@/ui/kit';
+import { Maximize2 } from 'lucide-react';
+import { Button, amountOf } from '@/ui/kit';
+import { isCircle, openCircles } from '@/ui/state/circles';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { Heading } from './heading';
 import { Facts, MeasureBar, Records, partColumns } from './parts';
@@ -53,6 +55,13 @@ export function NodeReading({ net, node }: { net: Network; node: number }) {
           <p className="truncate text-quiet">{words.join(' · ')}</p>
         </div>
       </div>
+      {isCircle(net.ids[node]) && (
+        <div className="mt-2.5">
+          <Button onClick={() => openCircles(store, [net.ids[node]])}>
+            <Maximize2 size={14} aria-hidden /> Open this circle
+          </Button>
+        </div>
+      )}
       <Facts
         facts={given
           .filter((col) => cellText(col, node) !== net.labels[node])

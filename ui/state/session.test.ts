@@ -8,6 +8,7 @@ import { createWorkbench } from './store';
 import { startSession } from './session';
 
 interface FakeWorker {
+  places: [string, string][][];
   opened: unknown[];
   runs: number;
   listeners: Listener[];
@@ -24,7 +25,7 @@ jest.mock('@/worker/client', () => ({
   heard: (listener: unknown) => listener,
   startTrailWorker: () => {
     let died = (): void => undefined;
-    const worker: FakeWorker = { opened: [], runs: 0, listeners: [], ended: false, die: () => died() };
+    const worker: FakeWorker = { places: [], opened: [], runs: 0, listeners: [], ended: false, die: () => died() };
     mockWorkers.push(worker);
     return {
       service: {
@@ -37,6 +38,8 @@ jest.mock('@/worker/client', () => ({
         },
         take: () => Promise.resolve(new Blob(['x'])),
         stop: () => undefined,
+        places: (places: ReadonlyMap<string, string>) => worker.places.push([...places]),
+        resume: () => undefined,
         shortlists: () => undefined,
       },
       end: () => (worker.ended = true),
@@ -266,5 +269,50 @@ test.each([
   } finally {
     mockEnds = false;
     Object.assign(globalThis, before);
+  }
+});
+
+test('where work is done is told to the worker, kept in the tab, and how it stands shown until it is there', async () => {
+  const kept = new Map<string, string>();
+  Object.assign(globalThis, {
+    sessionStorage: {
+      getItem: (name: string) => kept.get(name) ?? null,
+      setItem: (name: string, value: string) => void kept.set(name, value),
+      removeItem: (name: string) => void kept.delete(name),
+    },
+  });
+  try {
+    const { store, session: open } = session();
+    const worker = mockWorkers.at(-1);
+    await settle();
+    open.place('s2', 'server');
+    await settle();
+    expect([worker?.places.at(-1), worker?.runs]).toEqual([[['s2', 'server']], 2]);
+    const how = {
+      state: 'running',
+      step: 's2',
+      share: 0,
+      since: 1,
+      before: 0,
+      workers: 1,
+      at: 1,
+      seconds: 60,
+    } as const;
+    worker?.listeners.at(-1)?.away('s2', how);
+    expect(store.getState().away).toEqual({ s2: how });
+    // Of a run that is over nothing new is shown; that it has ended is.
+    worker?.listeners[0].away('s3', how);
+    worker?.listeners[0].away('s2', undefined);
+    expect(store.getState().away).toEqual({});
+    open.end();
+    // A page that is loaded anew has it still.
+    const { store: next, session: another } = session();
+    expect([...next.getState().workPlaces]).toEqual([['s2', 'server']]);
+    expect(mockWorkers.at(-1)?.places[0]).toEqual([['s2', 'server']]);
+    another.place('s2', undefined);
+    expect(kept.size).toBe(0);
+    another.end();
+  } finally {
+    delete (globalThis as { sessionStorage?: unknown }).sessionStorage;
   }
 });

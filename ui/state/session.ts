@@ -1,10 +1,12 @@
 /** Keeps an open network running and saved: the worker follows the trail, the server follows the worker. */
 import { toast } from '@/ui/kit/toast';
+import * as z from 'zod';
+import { inTab } from '@/ui/kit/in-tab';
 import { saver } from '@/ui/kit/saver';
 import { type Trail, stepKinds, stored } from '@/core/trail';
 import { sentence } from '@/ui/kit';
 import { createNetwork, saveTrail } from '@/server/actions';
-import { type Started, heard, startTrailWorker } from '@/worker/client';
+import { type Place, type Started, heard, startTrailWorker } from '@/worker/client';
 import { type Drawn, unpack } from '@/worker/parcel';
 import type { TrailService } from '@/worker/protocol';
 import { keptIn } from './selection';
@@ -21,6 +23,8 @@ export interface Session {
   stop(): void;
   /** Runs a step that was stopped after all. */
   resume(step: string): void;
+  /** Says where the work of a step is done, and runs the trail again. */
+  place(step: string, place: Place | undefined): void;
   saveNow(): Promise<void>;
   /** Sends no more results to be kept, and waits for the one under way: the network is about to go. */
   hush(): Promise<void>;
@@ -34,6 +38,7 @@ export interface Session {
 export function startSession(store: WorkbenchStore, wanted = true): Session {
   const { study, network } = store.getState();
   const keeps = wanted && study.role !== 'reader';
+  store.setState({ workPlaces: placesIn(inTab(`work ${network.id}`)) });
   let worker = opened();
   let { service } = worker;
   let deaths = 0;
@@ -42,7 +47,8 @@ export function startSession(store: WorkbenchStore, wanted = true): Session {
   /** A worker that knows the study. One that dies is replaced, and it is said. */
   function opened(): Started<TrailService> {
     const made = startTrailWorker();
-    const { tables, names, networks, shortlists } = store.getState();
+    const { tables, names, networks, shortlists, workPlaces } = store.getState();
+    void made.service.places(workPlaces);
     void made.service.open({
       study: study.id,
       network: network.id,
@@ -89,6 +95,11 @@ export function startSession(store: WorkbenchStore, wanted = true): Session {
         if (run === runs && store.getState().running) {
           store.setState({ reports: { ...store.getState().reports, [report.id]: report } });
         }
+      },
+      away(step, away) {
+        if (run !== runs && away) return;
+        const { [step]: _former, ...rest } = store.getState().away;
+        store.setState({ away: away ? { ...rest, [step]: away } : rest });
       },
       positions(positions) {
         if (run === runs) store.setState({ positions });
@@ -214,6 +225,15 @@ export function startSession(store: WorkbenchStore, wanted = true): Session {
     resume(step) {
       void Promise.resolve(service.resume(step)).then(() => run());
     },
+    place(step, place) {
+      const workPlaces = new Map(store.getState().workPlaces);
+      if (place) workPlaces.set(step, place);
+      else workPlaces.delete(step);
+      store.setState({ workPlaces });
+      inTab(`work ${network.id}`, workPlaces.size ? JSON.stringify([...workPlaces]) : null);
+      // A step that was stopped is begun as well.
+      void Promise.all([service.places(workPlaces), service.resume(step)]).then(() => run());
+    },
     saveNow: async () => saving?.now(),
     async hush() {
       hushed = true;
@@ -247,6 +267,17 @@ export function startSession(store: WorkbenchStore, wanted = true): Session {
     },
   };
   return session;
+}
+
+const placesSchema = z.array(z.tuple([z.string(), z.enum(['here', 'server'])]));
+
+/** Where work was said to be done before the page was loaded anew. */
+function placesIn(text: string | null): ReadonlyMap<string, Place> {
+  try {
+    return new Map(placesSchema.parse(JSON.parse(text ?? '[]')));
+  } catch {
+    return new Map();
+  }
 }
 
 function asAddress(blob: Blob): Promise<string> {

@@ -14,7 +14,7 @@ import type { NamesList } from '@/core/names';
 import type { Network } from '@/core/graph';
 import type { FigureValue } from '@/core/measure';
 import type { Looks } from '@/core/style';
-import type { TableAddress } from '@/worker/client';
+import type { Away, Place, TableAddress } from '@/worker/client';
 import type { Sifting } from '@/core/sift';
 import type { KeptRow } from '@/server/kept';
 import type { ShortlistRow } from '@/server/shortlists';
@@ -55,6 +55,10 @@ export interface Workbench extends Omit<WorkbenchStart, 'trail'> {
 
   reports: Record<string, StepReport>;
   progress?: { step: string; share: number };
+  /** Steps whose work the server does, and how it stands. */
+  away: Record<string, Away>;
+  /** Where the work of steps is done, as it was chosen by hand. */
+  workPlaces: ReadonlyMap<string, Place>;
   running: boolean;
   net?: Network;
   /** Figures of the whole network, computed in the worker. */
@@ -143,6 +147,8 @@ export function createWorkbench(start: WorkbenchStart, now: () => number = () =>
       future: [],
       save: { kind: 'saved' },
       reports: {},
+      away: {},
+      workPlaces: new Map(),
       running: true,
       positions: new Float32Array(0),
       figures: {},

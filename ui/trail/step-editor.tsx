@@ -7,6 +7,7 @@ import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/state/context'
 import type { Holdings } from '@/worker/client';
 import { editorFoot } from './editor-foot';
 import { editorOf } from './editors';
+import { AwayNote, Where } from './where';
 import { useBefore } from '@/ui/state/use-before';
 import { own } from '@/core/own';
 
@@ -54,7 +55,9 @@ export function StepEditor() {
             </button>
           </p>
         )}
+        <AwayNote step={step} />
         <Editor step={step} before={before} />
+        <Where step={step} />
         {report && report.notes.length > 0 && <Notes notes={report.notes} />}
       </div>
       <div id={editorFoot} className="empty:hidden" />

@@ -25,6 +25,7 @@ import { scopeOf } from '@/core/graph';
 import { Button, Menu, counted, grouped } from '@/ui/kit';
 import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { SiftTile } from '@/ui/sift/tile';
+import { awayInShort, awayInWords } from './away';
 import { elevationPath } from './elevation';
 import { own } from '@/core/own';
 
@@ -148,6 +149,7 @@ function SortableTile({ step }: { step: Step }) {
 function TileBody({ step, drag }: { step: Step; drag?: object }) {
   const active = useWorkbench((state) => state.step === step.id);
   const report = useWorkbench((state) => own(state.reports, step.id));
+  const away = useWorkbench((state) => own(state.away, step.id));
   const progress = useWorkbench((state) => (state.progress?.step === step.id ? state.progress.share : undefined));
   const stale = useWorkbench((state) => state.stale);
   const scope = useScope(step);
@@ -180,22 +182,24 @@ function TileBody({ step, drag }: { step: Step; drag?: object }) {
         {...drag}
       >
         <b className={clsx('block font-semibold', !step.on && 'line-through')}>{kind.title}</b>
-        <span className="block truncate text-sm text-quiet">{summaryOf(step)}</span>
+        <span className="block truncate text-sm text-quiet">{away ? awayInShort(away).who : summaryOf(step)}</span>
         <span
           className={clsx(
             'absolute right-2 bottom-1.5 left-3 block truncate text-sm font-semibold',
             report?.fault ? (lacking ? 'text-quiet' : 'text-danger') : report?.stopped ? 'text-quiet' : 'text-accent',
-            stale && 'opacity-40',
+            stale && !away && 'opacity-40',
           )}
-          title={stale ? 'Of before the change; being computed anew' : scope}
+          title={away ? awayInWords(away) : stale ? 'Of before the change; being computed anew' : scope}
         >
-          {report?.fault
-            ? lacking
-              ? 'to be set'
-              : 'needs a look'
-            : scope
-              ? `${report?.result}, ${scope}`
-              : (report?.result ?? '')}
+          {away
+            ? awayInShort(away).time
+            : report?.fault
+              ? lacking
+                ? 'to be set'
+                : 'needs a look'
+              : scope
+                ? `${report?.result}, ${scope}`
+                : (report?.result ?? '')}
         </span>
       </button>
       <span className="absolute top-1 right-0.5 opacity-0 group-focus-within:opacity-100 group-hover:opacity-100">

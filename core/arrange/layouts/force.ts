@@ -1,6 +1,6 @@
 /** Forces: ties pull, nodes push. */
 import * as z from 'zod';
-import { nodeCount } from '../../graph';
+import { edgeCount, nodeCount } from '../../graph';
 import type { Layout } from '../layout';
 
 const schema = z.object({
@@ -64,6 +64,10 @@ export const force: Layout<'force', typeof schema> = {
   turns: true,
   goesOn: true,
   schema,
+  seconds(net, { iterations }) {
+    const n = nodeCount(net);
+    return (1.6e-5 * n * Math.log2(n + 2) + 2e-6 * edgeCount(net)) * (iterations / 300);
+  },
   summary: ({ seed }) => `forces, seed ${seed}`,
   async place(net, settings, context) {
     const { forceLayout } = await import('../force');

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { nodeCount } from '../../graph';
 import type { Layout } from '../layout';
 
 const schema = z.object({
@@ -25,6 +26,7 @@ export const stress: Layout<'stress', typeof schema> = {
   turns: true,
   goesOn: true,
   schema,
+  seconds: (net) => 1.6e-5 * nodeCount(net) ** 1.4,
   summary: () => 'by stress',
   async place(net, settings, context) {
     const { stressLayout } = await import('../stress');

@@ -82,7 +82,10 @@ export const arrange: StepKind<ArrangeSettings> = {
       notes,
     };
   },
-  atHand: (step, kept) => kept(layoutKey(step)),
+  works({ network }, step) {
+    const layout = layoutOf(step);
+    return [{ key: layoutKey(step), name: layout.title, seconds: layout.seconds?.(network, step.settings) ?? 0 }];
+  },
   sketch(state, step, where) {
     const positions = layoutOf(step).sketch?.(state.network, step.settings);
     return positions && drawn(state, step, positions, where);

@@ -24,7 +24,7 @@ export const combine: StepKind<CombineSettings> = {
   help: 'Lay another network of the study over this one: both together, or as before and after.',
   schema: combineSchema,
   first: () => ({ network: '' }),
-  goesBefore: ['measure', 'groups', 'arrange', 'style'],
+  goesBefore: ['measure', 'groups', 'gather', 'arrange', 'style'],
   reads: ({ network }) => ({ networks: network ? [network] : [] }),
   summary: ({ as, by }) => (as === 'add' ? `with another, by ${by}` : `before and after, by ${by}`),
   async run(state, settings, context) {

@@ -53,7 +53,7 @@ export const derive: StepKind<DeriveSettings> = {
   help: 'Make a new column out of others. Later steps read it like any column.',
   schema: deriveSchema,
   first: (net) => ({ name: 'class', how: { by: 'classes', column: categorical(net) } }),
-  goesBefore: ['arrange', 'style'],
+  goesBefore: ['gather', 'arrange', 'style'],
   reads({ how }) {
     if (how.by === 'table') return { tables: how.table ? [how.table] : [] };
     return how.by === 'shortlists' ? { shortlists: how.shortlists } : {};

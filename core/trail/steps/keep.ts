@@ -28,7 +28,7 @@ export const keep: StepKind<KeepSettings> = {
   help: 'Narrow the network. Everything after this step reads only what stays.',
   schema: keepSchema,
   first: () => ({ rule: { by: 'degree', min: 2 } }),
-  goesBefore: ['measure', 'groups', 'arrange', 'style'],
+  goesBefore: ['measure', 'groups', 'gather', 'arrange', 'style'],
   readsColumns: ({ rule }) => {
     if (rule.by === 'number' || rule.by === 'values') return [rule.column];
     if (rule.by === 'sift') return siftColumns(rule);

@@ -8,10 +8,11 @@ import {
   optionsSchema,
   plainOptions,
   secondsFor,
+  splits,
 } from '../../measure';
 import { type Network, edgeCount, nodeCount, withColumn } from '../../graph';
 import { Fault, counted } from '../../fault';
-import { type Note, type StepKind, given } from '../step';
+import { type Note, type StepKind, type Work, given } from '../step';
 
 export const measureSchema = z.object({
   id: z.string(),
@@ -39,34 +40,30 @@ const moment = 0.3;
 const sampleShare = (measure: Measure, { pivots }: z.infer<typeof optionsSchema>, nodes: number): number =>
   pivots && measure.uses?.includes('pivots') ? Math.min(1, pivots / Math.max(1, nodes)) : 1;
 
+function worksOf(net: Network, settings: MeasureSettings): Work[] {
+  const options = { ...plainOptions, ...settings.options };
+  return settings.measures.flatMap((key) => {
+    const one = measures.find((measure) => measure.key === key);
+    if (!one) return [];
+    const seconds = secondsFor(net, one.cost) * sampleShare(one, options, nodeCount(net));
+    return { key: memoName(one, options), name: one.name, seconds, splits: splits(one.cost) };
+  });
+}
+
 export const measure: StepKind<MeasureSettings> = {
   kind: 'measure',
   title: 'Measure',
   help: 'Compute what stands out. Each measure becomes a column of the nodes or edges that later steps can read.',
   schema: measureSchema,
   first: () => ({ measures: ['degree', 'betweenness'] }),
-  goesBefore: ['arrange', 'style'],
+  goesBefore: ['gather', 'arrange', 'style'],
   makes: ({ measures: keys }) => keys.flatMap((key) => measureColumns(key)),
   summary: ({ measures: keys }) =>
     keys.map((key) => measures.find((one) => one.key === key)?.name ?? key).join(', ') || 'nothing chosen',
-  atHand(settings, kept) {
-    const options = { ...plainOptions, ...settings.options };
-    return settings.measures.every((key) => {
-      const one = measures.find((measure) => measure.key === key);
-      return !one || kept(memoName(one, options));
-    });
-  },
+  works: ({ network }, settings) => worksOf(network, settings),
   /** Work of more than a moment is done after the first picture. */
-  sketch(state, settings) {
-    const options = { ...plainOptions, ...settings.options };
-    const seconds = settings.measures.reduce((sum, key) => {
-      const one = measures.find((measure) => measure.key === key);
-      return (
-        sum + (one ? secondsFor(state.network, one.cost) * sampleShare(one, options, nodeCount(state.network)) : 0)
-      );
-    }, 0);
-    return seconds > moment ? state : undefined;
-  },
+  sketch: (state, settings) =>
+    worksOf(state.network, settings).reduce((sum, { seconds }) => sum + seconds, 0) > moment ? state : undefined,
   async run(state, settings, context) {
     const { network, ...rest } = given(state);
     const options = { ...plainOptions, ...settings.options };

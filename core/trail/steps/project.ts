@@ -35,7 +35,7 @@ export const project: StepKind<ProjectSettings> = {
   title: 'Project',
   help: 'From two kinds of node to one: two of a kind are tied by what they share of the other.',
   schema: projectSchema,
-  goesBefore: ['measure', 'groups', 'arrange', 'style'],
+  goesBefore: ['measure', 'groups', 'gather', 'arrange', 'style'],
   summary: ({ side, normalise }) => `to ${side ?? 'its first side'}${normalise === 'none' ? '' : `, ${normalise}`}`,
   async run(state, settings, context) {
     const { network } = given(state);

@@ -13,6 +13,7 @@ const editors: { [K in Step['kind']]: ComponentType<EditorProps<K>> } = {
   derive: dynamic(() => import('./derive').then((it) => it.DeriveEditor), { loading: nothing }),
   measure: dynamic(() => import('./measure').then((it) => it.MeasureEditor), { loading: nothing }),
   groups: dynamic(() => import('./groups').then((it) => it.GroupsEditor), { loading: nothing }),
+  gather: dynamic(() => import('./gather').then((it) => it.GatherEditor), { loading: nothing }),
   arrange: dynamic(() => import('./arrange').then((it) => it.ArrangeEditor), { loading: nothing }),
   style: dynamic(() => import('./style').then((it) => it.StyleEditor), { loading: nothing }),
 };

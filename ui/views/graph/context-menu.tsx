@@ -6,6 +6,7 @@ import { type Network, edgePlaces } from '@/core/graph';
 import { around } from '@/core/read';
 import { counted } from '@/ui/kit';
 import { type Chosen, type HandLine, useByHand } from '@/ui/reading/by-hand';
+import { isCircle, openCircles } from '@/ui/state/circles';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { LookForm } from '@/ui/trail/editors/style-look';
 
@@ -113,6 +114,19 @@ function OfChosen({ net, chosen, spot, onClose }: { net: Network; chosen: Chosen
           className="z-50 max-h-[70vh] min-w-56 overflow-auto rounded-lg border border-line bg-panel p-1 shadow-lg"
         >
           <DropdownMenu.Label className="truncate px-2 py-1 text-sm text-quiet">{title}</DropdownMenu.Label>
+          {'nodes' in chosen && chosen.nodes.some((v) => isCircle(net.ids[v])) && (
+            <DropdownMenu.Item
+              className={item}
+              onSelect={() =>
+                openCircles(
+                  store,
+                  chosen.nodes.map((v) => net.ids[v]),
+                )
+              }
+            >
+              Open
+            </DropdownMenu.Item>
+          )}
           {'nodes' in chosen && (
             <DropdownMenu.Item className={item} onSelect={neighbours}>
               Select with neighbours

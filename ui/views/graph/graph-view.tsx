@@ -6,6 +6,7 @@ import { useWorkbench } from '@/ui/state/context';
 import { DrawnMap } from './drawn-map';
 import { Legend } from './legend';
 
+const GatheredNote = dynamic(() => import('./gathered-note').then((it) => it.GatheredNote), { loading: nothing });
 const HandTools = dynamic(() => import('./hand-tools').then((it) => it.HandTools), { loading: nothing });
 
 /** The network as it is arranged, with its legend. */
@@ -18,6 +19,7 @@ export function GraphView() {
   const unsettled = useWorkbench((state) => state.partial);
   return (
     <DrawnMap corner={!arranging && <Legend />} news={unsettled ? 'settling' : undefined}>
+      {net && net.ids.length > 0 && <GatheredNote net={net} />}
       {arranging && net && net.ids.length > 0 && (
         <div className="pointer-events-none absolute right-14 bottom-2.5 left-3 z-10 flex justify-center">
           <HandTools step={arranging} />

@@ -2,6 +2,7 @@
 import { putAt } from '@/core/arrange';
 import { insideLine } from '@/core/graph';
 import type { Stage } from './stage';
+import { openCircles } from '@/ui/state/circles';
 import { shownLooks } from '@/ui/state/in-view';
 import { isTyping } from '@/ui/kit/typing';
 import { own } from '@/core/own';
@@ -181,7 +182,11 @@ export class Pointer {
     if (!net) return;
     if (node >= 0) {
       const id = net.ids[node];
-      if (this.lastClick.node === node && time - this.lastClick.at < double) stage.goTo(id);
+      if (this.lastClick.node === node && time - this.lastClick.at < double) {
+        // A circle opens; whatever else there is, the view goes to it.
+        if (openCircles(stage.store, [id])) return;
+        stage.goTo(id);
+      }
       this.lastClick = { at: time, node };
       if (!adding) select({ nodes: [id] });
       else if (selection.nodes.includes(id)) select({ nodes: selection.nodes.filter((one) => one !== id) });

@@ -2,6 +2,7 @@
 import { useState } from 'react';
 import { type Measure, type Question, measures, questions, secondsFor } from '@/core/measure';
 import type { Network } from '@/core/graph';
+import { lasting } from '@/ui/kit';
 import { useWorkbench } from '@/ui/state/context';
 import type { EditorProps } from '../../editor';
 
@@ -91,7 +92,7 @@ function Choice({
       </label>
       {seconds > long && (
         <p className="ml-6 text-sm">
-          Takes about {seconds > 90 ? `${Math.round(seconds / 60)} minutes` : `${Math.round(seconds)} seconds`} here.{' '}
+          Takes {lasting(seconds)} here.{' '}
           {sampled && !estimated && (
             <button
               type="button"

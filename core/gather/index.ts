@@ -1,0 +1,4 @@
+/** Large networks read as groups of groups: circles that open. */
+export * from './circles';
+export * from './gather';
+export * from './words';

@@ -1,0 +1,52 @@
+/** Costly work is done by the server's workers: the tile says so, the page may go, and whoever else opens the network sees the same run. */
+import { execFileSync } from 'node:child_process';
+import { violations } from './axe';
+import { type Browser, By, choose, named, consoleErrors, openBrowser, shows, wait } from './browser';
+
+jest.setTimeout(240_000);
+const home = process.env.NUNATAK_URL ?? 'http://127.0.0.1:3000';
+let browsers: Browser[];
+let network: string;
+beforeAll(async () => {
+  browsers = [await openBrowser(), await openBrowser()];
+  // A study with a network of 5,000 nodes and 40,000 ties, of the person of this machine.
+  const made = execFileSync(process.execPath, ['--import', 'tsx', 'e2e/large-study.ts', '5000', '40000'], {
+    encoding: 'utf8',
+  });
+  network = made.trim().split('\n').at(-1) ?? '';
+});
+afterAll(async () => {
+  for (const browser of browsers) await browser.close();
+});
+
+const measure = By.xpath('//nav[@aria-label="Trail"]//button[.//b[text()="Measure"]]');
+const tile = async ({ driver }: Browser): Promise<string> =>
+  (await (await driver.findElement(measure)).getText().catch(() => '')).replace(/\s+/g, ' ');
+const until = ({ driver }: Browser, what: () => Promise<boolean>, words: string): Promise<boolean> =>
+  driver.wait(() => what().catch(() => false), 3 * wait, words);
+
+test('work that is sent to the server is told in its tile, waits for whoever comes back, and is seen by others', async () => {
+  const [one, other] = browsers;
+  const { driver } = one;
+  await driver.get(`${home}${network}`);
+  await driver.wait(async () => (await driver.findElements(measure)).length > 0, wait);
+  await (await driver.findElement(measure)).click();
+  await until(one, async () => /column/.test(await tile(one)), 'degree is there');
+  await (await named(driver, 'input', 'Find a measure by name')).sendKeys('Betweenness');
+  const box = By.xpath('//aside[@aria-label="Step Measure"]//li[.//span[text()="Betweenness"]]//input');
+  await driver.wait(async () => (await driver.findElements(box)).length > 0, wait);
+  await (await driver.findElement(box)).click();
+  // It begins in the page, and is sent away from there.
+  await choose(driver, 'Where it runs', 'on the server');
+  await until(one, async () => /server/.test(await tile(one)), 'the tile says where it runs');
+  await shows(driver, 'You may close this page: the result waits for you.');
+  expect(await violations(driver)).toEqual([]);
+  // Somebody else who opens it sees the same.
+  await other.driver.get(`${home}${network}`);
+  await other.driver.wait(async () => (await other.driver.findElements(measure)).length > 0, wait);
+  // The page goes, and comes back.
+  await driver.navigate().refresh();
+  await until(one, async () => /3 columns/.test(await tile(one)), 'the result is there');
+  await until(other, async () => /3 columns/.test(await tile(other)), 'for the other as well');
+  expect(await consoleErrors(driver)).toEqual([]);
+});

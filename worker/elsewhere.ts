@@ -1,0 +1,171 @@
+/** Costly work that other processes do, or have done: asked for by digests, and waited for. */
+import * as z from 'zod';
+import { Fault } from '@/core/fault';
+import { valueFromArrow } from '@/core/formats/values';
+import { type KeyedWork, type Source, type Trail, digestOf, digestsOf, stepKinds, stored } from '@/core/trail';
+
+/** Where the costly work of a step is done: by its size where nothing is chosen. */
+export type Place = 'here' | 'server';
+
+/** Work of so many seconds on this machine's threads goes to the server by itself. */
+export const long = 20;
+/** Below this it is not even asked whether it is kept: it is computed as fast. */
+const worthAsking = 1;
+/** Milliseconds between two looks at a run: at first, and later. */
+const looks = [100, 150, 250, 400, 600, 1000] as const;
+/** Milliseconds for which an answer that nothing is kept holds. */
+const forgetting = 5000;
+
+const statusSchema = z.object({
+  id: z.string(),
+  state: z.enum(['waiting', 'running', 'done', 'failed', 'stopped']),
+  step: z.string().nullable(),
+  share: z.number(),
+  since: z.number(),
+  before: z.number(),
+  workers: z.number(),
+  at: z.number(),
+  why: z.string().nullable(),
+  ready: z.boolean(),
+});
+/** How work stands that is done elsewhere. */
+export type Away = Omit<z.infer<typeof statusSchema>, 'ready' | 'id' | 'why'> & { seconds: number };
+
+const askedSchema = z.union([
+  z.object({ id: z.string() }),
+  z.object({ none: z.enum(['no worker', 'another version', 'changed']) }),
+]);
+
+/** Sentences for a step that was to run on the server and cannot. */
+const noneWords = {
+  'no worker':
+    'No worker process is running, so nothing can run on the server. Start one (npm run worker), or let the step run in this page.',
+  'another version':
+    'The worker processes are of another version of the application. Start them anew, or let the step run in this page.',
+  changed: 'The study has changed meanwhile. Load the page again.',
+} as const;
+
+/** What the page hears of a step whose work is done elsewhere; nothing once it is there. */
+export type HeardAway = (step: string, away: Away | undefined) => void;
+
+/** The trail that is run, and who hears of it. */
+export interface Running {
+  study: string;
+  network: string;
+  trail: Trail;
+  source: Source;
+  places: ReadonlyMap<string, Place>;
+  threads: number;
+  /** Throws when the run was stopped. */
+  breathe(step: string, share: number): Promise<void> | void;
+  heard: HeardAway;
+}
+
+const pause = (milliseconds: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, milliseconds));
+
+export class Elsewhere {
+  /** Names this page to the server. */
+  private readonly page = crypto.randomUUID();
+  private readonly missing = new Map<string, number>();
+
+  /** What is kept on the server; undefined where nothing is, or the server does not answer. */
+  async kept({ study }: Pick<Running, 'study'>, work: KeyedWork): Promise<unknown> {
+    if (work.seconds < worthAsking) return undefined;
+    const digest = digestOf(work.key);
+    const asked = this.missing.get(digest);
+    if (asked !== undefined && performance.now() - asked < forgetting) return undefined;
+    const value = await this.fetched(study, digest);
+    if (value === undefined) this.missing.set(digest, performance.now());
+    return value;
+  }
+
+  private async fetched(study: string, digest: string): Promise<unknown> {
+    try {
+      const answer = await fetch(`/api/studies/${study}/results/${digest}`);
+      return answer.ok ? valueFromArrow(new Uint8Array(await answer.arrayBuffer())) : undefined;
+    } catch {
+      // It is computed here, as where nothing is kept.
+      return undefined;
+    }
+  }
+
+  /** Has work done where it is to be done. @throws Fault where it was to be done on the server and cannot */
+  async done<T>(running: Running, work: KeyedWork, make: () => Promise<T> | T): Promise<T> {
+    const chosen = running.places.get(work.step);
+    const here = work.seconds / (work.splits ? running.threads : 1);
+    if (chosen === 'here' || (!chosen && here < long)) return make();
+    const asked = await this.ask(running, work);
+    if ('none' in asked) {
+      if (chosen) throw new Fault(noneWords[asked.none], work.step);
+      return make();
+    }
+    return (await this.awaited(running, work, asked.id)) as T;
+  }
+
+  /** One run does all that follows as well, so that nobody need stay for it. */
+  private async ask({ study, network, trail, source }: Running, work: KeyedWork): Promise<z.infer<typeof askedSchema>> {
+    const last = trail.steps.findLastIndex(({ kind, on }) => on && stepKinds[kind].works !== undefined);
+    const whole = { steps: trail.steps.slice(0, last + 1) };
+    const answer = await fetch(`/api/studies/${study}/runs`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({
+        network,
+        trail: stored(whole),
+        digest: digestsOf(source, whole).at(-1),
+        seconds: work.seconds,
+        page: this.page,
+      }),
+    });
+    const said: unknown = await answer.json().catch(() => undefined);
+    if (!answer.ok)
+      throw new Fault(z.object({ detail: z.string() }).catch({ detail: unreached }).parse(said).detail, work.step);
+    return askedSchema.parse(said);
+  }
+
+  private async awaited(running: Running, work: KeyedWork, run: string): Promise<unknown> {
+    const { study, breathe, heard } = running;
+    const digest = digestOf(work.key);
+    const address = `/api/studies/${study}/runs/${run}?page=${this.page}`;
+    let since = performance.now();
+    let share = 0;
+    try {
+      for (let look = 0; ; look++) {
+        await breathe(work.step, share);
+        const answer = await fetch(`${address}&work=${digest}`).catch(() => undefined);
+        if (answer?.ok) {
+          since = performance.now();
+          const { ready, why, id: _id, ...status } = statusSchema.parse(await answer.json());
+          share = status.step === work.step ? status.share : 0;
+          heard(work.step, { ...status, seconds: work.seconds });
+          if (ready) {
+            const value = await this.fetched(study, digest);
+            if (value !== undefined) return value;
+          } else if (status.state !== 'waiting' && status.state !== 'running') {
+            throw new Fault(why ?? endedWords[status.state], work.step);
+          }
+        } else if (answer && answer.status < 500) {
+          const said: unknown = await answer.json().catch(() => undefined);
+          throw new Fault(z.object({ detail: z.string() }).catch({ detail: unreached }).parse(said).detail, work.step);
+        } else if (performance.now() - since > patience) throw new Fault(unreached, work.step);
+        await pause(looks[Math.min(look, looks.length - 1)]);
+      }
+    } catch (error) {
+      // Stopped, or superseded by a change; a page that is closed says nothing, and the run goes on.
+      if (!(error instanceof Fault)) void fetch(address, { method: 'DELETE' }).catch(() => undefined);
+      throw error;
+    } finally {
+      heard(work.step, undefined);
+    }
+  }
+}
+
+/** Milliseconds for which the server may be away. */
+const patience = 60_000;
+const unreached =
+  'The server does not answer. What was computed there is kept; change a setting or load the page again to go on.';
+const endedWords = {
+  done: 'The run on the server ended without this step’s result: a step before it needs a look, or the study was changed meanwhile. Load the page again.',
+  failed: 'The run on the server failed. Let the step run in this page, or try again.',
+  stopped: 'The run on the server was stopped. Change a setting, or load the page again, to begin it anew.',
+} as const;
