@@ -9,8 +9,8 @@ let browsers: Browser[];
 let network: string;
 beforeAll(async () => {
   browsers = [await openBrowser(), await openBrowser()];
-  // A study with a network of 5,000 nodes and 40,000 ties, of the person of this machine.
-  const made = execFileSync(process.execPath, ['--import', 'tsx', 'e2e/large-study.ts', '5000', '40000'], {
+  // A study with a network of 6,000 nodes and 50,000 ties, of the person of this machine.
+  const made = execFileSync(process.execPath, ['--import', 'tsx', 'e2e/large-study.ts', '6000', '50000'], {
     encoding: 'utf8',
   });
   network = made.trim().split('\n').at(-1) ?? '';
@@ -46,7 +46,7 @@ test('work that is sent to the server is told in its tile, waits for whoever com
   await other.driver.wait(async () => (await other.driver.findElements(measure)).length > 0, wait);
   // The page goes, and comes back.
   await driver.navigate().refresh();
-  await until(one, async () => /3 columns/.test(await tile(one)), 'the result is there');
+  await until(one, async () => /3 columns/.test(await tile(one)), `the result is there, not ${await tile(one)}`);
   await until(other, async () => /3 columns/.test(await tile(other)), 'for the other as well');
   expect(await consoleErrors(driver)).toEqual([]);
 });

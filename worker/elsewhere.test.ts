@@ -21,7 +21,7 @@ const work = (seconds: number, splits = false): KeyedWork => ({
 });
 
 type Answer = { status?: number; json?: unknown; bytes?: Uint8Array };
-let asked: { method: string; address: string; body?: { trail: { steps: unknown[] } } }[];
+let asked: { method: string; address: string; body?: { trail: { steps: unknown[] }; joins: boolean } }[];
 let answers: (method: string, address: string) => Answer;
 beforeEach(() => {
   asked = [];
@@ -74,23 +74,36 @@ function server(states: object[], value: unknown = { of: Uint32Array.of(1, 2) })
 test('what is short is done here, and the server is not asked', async () => {
   const place = new Elsewhere();
   answers = () => ({ status: 500 });
+  expect(await place.done(running(), work(1.9), here)).toBe('made here');
+  expect(await place.done(running({ places: new Map([['s2', 'here']]) }), work(4000), here)).toBe('made here');
+  expect(asked).toEqual([]);
+  // A server that does not answer holds nothing up.
+  expect(await place.done(running(), work(19), here)).toBe('made here');
+});
+
+test('what is not so long is done here, unless somebody has asked the server for it', async () => {
+  const place = new Elsewhere();
+  answers = () => ({ json: { none: 'not asked' } });
   expect(await place.done(running(), work(19), here)).toBe('made here');
   // Two threads share it.
   expect(await place.done(running(), work(39, true), here)).toBe('made here');
-  expect(await place.done(running({ places: new Map([['s2', 'here']]) }), work(4000), here)).toBe('made here');
-  expect(asked).toEqual([]);
+  expect(asked.map(({ body }) => body?.joins)).toEqual([true, true]);
+  server([status({ ready: true })]);
+  expect(await place.done(running(), work(19), here)).toEqual({ of: Uint32Array.of(1, 2) });
 });
 
 test('what is long, or chosen, runs on the server with all that follows, and its result is taken from there', async () => {
   heard.length = 0;
   server([status({ state: 'waiting', before: 2, at: 0 }), status(), status({ ready: true })]);
   expect(await new Elsewhere().done(running(), work(41, true), here)).toEqual({ of: Uint32Array.of(1, 2) });
-  expect(asked[0].body?.trail.steps).toHaveLength(3);
+  expect(asked[0].body).toMatchObject({ joins: false, trail: { steps: [{}, {}, {}] } });
   expect(heard).toEqual([['s2', 'waiting', 0], ['s2', 'running', 2], ['s2', 'running', 2], ['s2']]);
   expect(asked.at(-1)?.address).toBe(`/api/studies/s/results/${digestOf('k41')}`);
   expect(asked.some(({ method }) => method === 'DELETE')).toBe(false);
   server([status({ ready: true })]);
   const chosen = running({ places: new Map([['s2', 'server']]) });
+  // What is done in a moment is kept nowhere, so it is done here.
+  expect(await new Elsewhere().done(chosen, work(0.2), here)).toBe('made here');
   expect(await new Elsewhere().done(chosen, work(1), here)).toEqual({ of: Uint32Array.of(1, 2) });
 });
 

@@ -9,6 +9,8 @@ export type Place = 'here' | 'server';
 
 /** Work of so many seconds on this machine's threads goes to the server by itself. */
 export const long = 20;
+/** From here on whoever has asked the server for the same is joined, rather than doing it twice. */
+const worthJoining = 2;
 /** Below this it is not even asked whether it is kept: it is computed as fast. */
 const worthAsking = 1;
 /** Milliseconds between two looks at a run: at first, and later. */
@@ -33,7 +35,7 @@ export type Away = Omit<z.infer<typeof statusSchema>, 'ready' | 'id' | 'why'> & 
 
 const askedSchema = z.union([
   z.object({ id: z.string() }),
-  z.object({ none: z.enum(['no worker', 'another version', 'changed']) }),
+  z.object({ none: z.enum(['no worker', 'another version', 'changed', 'not asked']) }),
 ]);
 
 /** Sentences for a step that was to run on the server and cannot. */
@@ -93,9 +95,16 @@ export class Elsewhere {
   async done<T>(running: Running, work: KeyedWork, make: () => Promise<T> | T): Promise<T> {
     const chosen = running.places.get(work.step);
     const here = work.seconds / (work.splits ? running.threads : 1);
-    if (chosen === 'here' || (!chosen && here < long)) return make();
-    const asked = await this.ask(running, work);
+    // Of this the server keeps no result, whatever was chosen.
+    if (work.seconds < worthAsking) return make();
+    const goes = chosen === 'server' || (!chosen && here >= long);
+    if (chosen === 'here' || (!goes && work.seconds < worthJoining)) return make();
+    const asked = await this.ask(running, work, !goes).catch((error: unknown) => {
+      if (goes) throw error;
+      return { none: 'not asked' as const };
+    });
     if ('none' in asked) {
+      if (asked.none === 'not asked') return make();
       if (chosen) throw new Fault(noneWords[asked.none], work.step);
       return make();
     }
@@ -103,7 +112,11 @@ export class Elsewhere {
   }
 
   /** One run does all that follows as well, so that nobody need stay for it. */
-  private async ask({ study, network, trail, source }: Running, work: KeyedWork): Promise<z.infer<typeof askedSchema>> {
+  private async ask(
+    { study, network, trail, source }: Running,
+    work: KeyedWork,
+    joins: boolean,
+  ): Promise<z.infer<typeof askedSchema>> {
     const last = trail.steps.findLastIndex(({ kind, on }) => on && stepKinds[kind].works !== undefined);
     const whole = { steps: trail.steps.slice(0, last + 1) };
     const answer = await fetch(`/api/studies/${study}/runs`, {
@@ -115,6 +128,7 @@ export class Elsewhere {
         digest: digestsOf(source, whole).at(-1),
         seconds: work.seconds,
         page: this.page,
+        joins,
       }),
     });
     const said: unknown = await answer.json().catch(() => undefined);

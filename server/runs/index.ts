@@ -28,6 +28,8 @@ export const askSchema = z.object({
   digest: z.string().max(64),
   seconds: z.number().min(0).max(1e12),
   page: z.uuid(),
+  /** Only where somebody has asked for the same already. */
+  joins: z.boolean().default(false),
 });
 
 export interface RunStatus {
@@ -50,7 +52,7 @@ export interface RunStatus {
 
 /** Why no process takes a run: none is there, or none of this version, or the study has changed. */
 export interface NoRun {
-  none: 'no worker' | 'another version' | 'changed';
+  none: 'no worker' | 'another version' | 'changed' | 'not asked';
 }
 
 /** Has a trail computed for whoever asks, or joins those who wait for the same. */
@@ -68,6 +70,7 @@ export async function askRun(studyId: string, ask: z.output<typeof askSchema>): 
     const [held] = await database().select({ id: run.id, state: run.state }).from(run).where(where);
     // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- there may be none
     const joins = held?.state === 'waiting' || held?.state === 'running';
+    if (!joins && ask.joins) return undefined;
     if (!joins) await mayWait(studyId);
     const values = {
       ...{ networkId: ask.network, askedBy: personId, seconds: ask.seconds, state: 'waiting' as const, worker: null },
@@ -87,6 +90,7 @@ export async function askRun(studyId: string, ask: z.output<typeof askSchema>): 
     if (!joins) await announce({ study: workNews, thing: null });
     return row.id;
   });
+  if (id === undefined) return { none: 'not asked' };
   await wake('runs', id);
   return { id };
 }

@@ -74,6 +74,9 @@ describe('asking', () => {
     expect(new Set(answers.map(idOf)).size).toBe(1);
     expect(await claimRun(worker)).toMatchObject({ id: idOf(answers[0]), state: 'running' });
     expect(await claimRun(worker)).toBeUndefined();
+    // Who would compute it elsewhere joins those who wait, and begins none.
+    expect(idOf(await asked(one, trail, randomUUID(), true))).toBe(idOf(answers[0]));
+    expect(await asked(one, trailWith(4), randomUUID(), true)).toEqual({ none: 'not asked' });
     expect(idOf(await asked(one, trailWith(3)))).not.toBe(idOf(answers[0]));
   });
 
@@ -84,7 +87,7 @@ describe('asking', () => {
     expect(await asked(one, trail)).toEqual({ none: 'no worker' });
     await sign(worker, 1);
     const { askRun } = await import('.');
-    const ask = { network: one.network, trail, digest: 'of before', seconds: 9, page: randomUUID() };
+    const ask = { network: one.network, trail, digest: 'of before', seconds: 9, page: randomUUID(), joins: false };
     expect(await actAs(owner, () => askRun(one.study, ask))).toEqual({ none: 'changed' });
     expect(await openRuns()).toEqual([]);
   });

@@ -57,10 +57,11 @@ export async function asked(
   { study, network, who }: Sample,
   trail: Trail,
   page = randomUUID(),
+  joins = false,
 ): Promise<{ id: string } | NoRun> {
   return actAs(who, async () => {
     const { source } = await readingOf(study, trail);
     const digest = digestsOf(source, trail).at(-1) ?? '';
-    return askRun(study, askSchema.parse({ network, trail: stored(trail), digest, seconds: 60, page }));
+    return askRun(study, askSchema.parse({ network, trail: stored(trail), digest, seconds: 60, page, joins }));
   });
 }
