@@ -2,15 +2,12 @@
 import { type Network, type Records, edgeCount, groupedPairs, nodeCount, withColumn } from '../graph';
 import { type Column, cellText, extended, pick, rowsOf } from '../tables';
 import type { Circle } from './circles';
+import { circleId } from './ids';
 import { tellingWords } from './words';
 
 /** Strongest members that are named. */
 const mostNamed = 5;
 const mostWords = 3;
-
-export const circleId = (path: string): string => `circle ${path}`;
-/** The path of a circle, by its node's id; undefined of any other node. */
-export const circlePath = (id: string): string | undefined => (id.startsWith('circle ') ? id.slice(7) : undefined);
 
 /**
  * Closed circles first, in their order, then the nodes that stand for themselves. Ties between the same two are one, their weights summed; ties inside a

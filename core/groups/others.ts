@@ -1,6 +1,6 @@
 /** Groups by label propagation, by taking edges away, and by likeness of ties. */
 import { type Adjacency, type Network, components, network, nodeCount, simpleAdjacency } from '../graph';
-import { edgeBetweenness } from '../measure/betweenness';
+import { edgeBetweenness } from '../measure/between';
 import { Fault } from '../fault';
 import type { Random } from '../random';
 import type { Breath } from '../split';

@@ -5,7 +5,7 @@ import { triadNames, triadEdges } from '.';
 import { dyadCensus, triadCensus } from './census';
 import { mostBetween } from './two-mode';
 import { brokerageOf, participationOf } from './roles';
-import { structuralHoles } from './constraint';
+import { structuralHoles } from './holes';
 import { close, graph, kite, type Pairs, path, values } from './samples';
 
 describe('participation and z within groups, from the definition', () => {

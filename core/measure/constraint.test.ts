@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { type Network, network } from '../graph';
-import { structuralHoles } from './constraint';
+import { structuralHoles } from './holes';
 
 /** Burt 1992, line by line on the whole matrix. */
 function byDefinition(net: Network, weighted: boolean) {

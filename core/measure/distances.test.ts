@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { type Network, network } from '../graph';
 import { atOnce } from '.';
-import { edgeBetweenness, sampledBetweenness } from './betweenness';
+import { edgeBetweenness, sampledBetweenness } from './between';
 import { close, graph, kite, type Pairs, path, values } from './samples';
 
 describe('closeness, harmonic closeness, eccentricity, reach', () => {

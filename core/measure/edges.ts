@@ -2,7 +2,7 @@
 import { type Adjacency, type Network, nodeCount, simpleAdjacency, sizesOf } from '../graph';
 import { cuts } from '../paths/cuts';
 import { Fault } from '../fault';
-import { edgeBetweenness, entryOf } from './betweenness';
+import { entryOf } from './entry';
 import { endsAt } from './degree';
 import { disparity } from './disparity';
 import type { Measure } from './measure';
@@ -80,7 +80,7 @@ export const edgeMeasures: readonly Measure[] = [
     low: 'Inside a circle, where there are other ways.',
     beware: 'An edge to a lone leaf has n − 1, however little it matters.',
     columns: [{ key: 'betweenness', name: 'Edge betweenness' }],
-    compute: async (net, breath) => [await edgeBetweenness(net, breath)],
+    compute: async (net, breath) => [await (await import('./between')).edgeBetweenness(net, breath)],
   },
   {
     ...shared,
@@ -99,7 +99,9 @@ export const edgeMeasures: readonly Measure[] = [
     low: 'There are shorter ways around.',
     beware: 'It rewards strong edges by its making: do not read it as a second sign of strength.',
     columns: [{ key: 'betweenness_weighted', name: 'Edge betweenness by length' }],
-    compute: async (net, breath, { weightAs }) => [await edgeBetweenness(net, breath, weightAs)],
+    compute: async (net, breath, { weightAs }) => [
+      await (await import('./between')).edgeBetweenness(net, breath, weightAs),
+    ],
   },
   {
     ...shared,

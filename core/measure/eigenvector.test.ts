@@ -3,7 +3,7 @@ import { type Network, network } from '../graph';
 import { atOnce } from '.';
 import { katzOf } from './eigenvector';
 import { arrivals, principalVector, singularVectors, spectralRadius } from './leading';
-import { pagerankOf } from './pagerank';
+import { pagerankOf } from './walk';
 import { close, graph, type Pairs, path, values } from './samples';
 
 // prettier-ignore

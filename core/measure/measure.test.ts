@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { network } from '../graph';
 import { atOnce } from '.';
-import { betweennessOf } from './betweenness';
-import { pagerankOf } from './pagerank';
+import { betweennessOf } from './between';
+import { pagerankOf } from './walk';
 import { graph, loops, values } from './samples-by-hand';
 
 describe('degree and strength, by hand', () => {

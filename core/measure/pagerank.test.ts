@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { type Network, network } from '../graph';
 import { atOnce } from '.';
-import { pagerankOf } from './pagerank';
+import { pagerankOf } from './walk';
 
 /** The definition, step by step: the walk's matrix applied until nothing changes. */
 function byPower(net: Network, damping: number, start: readonly number[] | undefined, weighted: boolean): number[] {

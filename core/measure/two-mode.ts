@@ -1,7 +1,6 @@
 import { cellText } from '../tables';
 import { type Network, kindColumn, nodeColumn, nodeCount, simpleAdjacency } from '../graph';
 import { Fault } from '../fault';
-import { betweennessOf } from './betweenness';
 import type { Measure } from './measure';
 
 /** Side of each node, 0 or 1, and the sizes of the two sides. A Fault where the network is not two-mode. */
@@ -49,7 +48,7 @@ export const twoMode: Measure = {
     const n = nodeCount(net);
     const { offsets } = simpleAdjacency(net, 'both');
     const { out } = await (await import('../paths/sweep')).sweep(net, 'none', 'both', breath);
-    const [raw] = await betweennessOf(net, breath);
+    const [raw] = await (await import('./between')).betweennessOf(net, breath);
     const degree = new Float64Array(n);
     const closeness = new Float64Array(n);
     const between = new Float64Array(n);

@@ -1,5 +1,5 @@
 /** Circles of the Gather step: opened and closed from wherever they are seen. */
-import { circlePath } from '@/core/gather';
+import { circlePath } from '@/core/gather/ids';
 import { type Step, closedWith, openedWith } from '@/core/trail';
 import type { Workbench, WorkbenchStore } from './store';
 

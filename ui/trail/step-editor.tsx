@@ -1,15 +1,20 @@
 'use client';
 import { PanelLeftClose } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { type ReactNode, createElement } from 'react';
 import { type Note, type Step, stepKinds } from '@/core/trail';
-import { IconButton, counted, grouped } from '@/ui/kit';
+import { IconButton, counted, grouped, nothing } from '@/ui/kit';
 import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import type { Holdings } from '@/worker/client';
 import { editorFoot } from './editor-foot';
 import { editorOf } from './editors';
-import { AwayNote, Where } from './where';
 import { useBefore } from '@/ui/state/use-before';
 import { own } from '@/core/own';
+
+const AwayNote = dynamic(() => import('./where').then((it) => it.AwayNote), { loading: nothing });
+const Where = dynamic(() => import('./where').then((it) => it.Where), { loading: nothing });
+/** Seconds of work below which nobody asks where it is done. */
+const worthChoosing = 5;
 
 /** The panel at the left: the chosen step's settings and result. */
 export function StepEditor() {
@@ -17,6 +22,13 @@ export function StepEditor() {
   const steps = useWorkbench((state) => state.trail.steps);
   const step = steps.find((one) => one.id === id);
   const report = useWorkbench((state) => (id ? own(state.reports, id) : undefined));
+  const placed = useWorkbench(
+    (state) =>
+      id !== undefined &&
+      (own(state.away, id) !== undefined ||
+        state.workPlaces.has(id) ||
+        (own(state.reports, id)?.seconds ?? 0) >= worthChoosing),
+  );
   const store = useWorkbenchStore();
   const session = useSession();
   const before = useBefore(step?.id);
@@ -55,9 +67,9 @@ export function StepEditor() {
             </button>
           </p>
         )}
-        <AwayNote step={step} />
+        {placed && <AwayNote step={step} />}
         <Editor step={step} before={before} />
-        <Where step={step} />
+        {placed && <Where step={step} />}
         {report && report.notes.length > 0 && <Notes notes={report.notes} />}
       </div>
       <div id={editorFoot} className="empty:hidden" />

@@ -3,6 +3,7 @@ import { screen } from '@testing-library/react';
 import { inWorkbench, trail } from '@/ui/testing';
 import type { Away } from '@/worker/client';
 import { awayInShort, awayInWords } from './away';
+import { StepEditor } from './step-editor';
 import { TrailStrip } from './trail-strip';
 import { AwayNote, Where } from './where';
 
@@ -75,6 +76,11 @@ test('where costly work runs can be chosen, and left to its size again; for a mo
   await again.user.click(await screen.findByRole('option', { name: 'by its size' }));
   expect(place).toHaveBeenLastCalledWith('s2', undefined);
   again.unmount();
-  inWorkbench(<Where step={step} />, { trail: steps, reports: report(1) }, { place });
-  expect(screen.queryByRole('region')).toBeNull();
+  const editor = { trail: steps, step: 's2', tables: [], reports: report(1) };
+  const plain = inWorkbench(<StepEditor />, editor, { place });
+  await new Promise((resolve) => setTimeout(resolve, 300));
+  expect(screen.queryByRole('region', { name: 'Where it runs' })).toBeNull();
+  plain.unmount();
+  inWorkbench(<StepEditor />, { ...editor, reports: report(900) }, { place });
+  expect(await screen.findByRole('region', { name: 'Where it runs' })).toBeTruthy();
 });

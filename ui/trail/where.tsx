@@ -7,9 +7,6 @@ import { useSession, useWorkbench } from '@/ui/state/context';
 import type { Place } from '@/worker/client';
 import { awayInWords } from './away';
 
-/** Seconds of work below which nobody asks where it is done. */
-const worthChoosing = 5;
-
 const choices: { value: Place | ''; label: string }[] = [
   { value: '', label: 'by its size' },
   { value: 'here', label: 'in this page' },
@@ -39,7 +36,6 @@ export function Where({ step }: { step: Step }) {
   const chosen = useWorkbench((state) => state.workPlaces.get(step.id));
   const seconds = useWorkbench((state) => own(state.reports, step.id)?.seconds) ?? 0;
   const session = useSession();
-  if (!chosen && seconds < worthChoosing) return null;
   return (
     <section aria-label="Where it runs" className="mt-4 border-t border-line pt-3 text-sm">
       <p className="text-quiet">Its work takes {lasting(seconds)} on one thread.</p>

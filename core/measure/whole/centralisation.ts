@@ -1,6 +1,5 @@
 /** How far everything gathers at one node (Freeman 1978). */
 import { nodeCount, simpleAdjacency } from '../../graph';
-import { betweennessOf } from '../betweenness';
 import { closenessOf } from '../closeness';
 import { neighbourCounts } from '../clustering';
 import { figuresOf, ratio, simpleView } from './figure';
@@ -67,7 +66,7 @@ export const centralisationFigures = figuresOf('centralisation', [
     source: 'Freeman 1978',
     reads: 'shortest paths along edges, weights ignored',
     compute: async (net, breath) => {
-      const [, normalised] = await betweennessOf(net, breath);
+      const [, normalised] = await (await import('../between')).betweennessOf(net, breath);
       const n = nodeCount(net);
       return centralisation(normalised, n > 2 ? n - 1 : 0);
     },

@@ -1,7 +1,8 @@
 /** Gather: each group as one circle, which opens into its own groups and at last into its members. */
 import * as z from 'zod';
 import { nodeColumn, nodeCount, edgeCount, type Network } from '../../graph';
-import { type Circle, circlePath, gathered, ungathered } from '../../gather';
+import type { Circle } from '../../gather/circles';
+import { circlePath } from '../../gather/ids';
 import { counted } from '../../fault';
 import { groupColumn } from './groups';
 import { type StepKind, given } from '../step';
@@ -43,6 +44,7 @@ export const gather: StepKind<GatherSettings> = {
   async run(state, step, context) {
     const { network, ...rest } = given(state);
     if (step.column !== undefined) nodeColumn(network, step.column, context.step);
+    const { gathered, ungathered } = await import('../../gather/gather');
     if (step.draws === 'all') {
       return { state: { ...rest, network: ungathered(network, context.step) }, result: 'every node' };
     }

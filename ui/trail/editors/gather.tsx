@@ -1,6 +1,6 @@
 'use client';
 import { useMemo } from 'react';
-import { circlePath } from '@/core/gather';
+import { circlePath } from '@/core/gather/ids';
 import { channels } from '@/core/style/channels';
 import { Button, Choose, NumberField, counted, grouped } from '@/ui/kit';
 import { closeCircle, openCircles } from '@/ui/state/circles';

@@ -1,6 +1,6 @@
 'use client';
 /** Says that circles stand for groups, and lets the whole be drawn instead. */
-import { circlePath } from '@/core/gather';
+import { circlePath } from '@/core/gather/ids';
 import type { Network } from '@/core/graph';
 import { counted, grouped } from '@/ui/kit';
 import { gatherStep } from '@/ui/state/circles';

@@ -2,6 +2,7 @@
 import dynamic from 'next/dynamic';
 import { nothing } from '@/ui/kit';
 import { useShown } from '@/ui/state/shown';
+import { gatherStep } from '@/ui/state/circles';
 import { useWorkbench } from '@/ui/state/context';
 import { DrawnMap } from './drawn-map';
 import { Legend } from './legend';
@@ -16,10 +17,11 @@ export function GraphView() {
     const last = trail.steps.findLast((one) => one.kind === 'arrange' && one.on);
     return last?.kind === 'arrange' && last.id === step ? last : undefined;
   });
+  const gathers = useWorkbench((state) => gatherStep(state) !== undefined);
   const unsettled = useWorkbench((state) => state.partial);
   return (
     <DrawnMap corner={!arranging && <Legend />} news={unsettled ? 'settling' : undefined}>
-      {net && net.ids.length > 0 && <GatheredNote net={net} />}
+      {gathers && net && net.ids.length > 0 && <GatheredNote net={net} />}
       {arranging && net && net.ids.length > 0 && (
         <div className="pointer-events-none absolute right-14 bottom-2.5 left-3 z-10 flex justify-center">
           <HandTools step={arranging} />
