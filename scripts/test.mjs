@@ -92,6 +92,7 @@ try {
     await check('import rules', 'depcruise', [
       'core',
       'files',
+      'threads',
       'worker',
       'server',
       'ui',

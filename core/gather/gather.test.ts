@@ -34,7 +34,7 @@ const two: Network = {
     ],
     weight: [5, 1, 1, 1, 1, 4, 2, 3, 1],
   }),
-  ids: [...'abcdefg'],
+  ids: ['a', 'b', 'c', 'd', 'e', 'f', 'g'],
   labels: ['Ann', 'Bob', 'Cy', 'Dot', 'Eve', 'Flo', 'Gus'],
   edgeColumns: [
     text('sure', [...Array<string>(6).fill('recorded'), 'hearsay', 'hearsay', 'recorded']),

@@ -174,7 +174,7 @@ test('the process that lays out is killed, connections break, and another goes i
 test('a deleted study and rights that were withdrawn end a run, and the process takes the next', async () => {
   worker();
   await there(1);
-  const doomed = await sample(at.who, whole, 3000, 18_000);
+  const doomed = await sample(at.who, whole, 5000, 30_000);
   const id = ((await asked(doomed, whole)) as { id: string }).id;
   await until('some parts', async () => (await doneParts()) >= 1);
   await actAs(at.who, () => deleteStudy(doomed.study));

@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import { screen, within } from '@testing-library/react';
+import { act, screen, within } from '@testing-library/react';
 import type { Network } from '@/core/graph';
 import { NodeReading } from '@/ui/reading/node-reading';
 import { inWorkbench, number, text, trail } from '@/ui/testing';
@@ -105,8 +105,10 @@ test('the note over the map says what circles stand for, and draws every node at
 test('nothing opens where no step gathers, and other nodes are no circles', () => {
   const { store } = shown();
   expect(openCircles(store, ['k9'])).toBe(false);
-  expect(openCircles(store, ['k9', 'circle 2'])).toBe(true);
-  store.setState({ trail: trail({ kind: 'style' }) });
+  act(() => {
+    expect(openCircles(store, ['k9', 'circle 2'])).toBe(true);
+    store.setState({ trail: trail({ kind: 'style' }) });
+  });
   expect(openCircles(store, ['circle 1'])).toBe(false);
   closeCircle(store, '1');
   expect(store.getState().trail.steps).toHaveLength(2);
