@@ -212,6 +212,15 @@ describe('parts', () => {
       else await endPart(worker, part, { result: pack(2 * (unpack(part.part) as number)) });
     }
   };
+  /** Until so many parts wait for somebody. */
+  const waiting = async (count: number): Promise<void> => {
+    const open = () =>
+      database()
+        .select()
+        .from(runPart)
+        .where(sql`result is null and fault is null`);
+    while ((await open()).length < count) await new Promise((resolve) => setTimeout(resolve, 10));
+  };
   const begun = async (): Promise<string> => {
     const id = idOf(await asked(one, trail));
     await claimRun(worker);
@@ -227,7 +236,7 @@ describe('parts', () => {
       [1, 2, 3],
       (came, number) => void (results[number] = came),
     );
-    await new Promise((resolve) => setTimeout(resolve, 50));
+    await waiting(3);
     await doubled();
     await all;
     expect(results).toEqual([2, 4, 6]);
@@ -240,7 +249,7 @@ describe('parts', () => {
     const broken = spread(id).run('x', null, [1, 2, 3], () => undefined);
     const caught = broken.catch((error: unknown) => error);
     const claimed: number[] = [];
-    await new Promise((resolve) => setTimeout(resolve, 50));
+    await waiting(3);
     await doubled((number) => {
       claimed.push(number);
       return Promise.resolve(number === 1);
@@ -252,7 +261,7 @@ describe('parts', () => {
     claimed.length = 0;
     const results: unknown[] = [];
     const again = spread(id).run('x', null, [1, 2, 3], (came, number) => void (results[number] = came));
-    await new Promise((resolve) => setTimeout(resolve, 50));
+    await waiting(1);
     await doubled((number) => {
       claimed.push(number);
       return Promise.resolve(false);
@@ -266,7 +275,7 @@ describe('parts', () => {
     const caught = spread(id)
       .run('x', null, [1], () => undefined)
       .catch((error: unknown) => error);
-    await new Promise((resolve) => setTimeout(resolve, 50));
+    await waiting(1);
     const part = await claimPart(worker);
     if (part) await endPart(worker, part, { fault: 'Too few nodes.', mendable: true });
     const error = await caught;
@@ -278,7 +287,7 @@ describe('parts', () => {
     const id = await begun();
     const results: unknown[] = [];
     const all = spread(id).run('x', null, [1], (came) => void results.push(came));
-    await new Promise((resolve) => setTimeout(resolve, 50));
+    await waiting(1);
     const next = randomUUID();
     await sign(next, 1);
     const lost = await claimPart(worker);
