@@ -24,14 +24,14 @@ let at: Sample;
 /** Betweenness splits; groups are compared over runs that split; the layout is a single piece. */
 const whole = trailOf(
   betweenness,
-  { id: 's3', kind: 'groups', on: true, method: 'leiden', runs: 4 },
+  { id: 's3', kind: 'groups', on: true, method: 'leiden', runs: 6 },
   { id: 's4', kind: 'arrange', on: true, method: 'stress' },
 );
 
 beforeAll(async () => {
   log.level = 'silent';
   await migrateDatabase();
-  at = await sample(await somebody('Thorne'), whole, 3000, 18_000);
+  at = await sample(await somebody('Thorne'), whole, 5000, 30_000);
 });
 beforeEach(async () => {
   await database().delete(run);
