@@ -1,6 +1,7 @@
 /** A network read as groups of groups: from the whole to a circle to its members and back, and every node at a click. */
+import { largeStudy } from './large';
 import { violations } from './axe';
-import { type Browser, By, button, consoleErrors, named, openBrowser, openDemo, shows, wait } from './browser';
+import { type Browser, By, button, consoleErrors, named, openBrowser, shows, wait } from './browser';
 
 jest.setTimeout(180_000);
 let browser: Browser;
@@ -14,7 +15,8 @@ const until = (what: () => Promise<boolean>, words: string): Promise<boolean> =>
 
 test('circles stand for groups, open into their members, close again; every node is drawn at a click', async () => {
   const { driver } = browser;
-  await openDemo(driver, 'Who sent seed to whom');
+  await driver.get(largeStudy(300, 1500));
+  await shows(driver, 'settled', 'legend on');
   await (await button(driver, 'Step')).click();
   await (await named(driver, '[role="menuitem"]', 'Gather')).click();
   await shows(driver, 'Draw each group as one circle');

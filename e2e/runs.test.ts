@@ -1,19 +1,14 @@
 /** Costly work is done by the server's workers: the tile says so, the page may go, and whoever else opens the network sees the same run. */
-import { execFileSync } from 'node:child_process';
+import { largeStudy } from './large';
 import { violations } from './axe';
 import { type Browser, By, choose, named, consoleErrors, openBrowser, shows, wait } from './browser';
 
 jest.setTimeout(240_000);
-const home = process.env.NUNATAK_URL ?? 'http://127.0.0.1:3000';
 let browsers: Browser[];
 let network: string;
 beforeAll(async () => {
   browsers = [await openBrowser(), await openBrowser()];
-  // A study with a network of 6,000 nodes and 50,000 ties, of the person of this machine.
-  const made = execFileSync(process.execPath, ['--import', 'tsx', 'e2e/large-study.ts', '6000', '50000'], {
-    encoding: 'utf8',
-  });
-  network = made.trim().split('\n').at(-1) ?? '';
+  network = largeStudy(6000, 50_000);
 });
 afterAll(async () => {
   for (const browser of browsers) await browser.close();
@@ -28,7 +23,7 @@ const until = ({ driver }: Browser, what: () => Promise<boolean>, words: string)
 test('work that is sent to the server is told in its tile, waits for whoever comes back, and is seen by others', async () => {
   const [one, other] = browsers;
   const { driver } = one;
-  await driver.get(`${home}${network}`);
+  await driver.get(network);
   await driver.wait(async () => (await driver.findElements(measure)).length > 0, wait);
   await (await driver.findElement(measure)).click();
   await until(one, async () => /column/.test(await tile(one)), 'degree is there');
@@ -42,7 +37,7 @@ test('work that is sent to the server is told in its tile, waits for whoever com
   await shows(driver, 'You may close this page: the result waits for you.');
   expect(await violations(driver)).toEqual([]);
   // Somebody else who opens it sees the same.
-  await other.driver.get(`${home}${network}`);
+  await other.driver.get(network);
   await other.driver.wait(async () => (await other.driver.findElements(measure)).length > 0, wait);
   // The page goes, and comes back.
   await driver.navigate().refresh();
