@@ -78,7 +78,7 @@ test('a page that goes saves a network by a request of its own', async () => {
   expect(await put({ version: 3, thing: { steps: 'none' } })).toMatchObject({ status: 422 });
   expect(await put({ version: 3, thing: stored(theirs) }, 300_000)).toMatchObject({
     status: 422,
-    detail: 'This is too large to be saved as a page goes.',
+    detail: 'This is too large to be sent at once.',
   });
   expect((await openNetwork(study, id)).trail).toEqual(further);
 });
