@@ -1,5 +1,5 @@
 /**
- * `npm run bench`: speed as ratios in one run, each part printed as it ends. `-- core`, `measures`, `ties`, `pictures`, `names`, `broken`, `sift`, `views`, `figures`, `archive` or `import` for a part, `-- all` for everything; archive and
+ * `npm run bench`: speed as ratios in one run, each part printed as it ends. `-- core`, `measures`, `ties`, `pictures`, `names`, `broken`, `sift`, `views`, `figures`, `growth`, `archive` or `import` for a part, `-- all` for everything; archive and
  * import need DATABASE_URL.
  */
 import '@/scripts/outside';
@@ -17,6 +17,7 @@ const parts: Record<string, () => Promise<Line[]>> = {
   sift: async () => (await import('./sift')).siftLines(),
   views: async () => (await import('./views')).viewLines(),
   figures: async () => (await import('./figures')).figureLines(),
+  growth: async () => (await import('./growth')).growthLines(),
   archive: async () => (await import('./archive')).archiveLines(),
   import: async () => (await import('./import')).importLines(),
 };

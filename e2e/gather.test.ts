@@ -28,15 +28,15 @@ test('circles stand for groups, open into their members, close again; every node
   const name = ((await open.getAttribute('aria-label')) ?? '').slice(5);
   const before = await text('Trail');
   await open.click();
-  await until(async () => /Circle 1/.test(await text('Open circles')), 'it is open');
+  await until(async () => (await text('Open circles')).startsWith(name), 'it is open, under its name');
   await until(async () => /\d+ circles?, \d+ nodes/.test(await text('Trail')), 'its members are drawn');
   expect(await text('Closed circles')).not.toContain(name);
-  await (await named(driver, 'button', 'Close Circle 1')).click();
+  await (await named(driver, 'button', `Close ${name}`)).click();
   await until(async () => (await text('Trail')) === before, 'it is closed');
   // From the reading of a circle as well.
   await (await driver.findElement(By.css('[aria-label="Closed circles"] li:nth-child(2) button'))).click();
   await (await button(driver, 'Open this circle')).click();
-  await until(async () => /Circle 2/.test(await text('Open circles')), 'the second is open');
+  await until(async () => /\d+\s*Close/.test(await text('Open circles')), 'the second is open');
   await (await button(driver, 'Draw every node')).click();
   await until(async () => /^Every node is drawn/.test(await text('Gathered')), 'every node is drawn');
   await until(async () => /every node/.test(await text('Trail')), 'and the tile says so');

@@ -21,7 +21,7 @@ const work = (seconds: number, splits = false): KeyedWork => ({
 });
 
 type Answer = { status?: number; json?: unknown; bytes?: Uint8Array };
-let asked: { method: string; address: string; body?: { trail: { steps: unknown[] }; joins: boolean } }[];
+let asked: { method: string; address: string; body?: { trail: { steps: unknown[] }; when: string } }[];
 let answers: (method: string, address: string) => Answer;
 beforeEach(() => {
   asked = [];
@@ -87,7 +87,7 @@ test('what is not so long is done here, unless somebody has asked the server for
   expect(await place.done(running(), work(19), here)).toBe('made here');
   // Two threads share it.
   expect(await place.done(running(), work(39, true), here)).toBe('made here');
-  expect(asked.map(({ body }) => body?.joins)).toEqual([true, true]);
+  expect(asked.map(({ body }) => body?.when)).toEqual(['joins', 'joins']);
   server([status({ ready: true })]);
   expect(await place.done(running(), work(19), here)).toEqual({ of: Uint32Array.of(1, 2) });
 });
@@ -96,7 +96,7 @@ test('what is long, or chosen, runs on the server with all that follows, and its
   heard.length = 0;
   server([status({ state: 'waiting', before: 2, at: 0 }), status(), status({ ready: true })]);
   expect(await new Elsewhere().done(running(), work(41, true), here)).toEqual({ of: Uint32Array.of(1, 2) });
-  expect(asked[0].body).toMatchObject({ joins: false, trail: { steps: [{}, {}, {}] } });
+  expect(asked[0].body).toMatchObject({ when: 'always', trail: { steps: [{}, {}, {}] } });
   expect(heard).toEqual([['s2', 'waiting', 0], ['s2', 'running', 2], ['s2', 'running', 2], ['s2']]);
   expect(asked.at(-1)?.address).toBe(`/api/studies/s/results/${digestOf('k41')}`);
   expect(asked.some(({ method }) => method === 'DELETE')).toBe(false);
@@ -162,4 +162,40 @@ test('what is kept is fetched where it takes long, and not asked for again at on
   expect(asked).toHaveLength(2);
   answers = () => ({ bytes: Uint8Array.of(1, 2, 3) });
   expect(await place.kept({ study: 's' }, work(7))).toBeUndefined();
+});
+
+describe('what was done here is offered to a server that has nothing to do', () => {
+  test('once, as much as it was, with nobody waiting', async () => {
+    const place = new Elsewhere();
+    answers = (method) => (method === 'POST' ? { json: { none: 'not asked' } } : { status: 404 });
+    place.begin();
+    await place.done(running(), work(4), here);
+    await place.done(running({ places: new Map([['s2', 'here']]) }), work(3), here);
+    asked.length = 0;
+    await place.keep(running());
+    expect(asked.map(({ method, body }) => [method, body])).toEqual([
+      ['POST', expect.objectContaining({ when: 'idle', seconds: 7 })],
+    ]);
+    await place.keep(running());
+    expect(asked).toHaveLength(1);
+  });
+
+  test('not where it is little, was done by a run before, or by the server; and a refusal is no fault', async () => {
+    const place = new Elsewhere();
+    answers = (method) => (method === 'POST' ? { json: { none: 'not asked' } } : { status: 404 });
+    await place.done(running(), work(4), here);
+    await place.keep(running());
+    await place.done(running(), work(9), here);
+    place.begin();
+    await place.keep(running());
+    server([status({ ready: true })]);
+    await place.done(running(), work(60), here);
+    asked.length = 0;
+    await place.keep(running());
+    expect(asked).toEqual([]);
+    answers = (method) => (method === 'POST' ? { status: 422, json: { detail: 'No.' } } : { status: 404 });
+    await place.done(running({ places: new Map([['s2', 'here']]) }), work(30), here);
+    await place.keep(running());
+    expect(asked.at(-1)?.body?.when).toBe('idle');
+  });
 });

@@ -15,6 +15,8 @@ const worthJoining = 2;
 const worthAsking = 1;
 /** Milliseconds between two looks at a run: at first, and later. */
 const looks = [100, 150, 250, 400, 600, 1000] as const;
+/** Work of so many seconds that was done here is done on the server as well, where that is idle: whoever opens the network next need not wait for it. */
+const worthKeeping = 5;
 /** Milliseconds for which an answer that nothing is kept holds. */
 const forgetting = 5000;
 
@@ -69,6 +71,8 @@ export class Elsewhere {
   /** Names this page to the server. */
   private readonly page = crypto.randomUUID();
   private readonly missing = new Map<string, number>();
+  /** Seconds of the work that was done here, of the run under way. */
+  private here = 0;
 
   /** What is kept on the server; undefined where nothing is, or the server does not answer. */
   async kept({ study }: Pick<Running, 'study'>, work: KeyedWork): Promise<unknown> {
@@ -98,24 +102,42 @@ export class Elsewhere {
     // Of this the server keeps no result, whatever was chosen.
     if (work.seconds < worthAsking) return make();
     const goes = chosen === 'server' || (!chosen && here >= long);
-    if (chosen === 'here' || (!goes && work.seconds < worthJoining)) return make();
-    const asked = await this.ask(running, work, !goes).catch((error: unknown) => {
+    if (chosen === 'here' || (!goes && work.seconds < worthJoining)) return this.made(work, make);
+    const asked = await this.ask(running, work, goes ? 'always' : 'joins').catch((error: unknown) => {
       if (goes) throw error;
       return { none: 'not asked' as const };
     });
     if ('none' in asked) {
-      if (asked.none === 'not asked') return make();
-      if (chosen) throw new Fault(noneWords[asked.none], work.step);
-      return make();
+      if (asked.none !== 'not asked' && chosen) throw new Fault(noneWords[asked.none], work.step);
+      return this.made(work, make);
     }
     return (await this.awaited(running, work, asked.id)) as T;
+  }
+
+  private made<T>(work: KeyedWork, make: () => Promise<T> | T): Promise<T> | T {
+    this.here += work.seconds;
+    return make();
+  }
+
+  /** A run begins: what was done here before is not of it. */
+  begin(): void {
+    this.here = 0;
+  }
+
+  /** Has the server do what was done here, where it has nothing else to do; nobody waits for it. */
+  async keep(running: Running): Promise<void> {
+    if (this.here < worthKeeping) return;
+    const work = { step: '', seconds: this.here };
+    this.here = 0;
+    // It is no loss where the server cannot: the next page computes it, as this one did.
+    await this.ask(running, work, 'idle').catch(() => undefined);
   }
 
   /** One run does all that follows as well, so that nobody need stay for it. */
   private async ask(
     { study, network, trail, source }: Running,
-    work: KeyedWork,
-    joins: boolean,
+    work: Pick<KeyedWork, 'step' | 'seconds'>,
+    when: 'always' | 'joins' | 'idle',
   ): Promise<z.infer<typeof askedSchema>> {
     const last = trail.steps.findLastIndex(({ kind, on }) => on && stepKinds[kind].works !== undefined);
     const whole = { steps: trail.steps.slice(0, last + 1) };
@@ -128,7 +150,7 @@ export class Elsewhere {
         digest: digestsOf(source, whole).at(-1),
         seconds: work.seconds,
         page: this.page,
-        joins,
+        when,
       }),
     });
     const said: unknown = await answer.json().catch(() => undefined);

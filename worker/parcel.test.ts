@@ -1,6 +1,6 @@
 import { type Network, network, withColumn } from '@/core/graph';
 import { dress, plainStyle } from '@/core/style';
-import { type Drawn, handedOver, pack, unpack } from './parcel';
+import { type Drawn, handedOver, pack, pieces, unpack, withTexts } from './parcel';
 
 const keepers: Network = {
   ...network({
@@ -87,6 +87,44 @@ test('what is gone goes', () => {
 test('what is sent whole builds on nothing that was there', () => {
   const { copy } = handedOver(pack(first, undefined));
   expect(unpack(copy, placed)).toEqual(first);
+});
+
+describe('long lists of texts', () => {
+  const many = 25_000;
+  const ids = Array.from({ length: many }, (_, v) => `k${v}`);
+  const dictionary = ids.map((id) => `name of ${id}`);
+  const large: Drawn = {
+    looks: first.looks,
+    network: {
+      ...first.network,
+      ids,
+      labels: ids,
+      nodeColumns: [{ type: 'text', name: 'name', dictionary, codes: Int32Array.from(ids, (_, v) => v) }],
+    },
+  };
+
+  test('go in pieces beside the rest, and are whole again on the other side', () => {
+    const { copy, texts } = handedOver(pack(large, undefined));
+    const went = [...pieces(texts)];
+    expect(Math.max(...went.map(([, piece]) => piece.length))).toBe(10_000);
+    expect(JSON.stringify(copy)).not.toContain('k24000');
+    const came: string[][] = [];
+    for (const [list, piece] of went) (came[list] ??= []).push(...structuredClone(piece));
+    expect(unpack(withTexts(structuredClone(copy), came), undefined)).toEqual(large);
+  });
+
+  test('of what stays nothing goes again', () => {
+    const { texts } = handedOver(
+      pack({ ...large, looks: drawn(keepers, { ...plainStyle, arrows: true }).looks }, large),
+    );
+    expect(texts).toEqual([]);
+  });
+
+  test('short lists stay where they are', () => {
+    const { copy, texts } = handedOver(pack(first, undefined));
+    expect(texts).toEqual([]);
+    expect(withTexts(copy, texts)).toBe(copy);
+  });
 });
 
 test('the sender keeps its arrays', () => {

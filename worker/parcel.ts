@@ -99,19 +99,54 @@ export function unpack(parcel: Parcel, last: Drawn | undefined): Drawn {
   };
 }
 
-/** A copy of plain data with typed arrays, and the memory of the copies, which can be handed over while the original is kept. */
-export function handedOver<T>(value: T): { copy: T; memory: ArrayBuffer[] } {
+/** Texts that go in pieces before what they belong to, so that the page is never held up by taking them in. */
+const mostTexts = 10_000;
+
+/** Stands in a copy for a long list of texts. */
+interface Apart {
+  textsApart: number;
+}
+const isApart = (one: object): one is Apart => 'textsApart' in one;
+
+/**
+ * A copy of plain data with typed arrays, the memory of the copies, which can be handed over while the original is kept, and its long lists of texts, in
+ * whose places the copy has their numbers.
+ */
+export function handedOver<T>(value: T): { copy: T; memory: ArrayBuffer[]; texts: string[][] } {
   const memory: ArrayBuffer[] = [];
+  const texts: string[][] = [];
   const copied = (one: unknown): unknown => {
     if (ArrayBuffer.isView(one)) {
       const own = (one as Uint8Array).slice();
       memory.push(own.buffer);
       return own;
     }
-    // Names are many and are copied at the border anyway.
-    if (Array.isArray(one)) return typeof one[0] === 'string' ? one : one.map(copied);
+    // Texts are copied at the border anyway.
+    if (Array.isArray(one) && typeof one[0] === 'string')
+      return one.length > mostTexts
+        ? ({ textsApart: texts.push(one as string[]) - 1 } satisfies Apart)
+        : (one as unknown);
+    if (Array.isArray(one)) return one.map(copied);
     if (one === null || typeof one !== 'object') return one;
     return Object.fromEntries(Object.entries(one).map(([key, held]) => [key, copied(held)]));
   };
-  return { copy: copied(value) as T, memory };
+  return { copy: copied(value) as T, memory, texts };
+}
+
+/** Long lists with their numbers, in pieces. */
+export function* pieces(texts: readonly string[][]): Generator<[list: number, piece: string[]]> {
+  for (const [list, all] of texts.entries())
+    for (let from = 0; from < all.length; from += mostTexts) yield [list, all.slice(from, from + mostTexts)];
+}
+
+/** Puts the lists of texts where their numbers stand. */
+export function withTexts<T>(copy: T, texts: readonly string[][]): T {
+  if (!texts.length) return copy;
+  const filled = (one: unknown): unknown => {
+    if (one === null || typeof one !== 'object' || ArrayBuffer.isView(one)) return one;
+    if (Array.isArray(one)) return typeof one[0] === 'object' ? one.map(filled) : (one as unknown);
+    if (isApart(one)) return texts[one.textsApart];
+    return Object.fromEntries(Object.entries(one).map(([key, held]) => [key, filled(held)]));
+  };
+  return filled(copy) as T;
 }

@@ -52,6 +52,8 @@ export interface Listener {
   away(step: string, away: Away | undefined): void;
   /** What a step came to, as soon as it has run. */
   report(report: StepReport): void;
+  /** Some of the texts of the next result, list by list: many at once would hold the page up. */
+  texts(list: number, texts: string[]): void;
   result(result: Result): void;
   positions(positions: Float32Array): void;
 }

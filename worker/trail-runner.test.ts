@@ -61,6 +61,7 @@ function opened(layout: string | null = null) {
   const listener = {
     progress: () => undefined,
     away: () => undefined,
+    texts: () => undefined,
     report: (one: StepReport) => void reports.push(one),
     result(one: Result): void {
       const next = one.parcel ? unpack(one.parcel, held) : undefined;

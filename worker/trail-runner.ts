@@ -27,7 +27,7 @@ import { browserCrew } from './crew';
 import { type Away, Elsewhere, type Place } from './elsewhere';
 import { comparison } from './compare';
 import { emptyNetwork, holdingsOf } from './holdings';
-import { type Drawn, handedOver, pack } from './parcel';
+import { type Drawn, handedOver, pack, pieces } from './parcel';
 import { pause, pausing } from './pause';
 import type {
   Answerable,
@@ -48,6 +48,8 @@ import { candidatesCsv, exampleTies, made, mostForExamples, tiesView } from './t
 import { Turns, unlessStopped } from './turns';
 
 const betweenPictures = 30;
+/** Milliseconds without a change after which what was computed here is offered to the server. */
+const keepAfter = 10_000;
 
 /** Rows of a table that is read beside those of the trail. */
 const mostOfOther = 200_000;
@@ -85,12 +87,14 @@ export class TrailRunner implements TrailService {
   private readonly stopped = new Set<string>();
   /** Where the cache holds the layout of the trail as it was last run. */
   private laid: Laid | undefined;
+  private keeping: ReturnType<typeof setTimeout> | undefined;
   /** Where nodes are drawn at present. */
   private where: Whereabouts | undefined;
 
   run(trail: Trail, listener: Listener): Promise<'done' | 'stopped'> {
     const going = this.turns.begin('run', (share, step = '') => listener.progress(step, share));
     const breathe = (step: string, share: number): Promise<void> => going(share, step);
+    clearTimeout(this.keeping);
     return unlessStopped(async () => {
       const source = await this.data.source(trail);
       const kept = await this.data.keptLayout(source, trail, this.cache);
@@ -110,10 +114,9 @@ export class TrailRunner implements TrailService {
       const keptOf = (work: KeyedWork): Promise<unknown> => this.elsewhere.kept(running, work);
       const common = { cache, breathe, crew, stopped, where: this.where, report, kept: keptOf };
       const sketch = await runTrail(source, trail, { ...common, sketch: true });
-      const sketched = sketch.state?.network;
       const needsLayout = sketch.reports.some(({ result, fault }) => result === '' && !fault);
-      if (needsLayout && sketched) {
-        await this.send(sketch, listener, layout, true);
+      if (needsLayout && sketch.state) {
+        if (!sketch.unlike) await this.send(sketch, listener, layout, true);
         let shown = performance.now();
         const positions = (at: Float32Array): void => {
           // A network that is not shown yet has no places on the map.
@@ -125,8 +128,10 @@ export class TrailRunner implements TrailService {
         };
         const done = <T>(work: KeyedWork, make: () => Promise<T> | T): Promise<T> =>
           this.elsewhere.done(running, work, make);
+        this.elsewhere.begin();
         const run = await runTrail(source, trail, { ...common, done, where: this.where, positions });
         await this.send(run, listener, layout, false);
+        this.keeping = setTimeout(() => void this.elsewhere.keep(running), keepAfter);
       } else await this.send(sketch, listener, layout, false);
       return 'done' as const;
     }, 'stopped' as const);
@@ -146,8 +151,9 @@ export class TrailRunner implements TrailService {
     const result: Result = { digest: run.digest, layout, reports: run.reports, partial };
     // Of a stand-in the picture comes first, its figures right after it.
     if (fresh && !partial) result.figures = await this.figuresOf(network);
-    const { copy, memory } = handedOver(pack(drawn, this.sent));
+    const { copy, memory, texts } = handedOver(pack(drawn, this.sent));
     result.parcel = copy;
+    for (const [list, piece] of pieces(texts)) listener.texts(list, piece);
     listener.result(Comlink.transfer(result, memory));
     // From here on the page has it, whatever becomes of the run.
     this.sent = drawn;

@@ -3,7 +3,17 @@ import { ringOfCliques } from '../groups/samples';
 import { atOnce } from '../measure';
 import { seeded } from '../random';
 import { type Column, cellText } from '../tables';
-import { type GatherAsk, circleId, circlePath, circlesOf, fewNodes, gathered, mostCircles, tellingWords } from '.';
+import {
+  type GatherAsk,
+  circleId,
+  circlePath,
+  circlesOf,
+  fewNodes,
+  gathered,
+  mostCircles,
+  openedOnes,
+  tellingWords,
+} from '.';
 
 const ask = (more: Partial<GatherAsk> = {}): GatherAsk => ({ resolution: 1, seed: 1, open: [], ...more });
 const made = async (net: Network, more: Partial<GatherAsk> = {}, words?: string): Promise<Network> =>
@@ -49,7 +59,7 @@ const two: Network = {
 describe('circles of a column, worked by hand', () => {
   test('are nodes with their size, what is inside, and summed ties between them', async () => {
     const net = await made(two, { column: 'side' });
-    expect(net.ids).toEqual(['circle 1', 'circle 2', 'g']);
+    expect(net.ids).toEqual(['◯ 1', '◯ 2', 'g']);
     expect(net.labels).toEqual(['west', 'east', 'Gus']);
     expect([...net.source, ...net.target, ...net.weight]).toEqual([0, 1, 5]);
     // Both ties between them are hearsay, of different years.
@@ -68,11 +78,36 @@ describe('circles of a column, worked by hand', () => {
     expect([0, 1, 2].map((v) => value(net, 'isle', v))).toEqual(['Ness', '', 'Holm']);
   });
 
+  test('values that none of them has stand in no dictionary, and marks stay with theirs', async () => {
+    const values = Array.from({ length: 7 }, (_, v) => `own ${v}`);
+    const mark = (id: number) => ({ id, slot: id, named: false });
+    const codes = Int32Array.of(5, 5, 5, 2, 2, 2, 6);
+    const dictionary = Array.from({ length: 40 }, (_, i) => `value ${i}`);
+    const net = await made(
+      {
+        ...two,
+        nodeColumns: [
+          ...two.nodeColumns,
+          { ...text('own', values), dictionary: [...values, ...dictionary] } as Column,
+          { type: 'text', name: 'group', codes, dictionary, marks: dictionary.map((_, i) => mark(i)) },
+        ],
+      },
+      { column: 'side' },
+    );
+    const [own, group] = net.nodeColumns.filter(({ name }) => name === 'own' || name === 'group');
+    expect(own).toMatchObject({ dictionary: ['own 6'], codes: Int32Array.of(-1, -1, 0) });
+    expect(group).toMatchObject({
+      dictionary: ['value 2', 'value 5', 'value 6'],
+      codes: Int32Array.of(1, 0, 2),
+      marks: [mark(2), mark(5), mark(6)],
+    });
+  });
+
   test('an open one shows its members, with their own ties and loops', async () => {
     const net = await made(two, { column: 'side', open: ['1'] });
-    expect(net.ids).toEqual(['circle 2', 'a', 'b', 'c', 'g']);
+    expect(net.ids).toEqual(['◯ 2', 'a', 'b', 'c', 'g']);
     const ties = Array.from(net.source, (a, e) => `${net.ids[a]}-${net.ids[net.target[e]]} ${net.weight[e]}`);
-    expect(ties.sort()).toEqual(['a-a 1', 'a-b 5', 'a-c 1', 'b-c 1', 'circle 2-b 3', 'circle 2-c 2']);
+    expect(ties.sort()).toEqual(['a-a 1', 'a-b 5', 'a-c 1', 'b-c 1', '◯ 2-b 3', '◯ 2-c 2']);
     expect(value(net, 'isle', 1)).toBe('Ness');
   });
 
@@ -213,13 +248,55 @@ describe('circles that are found', () => {
     expect(nodeCount(await made(network({ nodes: 0, edges: [] })))).toBe(0);
     expect((await made(network({ nodes: 1, edges: [] }))).ids).toEqual(['0']);
     expect(nodeCount(await made(network({ nodes: 3, edges: [] })))).toBe(3);
-    expect((await made(ringOfCliques(3, 5))).ids).toEqual(['circle 1', 'circle 2', 'circle 3']);
+    expect((await made(ringOfCliques(3, 5))).ids).toEqual(['◯ 1', '◯ 2', '◯ 3']);
   });
+});
+
+describe('open circles', () => {
+  test('are called as while they were closed, whatever they lie in', async () => {
+    const net = { ...nested(4, 8, 20), labels: Array.from({ length: 640 }, (_, v) => `node ${v}`) };
+    const names = async (open: string[]) => openedOnes(net, (await circlesOf(net, ask({ open }), atOnce)).opened);
+    const label = async (open: string[], path: string): Promise<string> => {
+      const drawn = await made(net, { open });
+      return drawn.labels[drawn.ids.indexOf(circleId(path))];
+    };
+    const opened = await names(['1', '1.2', '3']);
+    expect(opened.map(({ path, members }) => [path, members])).toEqual([
+      ['1', 160],
+      ['1.2', 20],
+      ['3', 160],
+    ]);
+    expect(opened.map(({ name }) => name)).toEqual([
+      await label([], '1'),
+      await label(['1'], '1.2'),
+      await label([], '3'),
+    ]);
+    expect(new Set(opened.map(({ name }) => name)).size).toBe(3);
+  });
+
+  test('have the names of a column, or the words that tell them from the rest', async () => {
+    const sides = await circlesOf(two, ask({ column: 'side', open: ['1'] }), atOnce);
+    expect(openedOnes(two, sides.opened)).toEqual([{ path: '1', name: 'west', members: 3 }]);
+    const said = text(
+      'said',
+      Array.from({ length: 60 }, (_, i) => (i < 20 ? 'kale growing' : i < 40 ? 'boats' : 'peat')),
+    );
+    const net = { ...ringOfCliques(3, 20), nodeColumns: [said] };
+    const { opened } = await circlesOf(net, ask({ open: ['1'] }), atOnce);
+    expect(openedOnes(net, opened, 'said')[0].name).toMatch(/^(growing, kale|boats|peat)$/);
+  });
+});
+
+test('a node that is called as a circle is not mixed up with it', async () => {
+  const net = { ...two, ids: ['a', 'b', 'c', 'd', 'e', 'f', circleId('1')] };
+  await expect(made(net, { column: 'side' })).rejects.toThrow(
+    'A node has the id “◯ 1”, which is that of a circle. Give it another one.',
+  );
 });
 
 test('ids of circles say where they lie, and no other id does', () => {
   expect(circlePath(circleId('2.rest.1'))).toBe('2.rest.1');
-  expect(circlePath('keeper:circle')).toBeUndefined();
+  expect(circlePath('circle 1')).toBeUndefined();
 });
 
 describe('telling words', () => {

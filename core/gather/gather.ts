@@ -1,5 +1,6 @@
 /** The network in which closed circles are nodes. */
 import { type Network, type Records, edgeCount, groupedPairs, nodeCount, withColumn } from '../graph';
+import { Fault } from '../fault';
 import { type Column, cellText, extended, pick, rowsOf } from '../tables';
 import type { Circle } from './circles';
 import { circleId } from './ids';
@@ -13,6 +14,7 @@ const mostWords = 3;
  * Closed circles first, in their order, then the nodes that stand for themselves. Ties between the same two are one, their weights summed; ties inside a
  * circle are counted with it. A column's value stays where all of a circle have the same. New columns: `members`, `ties inside`, `density inside` (the share of
  * pairs of members that are tied), `strongest` members by the weight of their ties inside.
+ * @throws Fault where a node that stands for itself is called as a circle is.
  * @param words Node column whose words name the circles; absent: they are named by their strongest members.
  */
 export function gathered(
@@ -27,6 +29,10 @@ export function gathered(
   closed.forEach(({ members }, c) => members.forEach((v) => (of[v] = c)));
   alone.forEach((v, i) => (of[v] = circles + i));
   const inside = insideOf(net, of, circles);
+  const taken = new Set(closed.map(({ path }) => circleId(path)));
+  for (const v of alone)
+    if (taken.has(net.ids[v]))
+      throw new Fault(`A node has the id “${net.ids[v]}”, which is that of a circle. Give it another one.`, step);
   const names = namesOf(net, closed, inside.strength, of, words);
   const size = circles + alone.length;
   const rows = new Uint32Array(size);
@@ -64,6 +70,32 @@ export function gathered(
   return withColumn(made, 'edges', { type: 'number', name: 'ties', values: ties }, step, { derived: true });
 }
 
+/** A circle that is open. */
+export interface Opened {
+  path: string;
+  name: string;
+  members: number;
+}
+
+/** What open circles are called: as while they were closed. */
+export function openedOnes(net: Network, opened: readonly Circle[], words?: string): Opened[] {
+  const depth = ({ path }: Circle): number => path.split('.').length;
+  const names = new Map<Circle, string>();
+  for (const level of new Set(opened.map(depth))) {
+    // Those of one depth have no member in common.
+    const circles = opened.filter((circle) => depth(circle) === level);
+    const of = new Int32Array(nodeCount(net)).fill(-1);
+    circles.forEach(({ members }, c) => members.forEach((v) => (of[v] = c)));
+    const { strength } = insideOf(net, of, circles.length);
+    namesOf(net, circles, strength, of, words).forEach((name, c) => names.set(circles[c], name));
+  }
+  return opened.map((circle) => ({
+    path: circle.path,
+    name: names.get(circle) ?? '',
+    members: circle.members.length,
+  }));
+}
+
 /** The network as it is, with the columns that a gathered one has: every node stands for itself. */
 export function ungathered(net: Network, step: string): Network {
   const n = nodeCount(net);
@@ -78,7 +110,7 @@ export function ungathered(net: Network, step: string): Network {
   return withColumn(nodes, 'edges', ties, step, { derived: true });
 }
 
-/** Of each circle: the ties inside (loops too), the pairs of members that are tied, and what each node's ties inside weigh. */
+/** Of each circle (`of` is another number for who is in none): the ties inside (loops too), the pairs of members that are tied, and what each node's ties inside weigh. */
 function insideOf(
   net: Network,
   of: Int32Array,
@@ -92,7 +124,7 @@ function insideOf(
   let found = 0;
   for (let e = 0; e < from.length; e++) {
     const [a, b] = [net.source[e], net.target[e]];
-    if (of[a] !== of[b] || of[a] >= circles) continue;
+    if (of[a] !== of[b] || of[a] < 0 || of[a] >= circles) continue;
     ties[of[a]]++;
     if (a === b) continue;
     strength[a] += net.weight[e];
@@ -164,7 +196,21 @@ function agreed(col: Column, of: Int32Array, size: number): Column {
     else if (!differs[to] && !same(first[to], row)) differs[to] = 1;
   }
   const rows = Uint32Array.from(first, (row, i) => (row < 0 || differs[i] ? none : row));
-  return pick(extended(col, none + 1), rows);
+  return tight(pick(extended(col, none + 1), rows));
+}
+
+/** Without the entries of its dictionary that no row has, where these are most of them. */
+function tight(col: Column): Column {
+  if ((col.type !== 'text' && col.type !== 'list') || col.dictionary.length <= 2 * col.codes.length) return col;
+  const place = new Int32Array(col.dictionary.length).fill(-1);
+  for (const code of col.codes) if (code >= 0) place[code] = 0;
+  const used = col.dictionary.flatMap((_, code) => (place[code] === 0 ? code : []));
+  used.forEach((code, i) => (place[code] = i));
+  const dictionary = used.map((code) => col.dictionary[code]);
+  if (col.type === 'list') return { ...col, dictionary, codes: col.codes.map((code) => place[code]) };
+  const codes = col.codes.map((code) => (code < 0 ? -1 : place[code]));
+  const { marks } = col;
+  return { ...col, dictionary, codes, ...(marks ? { marks: used.map((code) => marks[code]) } : {}) };
 }
 
 /** Whether two rows of a column have the same value. */
@@ -244,8 +290,9 @@ function namesOf(
     col &&
     tellingWords(
       net.labels.map((_, v) => cellText(col, v)),
-      of.map((c) => (c < closed.length ? c : -1)),
-      closed.length,
+      // Who is in none of them is the rest that all are told from.
+      of.map((c) => (c >= 0 && c < closed.length ? c : closed.length)),
+      closed.length + 1,
       mostWords,
     );
   return closed.map((circle, c) => {

@@ -24,50 +24,60 @@ export async function pagerankOf(
   const base = new Float64Array(n).fill(start ? 0 : (1 - damping) / n);
   for (const v of start ?? []) base[v] = (1 - damping) / (start?.length ?? 1);
   const rank = new Float64Array(n).fill(1 / n);
-  // What each node gives along one unit of its out-edges.
-  const share = new Float64Array(n);
-  for (let v = 0; v < n; v++) share[v] = out[v] > 0 ? rank[v] / out[v] : 0;
+  // One over the out-edges of each node, 0 where there are none; what a node gives along one unit of them.
+  const per = out.map((sum) => (sum > 0 ? 1 / sum : 0));
+  const share = rank.map((value, v) => value * per[v]);
   const rows = weighted ? { offsets, to, weight } : { offsets, to };
+  const walk: Walk = { ...rows, per, base, damping, rank, share, total: 1, dangling: 0 };
+  for (let v = 0; v < n; v++) if (per[v] === 0) walk.dangling += rank[v];
   for (let i = 0; i < 10000; i++) {
     await breath.breathe(Math.min(0.99, i / 60));
     // The iteration contracts by d at least, so what is left to go is at most change · d / (1 − d).
-    const change = round(rows, out, base, damping, rank, share);
-    // Scaled to 1 every time: rounds in place do not keep the sum, and would come to it but slowly.
-    let total = 0;
-    for (let v = 0; v < n; v++) total += rank[v];
-    for (let v = 0; v < n; v++) {
-      rank[v] /= total;
-      share[v] /= total;
-    }
-    if ((change * damping) / (1 - damping) < 1e-12) break;
+    const change = round(walk);
+    if ((change * damping) / (1 - damping) < 1e-12 * walk.total) break;
   }
-  return rank;
+  return rank.map((value) => value / walk.total);
+}
+
+interface Walk {
+  offsets: Uint32Array;
+  to: Uint32Array;
+  weight?: Float64Array;
+  per: Float64Array;
+  base: Float64Array;
+  damping: number;
+  rank: Float64Array;
+  share: Float64Array;
+  /** The ranks' sum: rounds in place do not keep it, and the walks that begin anew are taken as many as there are, so that it need not come back to 1. */
+  total: number;
+  /** The sum of ranks of nodes without out-edges. */
+  dangling: number;
 }
 
 /** One round over all nodes, in place; returns the sum of changes. */
-function round(
-  { offsets, to, weight }: { offsets: Uint32Array; to: Uint32Array; weight?: Float64Array },
-  out: Float64Array,
-  base: Float64Array,
-  damping: number,
-  rank: Float64Array,
-  share: Float64Array,
-): number {
+function round(walk: Walk): number {
+  const { offsets, to, weight, per, base, damping, rank, share } = walk;
   const n = rank.length;
-  let dangling = 0;
-  for (let v = 0; v < n; v++) if (!(out[v] > 0)) dangling += rank[v];
+  const anew = walk.total;
+  const spread = damping / n;
+  let { dangling } = walk;
   let change = 0;
+  let total = 0;
   for (let v = 0; v < n; v++) {
     let sum = 0;
     const end = offsets[v + 1];
     if (weight) for (let k = offsets[v]; k < end; k++) sum += share[to[k]] * weight[k];
     else for (let k = offsets[v]; k < end; k++) sum += share[to[k]];
-    const next = base[v] + damping * (sum + dangling / n);
+    const next = base[v] * anew + damping * sum + spread * dangling;
     const moved = next - rank[v];
+    const gives = per[v];
+    if (gives === 0) dangling += moved;
     rank[v] = next;
-    if (out[v] > 0) share[v] = next / out[v];
-    else dangling += moved;
-    change += moved < 0 ? -moved : moved;
+    share[v] = next * gives;
+    total += next;
+    change += Math.abs(moved);
   }
+  walk.total = total;
+  walk.dangling = dangling;
   return change;
 }

@@ -28,7 +28,7 @@ test('circles of the groups before it, coloured as these are; opened and closed'
   const { state, reports } = await runTrail(source, trail());
   const net = state?.network;
   if (!net) throw new Error(reports.map(({ fault }) => fault).join());
-  expect(net.ids).toEqual(Array.from({ length: 6 }, (_, i) => `circle ${i + 1}`));
+  expect(net.ids).toEqual(Array.from({ length: 6 }, (_, i) => `◯ ${i + 1}`));
   const group = net.nodeColumns.find(({ name }) => name === 'group');
   expect(group?.type === 'text' && new Set(group.codes).size).toBe(6);
   expect(reports[2].result).toBe('6 circles');
@@ -50,6 +50,18 @@ test('every node is drawn while that is chosen, with columns that say so', async
   expect(members?.type === 'number' && new Set(members.values)).toEqual(new Set([1]));
 });
 
+test('while circles are found, the nodes that they are found among stand in for them, and are better not drawn', async () => {
+  const found = trail({ column: undefined });
+  const sketch = await runTrail(ring(40, 40), { steps: [found.steps[0], found.steps[2]] }, { sketch: true });
+  expect([sketch.unlike, sketch.state && nodeCount(sketch.state.network)]).toEqual([true, 1600]);
+  // Of a column that is not there yet as well.
+  const grouped = trailSchema.parse({ steps: [found.steps[0], found.steps[1], trail().steps[2]] });
+  const waiting = await runTrail(ring(40, 40), grouped, { sketch: true });
+  expect([waiting.unlike, waiting.state && nodeCount(waiting.state.network)]).toEqual([true, 1600]);
+  const small = await runTrail(ring(6, 8), trail(), { sketch: true });
+  expect([small.unlike, small.state && nodeCount(small.state.network)]).toEqual([false, 6]);
+});
+
 test('a column that is not there is a fault at the step', async () => {
   const { reports } = await runTrail(ring(3, 5), trail({ column: 'isle' }));
   expect(reports[2].fault).toMatch(/no column “isle”/);
@@ -69,7 +81,7 @@ test('a circle is closed with all that lies in it, and opened once', () => {
   const [, , step] = trail({ open: ['1', '1.2', '10'] }).steps;
   if (step.kind !== 'gather') throw new Error('no step');
   expect(closedWith(step, '1')).toEqual(['10']);
-  expect(openedWith(step, 'circle 1')).toEqual(step.open);
-  expect(openedWith(step, 'circle 3')).toEqual(['1', '1.2', '10', '3']);
+  expect(openedWith(step, '◯ 1')).toEqual(step.open);
+  expect(openedWith(step, '◯ 3')).toEqual(['1', '1.2', '10', '3']);
   expect(openedWith(step, 'keeper:3')).toEqual(step.open);
 });

@@ -2,6 +2,7 @@
 import { withIds } from '../ids';
 import type { Table } from '../tables';
 import { Fault, listed } from '../fault';
+import type { Opened } from '../gather/gather';
 import { edgeCount, nodeCount } from '../graph';
 import type { Crew } from '../split';
 import { TrailCache } from './cache';
@@ -31,6 +32,8 @@ export interface StepReport {
   notes: Note[];
   /** What a Groups step found. */
   groups?: number;
+  /** Circles that are open, in a Gather step. */
+  opened?: Opened[];
   /** How long one thread takes for its costly work, roughly; absent where it has none. */
   seconds?: number;
   /** Stopped before it ended: what follows rests on what there was before it. */
@@ -44,6 +47,8 @@ export interface TrailRun {
   reports: StepReport[];
   /** The state at the end, or the last before a fault; undefined where no step came to anything. */
   state?: TrailState;
+  /** Whether a step stands in by a network that its own will not be like: better none is drawn. */
+  unlike?: boolean;
   /** Names the result: the same for the same tables and settings. */
   digest: string;
   /** Digest up to and including each step, in order. */
@@ -124,6 +129,7 @@ export async function runTrail(source: Source, trail: Trail, options: RunOptions
   const digests = digestsOf(source, trail, inside);
   let state: TrailState | undefined;
   let stand = false;
+  let unlike = false;
   for (const [i, step] of trail.steps.entries()) {
     if (!step.on && step.kind !== 'ties') {
       reports.push({ id: step.id, ...size(state), result: 'off', notes: [] });
@@ -154,6 +160,7 @@ export async function runTrail(source: Source, trail: Trail, options: RunOptions
       !outcome && options.sketch && !atHand && state ? kind.sketch?.(state, step, options.where) : undefined;
     if (instead) {
       stand = true;
+      unlike ||= kind.remakes ?? false;
       state = instead;
       reports.push({ id: step.id, ...size(state), result: '', notes: [], ...seconds });
       continue;
@@ -192,6 +199,7 @@ export async function runTrail(source: Source, trail: Trail, options: RunOptions
         if (!(error instanceof Fault)) throw error;
         // A step that lacks what a stand-in could not give is passed over until the real thing is there.
         if (stand && options.sketch) {
+          unlike ||= kind.remakes ?? false;
           reports.push({ id: step.id, ...size(state), result: '', notes: [] });
           continue;
         }
@@ -214,12 +222,12 @@ export async function runTrail(source: Source, trail: Trail, options: RunOptions
       if (!stand) cache.set(digest, outcome);
     }
     state = outcome.state;
-    const { result, notes = [], groups } = outcome;
-    const report: StepReport = { id: step.id, ...size(state), result, notes, groups, ...seconds };
+    const { result, notes = [], groups, opened } = outcome;
+    const report: StepReport = { id: step.id, ...size(state), result, notes, groups, opened, ...seconds };
     reports.push(report);
     options.report?.(report);
   }
-  return { reports, state, digest: digests.at(-1) ?? 'trail', digests };
+  return { reports, state, unlike, digest: digests.at(-1) ?? 'trail', digests };
 }
 
 function size(state: TrailState | undefined): { nodes: number; edges: number } {

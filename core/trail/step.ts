@@ -1,5 +1,6 @@
 /** What a step kind is. To add one: a file in `steps/` and a line in the registry; its editor is the file of the same name in `ui/trail`. */
 import type { z } from 'zod';
+import type { Opened } from '../gather/gather';
 import type { Network } from '../graph';
 import type { Table } from '../tables';
 import type { Breath } from '../split';
@@ -32,6 +33,8 @@ export interface StepOutcome {
   notes?: Note[];
   /** How many groups a step found, for those that find some. */
   groups?: number;
+  /** Circles that are open, for a step that has some. */
+  opened?: Opened[];
 }
 
 export interface StepContext extends Breath {
@@ -89,6 +92,8 @@ export interface StepKind<S extends { id: string; kind: string; on: boolean } = 
   run(state: TrailState | undefined, settings: S, context: StepContext): Promise<StepOutcome>;
   /** A quick stand-in for `run`, shown while the real thing is computed; undefined where the real thing is quick enough itself. */
   sketch?(state: TrailState, settings: S, where?: Whereabouts): TrailState | undefined;
+  /** Whether its network is another than the one before it, so that the stand-in is better not drawn. */
+  remakes?: boolean;
   /** What of `run` is kept by `memo`, and how long each of it takes: where all of it is at hand no stand-in is needed, and what takes long can be done elsewhere. */
   works?(state: TrailState, settings: S): Work[];
   /** What is left of the work when it is stopped; absent: the state before it. */

@@ -122,6 +122,10 @@ export const offeredTable = (table: Table): TableOffer => ({
 /** Ties, and the usual steps after them; of so many rows. */
 export function firstTrail(ties: object, rows: number): Trail {
   const gathers = rows > gatherFrom;
+  // Of many ties only tight groups can be read; a pull that grows with the length draws all of them over each other. Circles want their room.
+  let laidOut = {};
+  if (gathers) laidOut = { spread: 130, apart: 64 };
+  else if (rows > large) laidOut = { grows: 0 };
   return trailSchema.parse({
     steps: [
       { id: 's1', kind: 'ties', on: true, ...ties },
@@ -133,8 +137,7 @@ export function firstTrail(ties: object, rows: number): Trail {
       },
       { id: 's3', kind: 'groups', on: true },
       ...(gathers ? [{ id: 's6', kind: 'gather', on: true, column: 'group' }] : []),
-      // Of many ties only tight groups can be read; a pull that grows with the length draws all of them over each other.
-      { id: 's4', kind: 'arrange', on: true, method: 'force', settings: rows > large ? { grows: 0 } : {} },
+      { id: 's4', kind: 'arrange', on: true, method: 'force', settings: laidOut },
       {
         id: 's5',
         kind: 'style',

@@ -28,8 +28,8 @@ export const askSchema = z.object({
   digest: z.string().max(64),
   seconds: z.number().min(0).max(1e12),
   page: z.uuid(),
-  /** Only where somebody has asked for the same already. */
-  joins: z.boolean().default(false),
+  /** Always; only where somebody has asked for the same already; or only where nothing else is to do, and nobody waits for it. */
+  when: z.enum(['always', 'joins', 'idle']).default('always'),
 });
 
 export interface RunStatus {
@@ -70,7 +70,8 @@ export async function askRun(studyId: string, ask: z.output<typeof askSchema>): 
     const [held] = await database().select({ id: run.id, state: run.state }).from(run).where(where);
     // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- there may be none
     const joins = held?.state === 'waiting' || held?.state === 'running';
-    if (!joins && ask.joins) return undefined;
+    if (!joins && ask.when === 'joins') return undefined;
+    if (ask.when === 'idle' && (joins || !(await isIdle()))) return undefined;
     if (!joins) await mayWait(studyId);
     const values = {
       ...{ networkId: ask.network, askedBy: personId, seconds: ask.seconds, state: 'waiting' as const, worker: null },
@@ -86,13 +87,22 @@ export async function askRun(studyId: string, ask: z.output<typeof askSchema>): 
             set: { ...values, trail: stored(ask.trail), askedAt: sql`now()` },
           })
           .returning({ id: run.id });
-    await watch(row.id, ask.page);
+    if (ask.when !== 'idle') await watch(row.id, ask.page);
     if (!joins) await announce({ study: workNews, thing: null });
     return row.id;
   });
   if (id === undefined) return { none: 'not asked' };
   await wake('runs', id);
   return { id };
+}
+
+async function isIdle(): Promise<boolean> {
+  const busy = await database()
+    .select({ id: run.id })
+    .from(run)
+    .where(inArray(run.state, ['waiting', 'running']))
+    .limit(1);
+  return busy.length === 0;
 }
 
 /** @throws Fault where too many wait already */

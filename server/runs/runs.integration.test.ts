@@ -5,7 +5,7 @@ import { Fault } from '@/core/fault';
 import { valueFromArrow } from '@/core/formats/values';
 import { NotFound } from '@/server/access';
 import { log } from '@/server/answer';
-import { database, member, pool, result, run, runPart, study, workerProcess } from '@/server/db';
+import { database, member, pool, result, run, runPart, runWatcher, study, workerProcess } from '@/server/db';
 import { migrateDatabase } from '@/server/db/migrate';
 import { endListening } from '@/server/together/news';
 import { type Person, actAs } from '@/server/people/person';
@@ -75,8 +75,8 @@ describe('asking', () => {
     expect(await claimRun(worker)).toMatchObject({ id: idOf(answers[0]), state: 'running' });
     expect(await claimRun(worker)).toBeUndefined();
     // Who would compute it elsewhere joins those who wait, and begins none.
-    expect(idOf(await asked(one, trail, randomUUID(), true))).toBe(idOf(answers[0]));
-    expect(await asked(one, trailWith(4), randomUUID(), true)).toEqual({ none: 'not asked' });
+    expect(idOf(await asked(one, trail, randomUUID(), 'joins'))).toBe(idOf(answers[0]));
+    expect(await asked(one, trailWith(4), randomUUID(), 'joins')).toEqual({ none: 'not asked' });
     expect(idOf(await asked(one, trailWith(3)))).not.toBe(idOf(answers[0]));
   });
 
@@ -87,9 +87,28 @@ describe('asking', () => {
     expect(await asked(one, trail)).toEqual({ none: 'no worker' });
     await sign(worker, 1);
     const { askRun } = await import('.');
-    const ask = { network: one.network, trail, digest: 'of before', seconds: 9, page: randomUUID(), joins: false };
+    const ask = {
+      network: one.network,
+      trail,
+      digest: 'of before',
+      seconds: 9,
+      page: randomUUID(),
+      when: 'always' as const,
+    };
     expect(await actAs(owner, () => askRun(one.study, ask))).toEqual({ none: 'changed' });
     expect(await openRuns()).toEqual([]);
+  });
+
+  test('what was done elsewhere is done here where nothing else is to do, and whoever leaves does not end it', async () => {
+    const second = await sample(owner, trail);
+    const page = randomUUID();
+    const id = idOf(await asked(second, trail, page, 'idle'));
+    // Something waits now: the same again, or another study, has to wait for another time.
+    expect(await asked(second, trail, page, 'idle')).toEqual({ none: 'not asked' });
+    expect(await asked(one, trail, page, 'idle')).toEqual({ none: 'not asked' });
+    expect(await claimRun(worker)).toMatchObject({ id, state: 'running' });
+    expect(await asked(one, trail, page, 'idle')).toEqual({ none: 'not asked' });
+    expect((await database().select().from(runWatcher)).filter(({ runId }) => runId === id)).toEqual([]);
   });
 
   test('a process of another version takes nothing', async () => {

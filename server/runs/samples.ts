@@ -1,5 +1,6 @@
 /** Studies to try runs on. */
 import { randomUUID } from 'node:crypto';
+import type * as z from 'zod';
 import { seeded } from '@/core/random';
 import { type Trail, digestsOf, stored, trailSchema } from '@/core/trail';
 import { database, person } from '@/server/db';
@@ -57,11 +58,11 @@ export async function asked(
   { study, network, who }: Sample,
   trail: Trail,
   page = randomUUID(),
-  joins = false,
+  when: z.input<typeof askSchema>['when'] = 'always',
 ): Promise<{ id: string } | NoRun> {
   return actAs(who, async () => {
     const { source } = await readingOf(study, trail);
     const digest = digestsOf(source, trail).at(-1) ?? '';
-    return askRun(study, askSchema.parse({ network, trail: stored(trail), digest, seconds: 60, page, joins }));
+    return askRun(study, askSchema.parse({ network, trail: stored(trail), digest, seconds: 60, page, when }));
   });
 }

@@ -7,7 +7,7 @@ import { type Trail, stepKinds, stored } from '@/core/trail';
 import { sentence } from '@/ui/kit';
 import { createNetwork, saveTrail } from '@/server/actions';
 import { type Place, type Started, heard, startTrailWorker } from '@/worker/client';
-import { type Drawn, unpack } from '@/worker/parcel';
+import { type Drawn, unpack, withTexts } from '@/worker/parcel';
 import type { TrailService } from '@/worker/protocol';
 import { keptIn } from './selection';
 import type { SaveState, Workbench, WorkbenchStore } from './store';
@@ -44,6 +44,8 @@ export function startSession(store: WorkbenchStore, wanted = true): Session {
   let deaths = 0;
   /** What the worker has handed over. */
   let held: Drawn | undefined;
+  /** Long lists of texts of the next result. */
+  const texts: string[][] = [];
   /** A worker that knows the study. One that dies is replaced, and it is said. */
   function opened(): Started<TrailService> {
     const made = startTrailWorker();
@@ -61,6 +63,7 @@ export function startSession(store: WorkbenchStore, wanted = true): Session {
     made.onDeath(() => {
       deaths++;
       held = undefined;
+      texts.length = 0;
       worker = opened();
       service = worker.service;
       session.service = service;
@@ -101,12 +104,16 @@ export function startSession(store: WorkbenchStore, wanted = true): Session {
         const { [step]: _former, ...rest } = store.getState().away;
         store.setState({ away: away ? { ...rest, [step]: away } : rest });
       },
+      texts(list, piece) {
+        const held = (texts[list] ??= []);
+        for (const text of piece) held.push(text);
+      },
       positions(positions) {
         if (run === runs) store.setState({ positions });
       },
       result(result) {
         // What the worker hands over builds on what it handed over before, so nothing of it may be missed.
-        if (result.parcel) held = unpack(result.parcel, held);
+        if (result.parcel) held = unpack(withTexts(result.parcel, texts.splice(0)), held);
         if (run !== runs) return;
         const now = store.getState();
         const drawn = result.parcel ? held : undefined;

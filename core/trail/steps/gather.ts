@@ -40,11 +40,12 @@ export const gather: StepKind<GatherSettings> = {
     draws === 'all' ? 'every node' : `by ${column ?? 'its groups'}${open.length ? `, ${open.length} open` : ''}`,
   works: ({ network }, step) =>
     step.draws === 'all' ? [] : [{ key: keyOf(step), name: 'Groups of groups', seconds: secondsOf(network, step) }],
+  remakes: true,
   sketch: (state, step) => (secondsOf(state.network, step) > 0.3 ? state : undefined),
   async run(state, step, context) {
     const { network, ...rest } = given(state);
     if (step.column !== undefined) nodeColumn(network, step.column, context.step);
-    const { gathered, ungathered } = await import('../../gather/gather');
+    const { gathered, openedOnes, ungathered } = await import('../../gather/gather');
     if (step.draws === 'all') {
       return { state: { ...rest, network: ungathered(network, context.step) }, result: 'every node' };
     }
@@ -56,6 +57,7 @@ export const gather: StepKind<GatherSettings> = {
     const made = gathered(network, found, context.step, step.words);
     return {
       state: { ...rest, network: made },
+      opened: openedOnes(network, opened, step.words),
       result: [closed.length ? counted(closed.length, 'circle') : '', alone.length ? counted(alone.length, 'node') : '']
         .filter(Boolean)
         .join(', '),

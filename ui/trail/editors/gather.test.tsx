@@ -10,7 +10,7 @@ import { GatherEditor } from './gather';
 const computed = { step: 's2', nodes: 3, edges: 2, derived: true };
 const net: Network = {
   directed: false,
-  ids: ['circle 1', 'circle 2', 'k9'],
+  ids: ['◯ 1', '◯ 2', 'k9'],
   labels: ['Thorne, Petra', 'Lyng, Alban', 'Maud'],
   source: Uint32Array.of(0, 1),
   target: Uint32Array.of(1, 2),
@@ -51,8 +51,17 @@ test('circles are listed by size and opened from the list; what is open is close
   await page.user.click(screen.getByRole('button', { name: 'Open Thorne, Petra' }));
   expect(stepOf(page)).toMatchObject({ open: ['2', '2.1', '20', '1'] });
   await page.user.click(screen.getByRole('button', { name: 'Thorne, Petra' }));
-  expect(page.store.getState().selection.nodes).toEqual(['circle 1']);
-  await page.user.click(screen.getByRole('button', { name: 'Close Circle 2' }));
+  expect(page.store.getState().selection.nodes).toEqual(['◯ 1']);
+  // Below the one that it lies in, by its name as soon as that is known.
+  const open = (): (string | null)[] =>
+    within(screen.getByRole('list', { name: 'Open circles' }))
+      .getAllByRole('listitem')
+      .map(({ textContent }) => textContent);
+  expect(open()).toEqual(['Circle 2Close', 'Circle 2 · 1Close', 'Circle 20Close']);
+  const opened = [{ path: '2', name: 'Pell, Ewan', members: 1812 }];
+  act(() => page.store.setState({ reports: { s2: { id: 's2', nodes: 3, edges: 2, result: '', notes: [], opened } } }));
+  expect(open()).toEqual(['Pell, Ewan1,812Close', 'Circle 2 · 1Close', 'Circle 20Close']);
+  await page.user.click(screen.getByRole('button', { name: 'Close Pell, Ewan' }));
   expect(stepOf(page)).toMatchObject({ open: ['20', '1'] });
   page.store.getState().undo();
   expect(stepOf(page)).toMatchObject({ open: ['2', '2.1', '20', '1'] });
@@ -106,10 +115,10 @@ test('nothing opens where no step gathers, and other nodes are no circles', () =
   const { store } = shown();
   expect(openCircles(store, ['k9'])).toBe(false);
   act(() => {
-    expect(openCircles(store, ['k9', 'circle 2'])).toBe(true);
+    expect(openCircles(store, ['k9', '◯ 2'])).toBe(true);
     store.setState({ trail: trail({ kind: 'style' }) });
   });
-  expect(openCircles(store, ['circle 1'])).toBe(false);
+  expect(openCircles(store, ['◯ 1'])).toBe(false);
   closeCircle(store, '1');
   expect(store.getState().trail.steps).toHaveLength(2);
 });

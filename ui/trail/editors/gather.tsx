@@ -1,6 +1,7 @@
 'use client';
 import { useMemo } from 'react';
 import { circlePath } from '@/core/gather/ids';
+import { own } from '@/core/own';
 import { channels } from '@/core/style/channels';
 import { Button, Choose, NumberField, counted, grouped } from '@/ui/kit';
 import { closeCircle, openCircles } from '@/ui/state/circles';
@@ -68,29 +69,42 @@ function SizeByMembers() {
   );
 }
 
-/** `2.rest.1` as words. */
+/** Each below the one that it lies in, by their numbers. */
+const inOrder = (paths: readonly string[]): string[] =>
+  [...paths].sort((a, b) => a.localeCompare(b, 'en', { numeric: true }));
+
+/** `2.rest.1` as words, until its name is known. */
 const pathWords = (path: string): string => `Circle ${path.replaceAll('.', ' · ').replace('rest', 'small groups')}`;
 
 function Opened({ step }: Pick<EditorProps<'gather'>, 'step'>) {
   const store = useWorkbenchStore();
+  const report = useWorkbench((state) => own(state.reports, step.id));
   if (!step.open.length) return null;
+  const names = new Map(report?.opened?.map((one) => [one.path, one]));
   return (
     <>
       <h3 className="mt-4 font-semibold">Open</h3>
       <ul aria-label="Open circles">
-        {[...step.open].sort().map((path) => (
-          <li key={path} className="flex items-center justify-between border-b border-rule py-1">
-            <span>{pathWords(path)}</span>
-            <button
-              type="button"
-              className="text-sm font-semibold text-accent"
-              aria-label={`Close ${pathWords(path)}`}
-              onClick={() => closeCircle(store, path)}
-            >
-              Close
-            </button>
-          </li>
-        ))}
+        {inOrder(step.open).map((path) => {
+          const one = names.get(path);
+          const name = one?.name ?? pathWords(path);
+          return (
+            <li key={path} className="flex items-center gap-2 border-b border-rule py-1">
+              <span className="min-w-0 grow truncate" style={{ paddingLeft: 12 * (path.split('.').length - 1) }}>
+                {name}
+              </span>
+              {one && <span className="text-sm text-quiet">{grouped(one.members)}</span>}
+              <button
+                type="button"
+                className="text-sm font-semibold text-accent"
+                aria-label={`Close ${name}`}
+                onClick={() => closeCircle(store, path)}
+              >
+                Close
+              </button>
+            </li>
+          );
+        })}
       </ul>
     </>
   );

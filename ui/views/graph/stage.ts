@@ -3,6 +3,7 @@ import type { Sheet } from '@/core/figure';
 import { type Looks, inks } from '@/core/style';
 import { type Camera, type Scene, boundsOfScene, fit } from '@/core/scene';
 import type { Theme } from '@/ui/kit/theme';
+import { gatherStep } from '@/ui/state/circles';
 import { shownLooks, viewOf } from '@/ui/state/in-view';
 import type { Workbench, WorkbenchStore } from '@/ui/state/store';
 import type { Backend } from './scene/backend';
@@ -20,6 +21,9 @@ import { around, selected } from '@/core/read';
 const labelsAfter = 160;
 /** Room for the bar above and what stands below, and around the network. */
 const insets = { arranged: { top: 34, bottom: 44, margin: 46 }, fixed: { top: 52, bottom: 132, margin: 22 } };
+
+/** Pixels that the note over a gathered network takes. */
+const noteHeight = 34;
 
 /** Where nodes stand that are not where the arrangement has them, and how they are drawn there. */
 export interface Placed {
@@ -266,16 +270,17 @@ export class Stage {
     if (!keepFollowing) this.following = true;
     if (!this.scene) return;
     const { width, height } = this.size;
-    const inset = this.fixed ? insets.fixed : insets.arranged;
+    const { margin, bottom, ...above } = this.fixed ? insets.fixed : insets.arranged;
+    const top = above.top + (gatherStep(this.store.getState()) ? noteHeight : 0);
     const camera = fit(
       keepFollowing && !this.fixed
         ? this.framing.first(this.store.getState().net, this.scene)
         : boundsOfScene(this.scene),
       width,
-      height - inset.top - inset.bottom,
-      inset.margin,
+      height - top - bottom,
+      margin,
     );
-    this.setCamera({ ...camera, y: camera.y + inset.top });
+    this.setCamera({ ...camera, y: camera.y + top });
   }
 
   /** Selects the node after the selected one, or the one before it, from the largest to the smallest; one that is out of view comes into it. */
