@@ -3,6 +3,7 @@ import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { own } from '@/core/own';
 import type { Line } from './clock';
 
 /** Entries and references. */
@@ -50,7 +51,7 @@ export function growthLines(most = Infinity): Line[] {
       );
       const one = JSON.parse(said.trim().split('\n').at(-1) ?? '') as Grown;
       grown.push(one);
-      if (references === compared) lines.push(...against(folder, one));
+      if (references === compared) lines.push(...compare(folder, one));
     }
   } finally {
     rmSync(folder, { recursive: true });
@@ -59,25 +60,28 @@ export function growthLines(most = Infinity): Line[] {
   const rows = [
     ['', ...grown.map(({ nodes, edges }) => `${nodes.toLocaleString('en')} / ${edges.toLocaleString('en')}`)],
     ['---', ...grown.map(() => '--:')],
-    ...works.map((work) => [work, ...grown.map(({ took }) => seconds(took[work]))]),
+    ...works.map((work) => [work, ...grown.map(({ took }) => seconds(own(took, work)))]),
     ['memory, MB', ...grown.map(({ memory }) => memory.toFixed(0))],
   ];
   process.stdout.write(`${rows.map((row) => `| ${row.join(' | ')} |`).join('\n')}\n`);
   return lines;
 }
 
-function against(folder: string, { took, quality }: Grown): Line[] {
+function compare(folder: string, { took, quality }: Grown): Line[] {
   const run = spawnSync('/usr/bin/python3', ['bench/c_library_large.py', join(folder, 'references.csv')], {
     encoding: 'utf8',
   });
   const theirs = run.status === 0 ? (JSON.parse(run.stdout) as Record<string, number>) : {};
   return ['components', 'pagerank', 'leiden'].map((work) => ({
     what: `${work}, a million ties, 1 thread`,
-    ours: 1000 * took[`${work} again`],
-    ...(theirs[work] ? { against: { what: 'C library', took: 1000 * theirs[work] } } : {}),
+    ours: 1000 * (own(took, `${work} again`) ?? NaN),
+    ...against(own(theirs, work)),
     aim: 'at least 0.67×',
     ...(work === 'leiden'
       ? { note: `modularity: here ${quality.toFixed(4)}, C library ${theirs.modularity?.toFixed(4) ?? 'not there'}` }
       : {}),
   }));
 }
+
+const against = (took: number | undefined): Pick<Line, 'against'> =>
+  took === undefined ? {} : { against: { what: 'C library', took: 1000 * took } };

@@ -73,7 +73,8 @@ try {
   }
   say(`two workers against one: ${(took[0] / took[1]).toFixed(2)} times`);
   const few: number[] = [];
-  for (let i = 0; i < 12; i++) few.push(await timed(small, trailOf({ ...betweenness, options: { pivots: 2 + i } }), often));
+  for (let i = 0; i < 12; i++)
+    few.push(await timed(small, trailOf({ ...betweenness, options: { pivots: 2 + i } }), often));
   few.splice(0, 2);
   few.sort((a, b) => a - b);
   say(`a job of no work: ${(1000 * few[5]).toFixed(0)} ms in the median, ${(1000 * few[9]).toFixed(0)} ms at most`);

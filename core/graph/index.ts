@@ -3,6 +3,7 @@ export * from './network';
 export * from './kept';
 export * from './adjacency';
 export * from './components';
+export * from './falling';
 export * from './strong';
 export * from './subnetwork';
 export * from './rows';

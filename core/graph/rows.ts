@@ -68,7 +68,7 @@ export function groupedPairs(a: Uint32Array, b: Uint32Array, n: number): { of: U
 }
 
 /** 0, 1, 2 … */
-export function counting(length: number): Uint32Array {
+export function counting(length: number): Uint32Array<ArrayBuffer> {
   const numbers = new Uint32Array(length);
   for (let i = 0; i < length; i++) numbers[i] = i;
   return numbers;

@@ -6,10 +6,12 @@ import { countedLead, short } from './words';
 export function endsAt(net: Network, ends: { out: boolean; in: boolean }, weighted: boolean): Float64Array {
   const sums = new Float64Array(nodeCount(net));
   const { source, target, weight } = net;
-  for (let e = 0; e < source.length; e++) {
+  const m = source.length;
+  const { out, in: into } = ends;
+  for (let e = 0; e < m; e++) {
     const w = weighted ? weight[e] : 1;
-    if (ends.out) sums[source[e]] += w;
-    if (ends.in) sums[target[e]] += w;
+    if (out) sums[source[e]] += w;
+    if (into) sums[target[e]] += w;
   }
   return sums;
 }

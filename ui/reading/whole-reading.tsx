@@ -1,12 +1,18 @@
 'use client';
-import { useMemo } from 'react';
 import { type WholeFigure, figureName, wholeFigures } from '@/core/measure';
-import type { Network } from '@/core/graph';
+import { type Network, fallingOrder } from '@/core/graph';
 import { Button, shortNumber } from '@/ui/kit';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
+import { type Pieces, useDerived } from '@/ui/state/use-derived';
 import { Heading } from './heading';
 import { degrees } from '@/core/read';
 import { own } from '@/core/own';
+
+function* mostTied(net: Network): Pieces<{ node: number; value: number }[]> {
+  const degree = degrees(net);
+  yield;
+  return Array.from(fallingOrder(degree).subarray(0, 8), (node) => ({ node, value: degree[node] }));
+}
 
 /** The whole network: its figures, the best connected nodes. */
 export function WholeReading({ net }: { net: Network }) {
@@ -14,13 +20,7 @@ export function WholeReading({ net }: { net: Network }) {
   const store = useWorkbenchStore();
   const values = useWorkbench((state) => state.figures);
   const before = useWorkbench((state) => state.figuresBefore);
-  const top = useMemo(() => {
-    const degree = degrees(net);
-    return Array.from(degree.keys())
-      .sort((a, b) => degree[b] - degree[a] || a - b)
-      .slice(0, 8)
-      .map((node) => ({ node, value: degree[node] }));
-  }, [net]);
+  const top = useDerived(net, mostTied) ?? [];
   if (net.ids.length === 0) {
     return (
       <>

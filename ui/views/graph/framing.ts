@@ -3,6 +3,9 @@ import { circlePath } from '@/core/gather/ids';
 import { type Components, type Network, components } from '@/core/graph';
 import { type Bounds, type Scene, boundsOf, boundsOfScene } from '@/core/scene';
 
+/** Edges up to which the parts are looked for. */
+const mostSearched = 300_000;
+
 export class Framing {
   private parts: ({ source: Uint32Array } & Components) | undefined;
 
@@ -12,6 +15,8 @@ export class Framing {
     const all = boundsOfScene(scene);
     // Each circle stands for many, also those without ties.
     if (scene.guides?.length || circlePath(net.ids[0] ?? '') !== undefined) return all;
+    // Of very many, finding the parts would hold the page up.
+    if (net.source.length > mostSearched) return all;
     if (this.parts?.source !== net.source) this.parts = { source: net.source, ...components(net) };
     const { of, sizes } = this.parts;
     if (sizes.length < 2 || 2 * sizes[0] < of.length) return all;

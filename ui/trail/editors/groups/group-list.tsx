@@ -2,6 +2,7 @@
 import { MoreHorizontal } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { groupColumn } from '@/core/trail';
+import { type Network, fallingOrder } from '@/core/graph';
 import type { CategoryMark } from '@/core/tables';
 import { strengths, type KnownGroup } from '@/core/groups';
 import { hex, otherColour } from '@/core/style';
@@ -9,6 +10,7 @@ import { Button, IconButton, Menu, TextField, counted, grouped } from '@/ui/kit'
 import { ListAway } from '@/ui/kit/list-away';
 import { useQuestion } from '@/ui/science/use-question';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
+import { type Pieces, useDerived } from '@/ui/state/use-derived';
 import { shownGroups } from '@/core/trail';
 import type { EditorProps } from '../../editor';
 import { useStepBefore } from './use-step-before';
@@ -23,6 +25,41 @@ interface Group {
 }
 
 const mostShown = 100;
+/** Edges that are looked at in a piece. */
+const mostAtOnce = 300_000;
+
+/** The groups that a network has, the largest first, members by what their ties weigh. */
+function* groupsIn(net: Network): Pieces<Omit<Group, 'colour'>[]> {
+  const col = net.nodeColumns.find(({ name }) => name === groupColumn);
+  if (col?.type !== 'text' || !col.marks) return [];
+  const { marks, codes } = col;
+  const found = col.dictionary.map((name, g) => ({
+    name,
+    mark: marks[g],
+    members: [] as number[],
+    inner: 0,
+    outer: 0,
+  }));
+  const strength = strengths(net);
+  yield;
+  const order = fallingOrder(strength);
+  yield;
+  for (let i = 0; i < order.length; i++) if (codes[order[i]] >= 0) found[codes[order[i]]].members.push(order[i]);
+  for (let from = 0; from < net.source.length; from += mostAtOnce) {
+    yield;
+    const end = Math.min(net.source.length, from + mostAtOnce);
+    for (let e = from; e < end; e++) {
+      const a = codes[net.source[e]];
+      const b = codes[net.target[e]];
+      if (a === b && a >= 0) found[a].inner++;
+      else {
+        if (a >= 0) found[a].outer++;
+        if (b >= 0) found[b].outer++;
+      }
+    }
+  }
+  return found.filter(({ members }) => members.length > 0).sort((a, b) => b.members.length - a.members.length);
+}
 
 /** Groups by size, with their colours, ties inside and out, and strongest members; changed by hand from their menus. */
 export function GroupList({ step, set }: Pick<EditorProps<'groups'>, 'step' | 'set'>) {
@@ -34,36 +71,18 @@ export function GroupList({ step, set }: Pick<EditorProps<'groups'>, 'step' | 's
   const parts = useQuestion('parts');
   const [naming, setNaming] = useState<number>();
   const [marked, setMarked] = useState<readonly number[]>([]);
-  const groups = useMemo((): Group[] => {
-    const col = net?.nodeColumns.find(({ name }) => name === groupColumn);
-    if (!net || col?.type !== 'text' || !col.marks) return [];
-    const { marks, codes } = col;
-    const found = col.dictionary.map((name, g): Group => ({
-      name,
-      mark: marks[g],
-      members: [],
-      colour: 'var(--line)',
-      inner: 0,
-      outer: 0,
-    }));
-    const strength = strengths(net);
-    const order = Array.from(net.ids.keys()).sort((a, b) => strength[b] - strength[a] || a - b);
-    for (const v of order) if (codes[v] >= 0) found[codes[v]].members.push(v);
-    for (let e = 0; e < net.source.length; e++) {
-      const [a, b] = [codes[net.source[e]], codes[net.target[e]]];
-      if (a === b && a >= 0) found[a].inner++;
-      else {
-        if (a >= 0) found[a].outer++;
-        if (b >= 0) found[b].outer++;
-      }
-    }
-    for (const group of found) {
-      const [first] = group.members;
-      if (first !== undefined && looks)
-        group.colour = hex([looks.fill[3 * first], looks.fill[3 * first + 1], looks.fill[3 * first + 2]]);
-    }
-    return found.filter(({ members }) => members.length > 0).sort((a, b) => b.members.length - a.members.length);
-  }, [net, looks]);
+  const found = useDerived(net, groupsIn);
+  const groups = useMemo(
+    () =>
+      (found ?? []).map((group): Group => {
+        const [first] = group.members;
+        const colour = looks
+          ? hex([looks.fill[3 * first], looks.fill[3 * first + 1], looks.fill[3 * first + 2]])
+          : 'var(--line)';
+        return { ...group, colour };
+      }),
+    [found, looks],
+  );
   const left = useMemo(() => {
     const col = net?.nodeColumns.find(({ name }) => name === groupColumn);
     return col?.type === 'text' ? col.codes.reduce((sum, code) => sum + (code < 0 ? 1 : 0), 0) : 0;

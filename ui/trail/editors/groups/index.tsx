@@ -1,11 +1,13 @@
 'use client';
 import dynamic from 'next/dynamic';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { groupMethods } from '@/core/groups';
 import { isCoded } from '@/core/measure/grouping';
 import { Choose, NumberField, Toggle } from '@/ui/kit';
 import { nothing } from '@/ui/kit/nothing';
 import { useWorkbench } from '@/ui/state/context';
+import { type Pieces, useDerived } from '@/ui/state/use-derived';
+import type { Network } from '@/core/graph';
 import type { EditorProps } from '../../editor';
 import { GroupList } from './group-list';
 import { Resolution } from './resolution';
@@ -16,6 +18,16 @@ const Dendrogram = dynamic(() => import('./dendrogram').then((it) => it.Dendrogr
 /** Runs that are compared where it is to be said how steady groups are. */
 const comparedRuns = 10;
 
+/** Columns of numbers that name classes. */
+function* codedIn(net: Network): Pieces<Set<string>> {
+  const found = new Set<string>();
+  for (const col of net.nodeColumns) {
+    if (isCoded(col)) found.add(col.name);
+    yield;
+  }
+  return found;
+}
+
 /** How groups are found, what they are, and how they are changed by hand. */
 export function GroupsEditor({ step, before, set }: EditorProps<'groups'>) {
   const net = useWorkbench((state) => state.net);
@@ -23,8 +35,8 @@ export function GroupsEditor({ step, before, set }: EditorProps<'groups'>) {
   const weightName = net?.weightName ?? 'weights';
   const named = before?.nodeColumns.filter(({ values }) => values.length > 1 && values.length <= 60) ?? [];
   // Classes are often written as numbers, which the holdings list no values of.
-  const coded = useMemo(() => new Set(net?.nodeColumns.filter(isCoded).map(({ name }) => name)), [net]);
-  const grouping = before?.nodeColumns.filter(({ name, values }) => values.length > 1 || coded.has(name)) ?? [];
+  const coded = useDerived(net, codedIn);
+  const grouping = before?.nodeColumns.filter(({ name, values }) => values.length > 1 || coded?.has(name)) ?? [];
   const method = step.method === 'column' ? undefined : groupMethods[step.method];
   const uses = (what: string): boolean => (method?.uses as readonly string[] | undefined)?.includes(what) ?? false;
   const namedBy = step.nameBy ?? (step.suggest === 'members' ? '\u0001' : '');

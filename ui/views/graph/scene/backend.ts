@@ -15,6 +15,8 @@ export interface Backend {
   resize(view: Viewport): void;
   /** New nodes, edges and looks. `order` lists the edges shuffled, so that any first part of it is a fair sample. */
   setScene(scene: Scene, order: Uint32Array): void;
+  /** Takes in some more of the edges, where they are too many to be taken in at once; false once all are there. Until then none can be drawn. */
+  takeIn?(): boolean;
   setPositions(positions: Float32Array): void;
   /** The pictures that nodes have, once they are read; nodes are drawn without until then. */
   setPictures(sheet: Sheet & { image: HTMLCanvasElement }): void;

@@ -1,4 +1,5 @@
 /** The scene on a 2D canvas, for machines without WebGL. */
+import { fallingOrder } from '@/core/graph';
 import { type Inks, hex } from '@/core/style';
 import { type Camera, type Scene } from '@/core/scene';
 import { type Pen, type Sheet, canvasPen, drawEdge, drawNode } from '@/core/figure';
@@ -98,9 +99,7 @@ export function canvasBackend(canvas: HTMLCanvasElement): Backend {
     setScene(next, shuffled) {
       scene = { ...next };
       order = shuffled.slice();
-      nodeOrder = Uint32Array.from({ length: next.labels.length }, (_, v) => v).sort(
-        (a, b) => next.radius[b] - next.radius[a] || a - b,
-      );
+      nodeOrder = fallingOrder(next.radius);
     },
     setPositions(positions) {
       if (scene) scene = { ...scene, positions };

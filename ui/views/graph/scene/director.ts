@@ -1,4 +1,5 @@
 /** Decides what is drawn when: coarse while something moves, fine at rest, never more than the machine bears. */
+import { counting } from '@/core/graph';
 import type { Inks } from '@/core/style';
 import type { Sheet } from '@/core/figure';
 import type { Camera, Scene } from '@/core/scene';
@@ -85,6 +86,14 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
     if (backend.busy() && (issued === undefined || issued.edges > fewEdges)) return wake();
     learn(now);
     if (!scene) return;
+    const taking = backend.takeIn?.() ?? false;
+    if (taking !== (edges === 0 && scene.source.length > 0)) {
+      edges = taking ? 0 : scene.source.length;
+      layerStale = true;
+      refined = -1;
+      dirty = true;
+    }
+    if (taking) wake();
     const capacity = Math.max(400, Math.floor(edgesPerMs * frameBudget));
     const resting = now - movedAt > restAfter;
     const settled = now - positionsMovedAt > restAfter;
@@ -192,7 +201,7 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
     setScene(next) {
       scene = next;
       edges = next.source.length;
-      backend.setScene(next, fairOrder(edges));
+      backend.setScene(next, fairOrder(next.source.length));
       backend.setFocus(focus && focus.nodes.length === next.labels.length ? focus.nodes : undefined);
       restart();
     },
@@ -245,8 +254,8 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
  * in the exported picture.
  */
 function fairOrder(edges: number): Uint32Array {
-  const order = Uint32Array.from({ length: edges }, (_, e) => e);
-  if (edges <= ownOrder) return order;
+  if (edges <= ownOrder) return counting(edges);
+  const order = new Uint32Array(edges);
   let stride = Math.floor(edges * 0.6180339887498949);
   while (commonDivisor(stride, edges) !== 1) stride++;
   for (let e = 0, at = 0; e < edges; e++) {

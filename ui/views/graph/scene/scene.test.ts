@@ -5,6 +5,7 @@ import type { Backend } from './backend';
 import { direct } from './director';
 import { picker } from './picking';
 import { packedNodes } from './webgl-memory';
+import { Intake } from './webgl-intake';
 import { packedEdges, piecesOf } from './webgl-pieces';
 
 const scene = (edges: number, curve = 0): Scene => ({
@@ -64,7 +65,7 @@ describe('the director', () => {
     return played;
   };
 
-  function stage(edges: number) {
+  function stage(edges: number, pieces = 0) {
     const calls: string[] = [];
     let layer: typeof still | undefined;
     let beginning: typeof still | undefined;
@@ -73,6 +74,7 @@ describe('the director', () => {
     const backend: Backend = {
       resize: () => undefined,
       setScene: () => undefined,
+      takeIn: () => pieces-- > 0,
       setPositions: () => undefined,
       setPictures: () => undefined,
       setInks: () => undefined,
@@ -135,6 +137,17 @@ describe('the director', () => {
     play(1);
     play();
     expect(calls.at(-1)).toBe('fine nodes');
+    expect(partial.at(-1)).toBe(false);
+  });
+
+  test('edges that are still taken in are not drawn; nodes are, and all together once they are there', () => {
+    const { calls, layerEdges, partial } = stage(50_000, 4);
+    play(4);
+    expect(calls.filter((call) => call.startsWith('edges')).every((call) => call === 'edges 0')).toBe(true);
+    expect(calls).toContain('fine nodes');
+    play();
+    expect(layerEdges()).toBe(50_000);
+    expect(calls.slice(-3)).toEqual(['clear', 'layer', 'fine nodes']);
     expect(partial.at(-1)).toBe(false);
   });
 
@@ -261,4 +274,31 @@ test('nodes are packed with their opacity, and their rim in one number; one of t
   });
   expect([...nodes.slice(4, 8)]).toEqual([base.radius[1], 0, 3, 1 + 256 * 2 + 65536 * 255]);
   expect([nodes[2], nodeColours[3], nodeColours[7]]).toEqual([-1, 255, 128]);
+});
+
+test('many edges are taken in as whole rows of texels, the same as all at once', () => {
+  const all = { ...scene(70_000), arrow: new Float32Array(70_000).map((_, e) => (e % 3) - 1) };
+  const rooms: unknown[] = [];
+  const filled: Record<string, number[]> = { edges: [], edgeLooks: [] };
+  const intake = new Intake(
+    {
+      room: (...asked) => void rooms.push(asked),
+      fill(name, from, data) {
+        expect(from % 2048).toBe(0);
+        expect(filled[name]).toHaveLength(4 * from);
+        for (const one of data) filled[name].push(one);
+      },
+    },
+    all,
+  );
+  expect(rooms).toEqual([
+    ['edges', 70_000, false],
+    ['edgeLooks', 70_000, true],
+  ]);
+  let pieces = 0;
+  while (intake.next()) pieces++;
+  expect(pieces).toBe(2);
+  const { edges, edgeLooks } = packedEdges(all);
+  expect(filled.edges).toEqual([...edges]);
+  expect(filled.edgeLooks).toEqual([...edgeLooks]);
 });

@@ -26,3 +26,21 @@ export const textureOf = (gl: WebGL2RenderingContext, src: HTMLCanvasElement): W
     flipY: 1,
     premultiplyAlpha: 1,
   });
+
+/** A picture of what is drawn, as it lies at a camera. */
+export interface Layer {
+  frame: twgl.FramebufferInfo;
+  camera: Camera;
+}
+
+export function newLayer(gl: WebGL2RenderingContext, camera: Camera, width: number, height: number): Layer {
+  const attachments = [
+    { format: gl.RGBA, type: gl.UNSIGNED_BYTE, min: gl.LINEAR, mag: gl.LINEAR, wrap: gl.CLAMP_TO_EDGE },
+  ];
+  return { frame: twgl.createFramebufferInfo(gl, attachments, width, height), camera };
+}
+
+export function freeLayer(gl: WebGL2RenderingContext, { frame }: Layer): void {
+  gl.deleteFramebuffer(frame.framebuffer);
+  for (const attachment of frame.attachments) gl.deleteTexture(attachment);
+}

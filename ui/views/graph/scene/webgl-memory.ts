@@ -62,11 +62,35 @@ export class Memory {
         ? [gl.RGBA32UI, gl.RGBA_INTEGER, gl.UNSIGNED_INT]
         : [gl.R32UI, gl.RED_INTEGER, gl.UNSIGNED_INT];
     const whole = texels === height * across ? data : padded(data, height * across * parts);
-    const texture = this.textures[name] ?? (this.textures[name] = gl.createTexture());
-    gl.bindTexture(gl.TEXTURE_2D, texture);
+    this.bind(name);
+    gl.texImage2D(gl.TEXTURE_2D, 0, internal, across, height, 0, format, type, whole);
+  }
+
+  private bind(name: TextureName): void {
+    const { gl } = this;
+    gl.bindTexture(gl.TEXTURE_2D, this.textures[name] ?? (this.textures[name] = gl.createTexture()));
     gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MIN_FILTER, gl.NEAREST);
     gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MAG_FILTER, gl.NEAREST);
-    gl.texImage2D(gl.TEXTURE_2D, 0, internal, across, height, 0, format, type, whole);
+  }
+
+  /** Room for so many texels of four parts, to be filled in whole rows. */
+  room(name: TextureName, texels: number, floats: boolean): void {
+    const { gl } = this;
+    const [internal, format, type] = floats
+      ? [gl.RGBA32F, gl.RGBA, gl.FLOAT]
+      : [gl.RGBA32UI, gl.RGBA_INTEGER, gl.UNSIGNED_INT];
+    this.bind(name);
+    gl.texImage2D(gl.TEXTURE_2D, 0, internal, across, Math.max(1, Math.ceil(texels / across)), 0, format, type, null);
+  }
+
+  /** Fills rows from the one at which texel `from` stands, the first of its row; the last row is padded. */
+  fill(name: TextureName, from: number, data: Float32Array | Uint32Array): void {
+    const { gl } = this;
+    const rows = Math.ceil(data.length / 4 / across);
+    const whole = data.length === 4 * rows * across ? data : padded(data, 4 * rows * across);
+    const [format, type] = data instanceof Float32Array ? [gl.RGBA, gl.FLOAT] : [gl.RGBA_INTEGER, gl.UNSIGNED_INT];
+    this.bind(name);
+    gl.texSubImage2D(gl.TEXTURE_2D, 0, 0, from / across, across, rows, format, type, whole);
   }
 
   dispose(): void {
@@ -87,15 +111,14 @@ export function packedNodes(
   const { addresses = [], of } = scene.pictures ?? {};
   const squares = addresses.map((address) => places?.get(address) ?? -1);
   for (let v = 0; v < n; v++) {
-    nodeColours.set(scene.fill.subarray(3 * v, 3 * v + 3), 4 * v);
+    for (let part = 0; part < 3; part++) nodeColours[4 * v + part] = scene.fill[3 * v + part];
     nodeColours[4 * v + 3] = scene.opacity[v];
-    const [red, green, blue] = scene.rimColour.subarray(3 * v, 3 * v + 3);
-    // Three bytes in one number, which a float holds exactly.
     const square = of && of[v] >= 0 ? squares[of[v]] : -1;
-    nodes.set(
-      [scene.radius[v], scene.shape[v] + 16 * (square + 1), scene.rimWidth[v], red + 256 * green + 65536 * blue],
-      4 * v,
-    );
+    nodes[4 * v] = scene.radius[v];
+    nodes[4 * v + 1] = scene.shape[v] + 16 * (square + 1);
+    nodes[4 * v + 2] = scene.rimWidth[v];
+    // Three bytes in one number, which a float holds exactly.
+    nodes[4 * v + 3] = scene.rimColour[3 * v] + 256 * scene.rimColour[3 * v + 1] + 65536 * scene.rimColour[3 * v + 2];
   }
   return { nodes, nodeColours };
 }

@@ -16,26 +16,28 @@ export interface PackedEdges {
   points?: Float32Array;
 }
 
+export const inPieces = ({ routes }: Scene): boolean => (routes?.points.length ?? 0) > 0;
+
 export function packedEdges(scene: Scene): PackedEdges {
-  return scene.routes?.points.length ? packedPieces(scene) : packedWhole(scene);
+  return inPieces(scene) ? packedPieces(scene) : packedWhole(scene, 0, scene.source.length);
 }
 
-function packedWhole(scene: Scene): PackedEdges {
-  const m = scene.source.length;
+/** Edges from … to − 1, each as one piece. */
+export function packedWhole(scene: Scene, from: number, end: number): PackedEdges {
   let bent = false;
   const colours = wordsOf(scene.edgeColour);
-  const edges = new Uint32Array(4 * m);
-  const edgeLooks = new Float32Array(4 * m);
+  const edges = new Uint32Array(4 * (end - from));
+  const edgeLooks = new Float32Array(4 * (end - from));
   const to = scene.edgeColourTo;
-  for (let e = 0; e < m; e++) {
-    edges[4 * e] = scene.source[e];
-    edges[4 * e + 1] = scene.target[e];
-    edges[4 * e + 2] = colours[e];
-    edges[4 * e + 3] = to ? to[3 * e] | (to[3 * e + 1] << 8) | (to[3 * e + 2] << 16) : colours[e];
-    edgeLooks[4 * e] = scene.edgeWidth[e];
-    edgeLooks[4 * e + 1] = scene.bow[e];
-    edgeLooks[4 * e + 2] = scene.edgePattern[e];
-    edgeLooks[4 * e + 3] = scene.arrow[e];
+  for (let e = from, k = 0; e < end; e++, k += 4) {
+    edges[k] = scene.source[e];
+    edges[k + 1] = scene.target[e];
+    edges[k + 2] = colours[e];
+    edges[k + 3] = to ? to[3 * e] | (to[3 * e + 1] << 8) | (to[3 * e + 2] << 16) : colours[e];
+    edgeLooks[k] = scene.edgeWidth[e];
+    edgeLooks[k + 1] = scene.bow[e];
+    edgeLooks[k + 2] = scene.edgePattern[e];
+    edgeLooks[k + 3] = scene.arrow[e];
     if (scene.source[e] === scene.target[e] || scene.bow[e] > 0) bent = true;
   }
   return { edges, edgeLooks, bent };
@@ -43,7 +45,7 @@ function packedWhole(scene: Scene): PackedEdges {
 
 function packedPieces(scene: Scene): PackedEdges {
   const m = scene.source.length;
-  const whole = packedWhole(scene);
+  const whole = packedWhole(scene, 0, m);
   const ways = Array.from({ length: m }, (_, e) => wayOf(scene, e));
   const starts = new Uint32Array(m + 1);
   ways.forEach((way, e) => (starts[e + 1] = starts[e] + 1 + (way ? way.length / 2 : 0)));

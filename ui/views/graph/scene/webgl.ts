@@ -1,20 +1,17 @@
 /** The scene on WebGL2. */
 import * as twgl from 'twgl.js';
 import { type Inks, mostCurves, rgb } from '@/core/style';
+import { fallingOrder } from '@/core/graph';
 import type { Sheet } from '@/core/figure';
 import { type Camera, type Scene } from '@/core/scene';
 import { lineScale } from '@/core/scene';
 import type { Backend, Viewport } from './backend';
-import { layerRoom, roomy, textureOf } from './webgl-layer';
+import { type Layer, freeLayer, layerRoom, newLayer, roomy, textureOf } from './webgl-layer';
 import { Memory, batch, packedNodes, wordsOf } from './webgl-memory';
-import { type PackedEdges, packedEdges, piecesOf } from './webgl-pieces';
+import { Intake } from './webgl-intake';
+import { type PackedEdges, inPieces, packedEdges, piecesOf } from './webgl-pieces';
 import { Pictures } from './webgl-pictures';
 import { curveSegments, type Programs, makePrograms } from './webgl-programs';
-
-interface Layer {
-  frame: twgl.FramebufferInfo;
-  camera: Camera;
-}
 
 /** Undefined where the browser has no WebGL2. */
 export async function webglBackend(canvas: HTMLCanvasElement): Promise<Backend | undefined> {
@@ -41,6 +38,7 @@ class WebglBackend implements Backend {
   private labels: { texture: WebGLTexture; camera: Camera } | undefined;
   private fence: WebGLSync | null = null;
   private readonly pictures: Pictures;
+  private intake: Intake | undefined;
 
   constructor(
     private readonly gl: WebGL2RenderingContext,
@@ -58,30 +56,38 @@ class WebglBackend implements Backend {
     const { canvas } = this.gl;
     canvas.width = Math.max(1, Math.round(view.width * view.ratio));
     canvas.height = Math.max(1, Math.round(view.height * view.ratio));
-    for (const layer of [this.front, this.back, this.whole]) if (layer) this.free(layer);
+    for (const layer of [this.front, this.back, this.whole]) if (layer) freeLayer(this.gl, layer);
     this.front = this.back = this.whole = undefined;
   }
 
   setScene(scene: Scene, order: Uint32Array): void {
     this.scene = scene;
-    const n = scene.labels.length;
-    const { edges, edgeLooks, bent, starts, points } = packedEdges(scene);
-    const inPieces = starts && piecesOf(order, starts);
-    this.ways = { starts, points, at: inPieces?.at };
-    this.curved = bent && scene.source.length <= mostCurves;
     this.arrows = scene.arrow.some((head) => head !== 0);
+    this.ways = {};
+    this.curved = false;
+    this.intake = inPieces(scene) || scene.source.length <= mostCurves ? undefined : new Intake(this.memory, scene);
+    if (this.intake) this.memory.upload('edgeOrder', order, 1);
+    else {
+      const { edges, edgeLooks, bent, starts, points } = packedEdges(scene);
+      const pieces = starts && piecesOf(order, starts);
+      this.ways = { starts, points, at: pieces?.at };
+      this.curved = bent && scene.source.length <= mostCurves;
+      this.memory.upload('edges', edges, 4);
+      this.memory.upload('edgeLooks', edgeLooks, 4);
+      this.memory.upload('edgeOrder', pieces?.pieces ?? order, 1);
+    }
     const { nodes, nodeColours } = packedNodes(scene, this.pictures.places);
     this.nodeColours = nodeColours;
-    const nodeOrder = Uint32Array.from({ length: n }, (_, v) => v).sort(
-      (a, b) => scene.radius[b] - scene.radius[a] || a - b,
-    );
-    this.memory.upload('edges', edges, 4);
-    this.memory.upload('edgeLooks', edgeLooks, 4);
     this.memory.upload('nodes', nodes, 4);
     this.memory.upload('nodeColours', wordsOf(this.nodeColours), 1);
-    this.memory.upload('edgeOrder', inPieces?.pieces ?? order, 1);
-    this.memory.upload('nodeOrder', nodeOrder, 1);
+    this.memory.upload('nodeOrder', fallingOrder(scene.radius), 1);
     this.setPositions(scene.positions);
+  }
+
+  takeIn(): boolean {
+    if (this.intake?.next()) return true;
+    this.intake = undefined;
+    return false;
   }
 
   setPositions(positions: Float32Array): void {
@@ -144,7 +150,7 @@ class WebglBackend implements Backend {
     const { view } = this;
     const width = Math.ceil(view.width * view.ratio * layerRoom);
     const height = Math.ceil(view.height * view.ratio * layerRoom);
-    this.back ??= this.newLayer(camera, width, height);
+    this.back ??= newLayer(this.gl, camera, width, height);
     this.back.camera = camera;
     this.drawOn(this.back);
     this.wipe();
@@ -163,7 +169,7 @@ class WebglBackend implements Backend {
     [this.front, this.back] = [this.back, this.front];
     const { front, view, scene } = this;
     if (!front || !scene) return;
-    this.whole ??= this.newLayer(front.camera, front.frame.width, front.frame.height);
+    this.whole ??= newLayer(this.gl, front.camera, front.frame.width, front.frame.height);
     this.whole.camera = front.camera;
     this.drawOn(this.whole);
     this.wipe();
@@ -197,14 +203,6 @@ class WebglBackend implements Backend {
 
   showLayer(camera: Camera, strength: number): void {
     this.show(this.front, camera, strength);
-  }
-
-  private newLayer(camera: Camera, width: number, height: number): Layer {
-    const { gl } = this;
-    const attachments = [
-      { format: gl.RGBA, type: gl.UNSIGNED_BYTE, min: gl.LINEAR, mag: gl.LINEAR, wrap: gl.CLAMP_TO_EDGE },
-    ];
-    return { frame: twgl.createFramebufferInfo(gl, attachments, width, height), camera };
   }
 
   private show(layer: Layer | undefined, camera: Camera, strength: number): void {
@@ -261,7 +259,7 @@ class WebglBackend implements Backend {
 
   dispose(): void {
     const { gl } = this;
-    for (const layer of [this.front, this.back, this.whole]) if (layer) this.free(layer);
+    for (const layer of [this.front, this.back, this.whole]) if (layer) freeLayer(this.gl, layer);
     this.memory.dispose();
     if (this.labels) gl.deleteTexture(this.labels.texture);
     this.pictures.dispose();
@@ -335,10 +333,5 @@ class WebglBackend implements Backend {
   private use(program: twgl.ProgramInfo, uniforms: object): void {
     this.gl.useProgram(program.program);
     twgl.setUniforms(program, uniforms);
-  }
-
-  private free({ frame }: Layer): void {
-    this.gl.deleteFramebuffer(frame.framebuffer);
-    for (const attachment of frame.attachments) this.gl.deleteTexture(attachment);
   }
 }
