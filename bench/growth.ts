@@ -51,6 +51,7 @@ export function growthLines(most = Infinity): Line[] {
       );
       const one = JSON.parse(said.trim().split('\n').at(-1) ?? '') as Grown;
       grown.push(one);
+      process.stdout.write(`${said.trim().split('\n').at(-1) ?? ''}\n`);
       if (references === compared) lines.push(...compare(folder, one));
     }
   } finally {

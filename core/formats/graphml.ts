@@ -14,7 +14,10 @@ function attributeText(col: Column, row: number): string {
 }
 
 /** The network as GraphML: labels, weights, positions and all columns, and a note on the whole where one is given. Empty cells are left out. */
-export function graphml(net: Network, note?: string): string {
+export const graphml = (net: Network, note?: string): string => [...graphmlPieces(net, note)].join('');
+
+/** The same in pieces: the file of some millions of edges is longer than a text may be. */
+export function* graphmlPieces(net: Network, note?: string): Generator<string> {
   const label: Column = {
     type: 'text',
     name: 'label',
@@ -28,7 +31,7 @@ export function graphml(net: Network, note?: string): string {
   ];
   const weight: Column = { type: 'number', name: 'weight', values: net.weight };
   const edgeColumns = [weight, ...scoped(net, net.edgeColumns).filter((col) => col.name !== 'weight')];
-  const parts = [
+  yield* [
     '<?xml version="1.0" encoding="UTF-8"?>\n<graphml xmlns="http://graphml.graphdrawing.org/xmlns">\n',
     ...nodeColumns.map((col, i) => keyLine(`n${i}`, 'node', col)),
     ...edgeColumns.map((col, i) => keyLine(`e${i}`, 'edge', col)),
@@ -43,14 +46,13 @@ export function graphml(net: Network, note?: string): string {
       })
       .join('');
   for (let v = 0; v < nodeCount(net); v++) {
-    parts.push(`<node id="${escapeXml(net.ids[v])}">${data('n', nodeColumns, v)}</node>\n`);
+    yield `<node id="${escapeXml(net.ids[v])}">${data('n', nodeColumns, v)}</node>\n`;
   }
   for (let e = 0; e < edgeCount(net); e++) {
     const ends = `source="${escapeXml(net.ids[net.source[e]])}" target="${escapeXml(net.ids[net.target[e]])}"`;
-    parts.push(`<edge ${ends}>${data('e', edgeColumns, e)}</edge>\n`);
+    yield `<edge ${ends}>${data('e', edgeColumns, e)}</edge>\n`;
   }
-  parts.push('</graph>\n</graphml>\n');
-  return parts.join('');
+  yield '</graph>\n</graphml>\n';
 }
 
 function keyLine(id: string, on: string, col: Column): string {

@@ -11,8 +11,9 @@ export interface Summary {
 export function summaryOf(col: Column, rows: Uint32Array, said: (value: number) => string): Summary {
   if (col.type === 'number') {
     let [sum, many, low, high] = [0, 0, Infinity, -Infinity];
-    for (const row of rows) {
-      const value = col.values[row];
+    // By places: walking typed arrays is several times slower, and tables of a million rows wait for it.
+    for (let i = 0; i < rows.length; i++) {
+      const value = col.values[rows[i]];
       if (value !== value) continue;
       sum += value;
       many++;
@@ -27,15 +28,18 @@ export function summaryOf(col: Column, rows: Uint32Array, said: (value: number) 
   }
   if (col.type !== 'text' && col.type !== 'yesno') return { short: '', long: '' };
   const codes = col.type === 'text' ? col.codes : col.values;
-  const found = new Set<number>();
-  let filled = 0;
-  for (const row of rows) {
-    if (codes[row] < 0) continue;
+  const seen = new Uint8Array(col.type === 'text' ? col.dictionary.length : 2);
+  let [filled, found] = [0, 0];
+  for (let i = 0; i < rows.length; i++) {
+    const code = codes[rows[i]];
+    if (code < 0) continue;
     filled++;
-    found.add(codes[row]);
+    if (seen[code]) continue;
+    seen[code] = 1;
+    found++;
   }
   return {
-    short: found.size === 1 ? '1 value' : `${grouped(found.size)} values`,
-    long: `${grouped(found.size)} different, ${grouped(filled)} of ${grouped(rows.length)} filled`,
+    short: found === 1 ? '1 value' : `${grouped(found)} values`,
+    long: `${grouped(found)} different, ${grouped(filled)} of ${grouped(rows.length)} filled`,
   };
 }

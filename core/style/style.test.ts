@@ -150,6 +150,17 @@ describe('dressing', () => {
     const looks = dress(net, style({ labels: { show: 'top', top: 2, by: 'degree', size: 12 } }));
     expect([...looks.labelled]).toEqual([2, 1]);
     expect(dress(net, style({ labels: { show: 'none', top: 2, size: 12 } })).labelled).toHaveLength(0);
+    // Without a value, as circles of a gathered network are, the largest come first, after all that have one.
+    const some: Network = {
+      ...network({ nodes: 5, edges: [] }),
+      nodeColumns: [
+        { type: 'number', name: 'degree', values: Float64Array.of(NaN, 0, NaN, 3, NaN) },
+        { type: 'number', name: 'members', values: Float64Array.of(4, 1, 90, 1, 20) },
+      ],
+    };
+    const sized = { by: 'amount', column: 'members', min: 4, max: 30, scale: 'sqrt' } as const;
+    const labels = { show: 'all', top: 9, by: 'degree', size: 12 } as const;
+    expect([...dress(some, style({ labels, nodeSize: sized })).labelled]).toEqual([3, 1, 2, 4, 0]);
   });
 
   test('a column that is missing, or holds no amounts, is named at its step', () => {

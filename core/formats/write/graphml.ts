@@ -1,4 +1,5 @@
 import type { WrittenFormat } from './format';
+import { textOf } from './text';
 
 /** The whole network in one file. */
 export const graphmlFile: WrittenFormat = {
@@ -8,7 +9,7 @@ export const graphmlFile: WrittenFormat = {
   file: 'network.graphml',
   type: 'application/xml',
   async write(net, note) {
-    const { graphml } = await import('../graphml');
-    return graphml(net, note);
+    const { graphmlPieces } = await import('../graphml');
+    return textOf(graphmlPieces(net, note));
   },
 };

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { nodeColumn, nodeCount } from '../../graph';
+import { counting, nodeColumn, nodeCount } from '../../graph';
 import type { Channel } from '../channel';
 import { numbers } from '../../amounts';
 
@@ -41,9 +41,14 @@ export const labels: Channel<typeof schema> = {
   fill(net, { show, top, by, size }, looks, step) {
     looks.labelSize.fill(size);
     if (show === 'none') return [];
-    const importance = by === undefined ? Float64Array.from(looks.radius) : numbers(nodeColumn(net, by, step), step);
-    const order = Uint32Array.from({ length: nodeCount(net) }, (_, v) => v);
-    order.sort((a, b) => (importance[b] || 0) - (importance[a] || 0) || a - b);
+    const importance = by === undefined ? looks.radius : numbers(nodeColumn(net, by, step), step);
+    const order = counting(nodeCount(net));
+    // Those without a value come last, the largest first.
+    order.sort((a, b) => {
+      const [none, other] = [Number.isNaN(importance[a]), Number.isNaN(importance[b])];
+      if (none && other) return looks.radius[b] - looks.radius[a] || a - b;
+      return none || other ? Number(none) - Number(other) : importance[b] - importance[a] || a - b;
+    });
     looks.labelled = show === 'top' ? order.slice(0, top) : order;
     return [];
   },
