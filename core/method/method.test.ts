@@ -104,6 +104,9 @@ describe('sentences', () => {
     expect(note(trail(ties, { kind: 'gather', column: 'isle' })).sentences[1].text).toMatch(
       /^The values of “isle” were drawn as one circle each/,
     );
+    const whole = note(trail(ties, { kind: 'gather', draws: 'all', words: 'said' }));
+    expect(whole.sentences.map(({ step }) => step)).toEqual(['s1']);
+    expect(whole.references).toEqual([]);
   });
   test('ties: what a tie is, its weight, what was left out', () => {
     const text = (more: object, notes: string[] = [], spellings = 0) =>

@@ -54,17 +54,21 @@ export const derive: Telling<'derive'> = {
 };
 
 export const gather: Telling<'gather'> = {
-  sentences: ({ column, open, resolution, seed, words }, told) => [
-    column === undefined
-      ? `Groups found by the Leiden method (resolution ${Number(resolution.toPrecision(3))}, seed ${seed}) were drawn as one circle each, and groups found in the same way inside a circle that was opened.`
-      : `The values of “${column}” were drawn as one circle each, and groups found by the Leiden method (seed ${seed}) inside a circle that was opened.`,
-    `${open.length ? counted(open.length, 'circle was', 'circles were') : 'None was'} opened; ties between two are summed, and ${left(told)} are drawn.`,
-    ...(words === undefined ? [] : [`Circles are named by the words of “${words}” that tell them from the rest.`]),
-  ],
-  sources: ({ words }) => [
-    'Traag, Waltman & van Eck 2019',
-    ...(words === undefined ? [] : ['Monroe, Colaresi & Quinn 2008']),
-  ],
+  // Every node for itself is the network as it was.
+  sentences({ column, open, resolution, seed, words, draws }, told) {
+    if (draws === 'all') return [];
+    return [
+      column === undefined
+        ? `Groups found by the Leiden method (resolution ${Number(resolution.toPrecision(3))}, seed ${seed}) were drawn as one circle each, and groups found in the same way inside a circle that was opened.`
+        : `The values of “${column}” were drawn as one circle each, and groups found by the Leiden method (seed ${seed}) inside a circle that was opened.`,
+      `${open.length ? counted(open.length, 'circle was', 'circles were') : 'None was'} opened; ties between two are summed, and ${left(told)} are drawn.`,
+      ...(words === undefined ? [] : [`Circles are named by the words of “${words}” that tell them from the rest.`]),
+    ];
+  },
+  sources({ words, draws }) {
+    if (draws === 'all') return [];
+    return ['Traag, Waltman & van Eck 2019', ...(words === undefined ? [] : ['Monroe, Colaresi & Quinn 2008'])];
+  },
 };
 
 export const arrange: Telling<'arrange'> = {

@@ -69,7 +69,7 @@ export function ValuesCard({ sift, tally, set }: CardProps<SiftOf<'values'>, 'va
               />
               <span className="absolute inset-y-0 left-0 bg-sifted" style={{ width: `${(100 * inView) / most}%` }} />
             </span>
-            <span className="w-[76px] shrink-0 text-right text-sm whitespace-nowrap text-quiet">
+            <span className="min-w-[76px] shrink-0 text-right text-sm whitespace-nowrap text-quiet">
               {shortNumber(inView)} of {shortNumber(all)}
             </span>
           </li>
