@@ -1,6 +1,6 @@
 /** Who does what: processes that give signs, runs in a fair order, and parts of them. */
 import { hostname } from 'node:os';
-import { type SQL, and, eq, inArray, sql } from 'drizzle-orm';
+import { type SQL, and, eq, inArray, ne, sql } from 'drizzle-orm';
 import { database, inTransaction, inTurn, run, runPart, workerProcess } from '@/server/db';
 import { engine } from './engine';
 
@@ -105,8 +105,18 @@ export interface ClaimedPart {
   part: Buffer;
 }
 
-/** A part that nobody works on, of whoever has fewest parts under way. One that broke off too often is faulty. */
-export async function claimPart(worker: string): Promise<ClaimedPart | undefined> {
+/** Names a part within what a process has. */
+export const partKey = ({ runId, call, number }: Pick<ClaimedPart, 'runId' | 'call' | 'number'>): string =>
+  `${runId} ${call} ${number}`;
+
+/**
+ * A part that nobody works on, of whoever has fewest parts under way; also one of this process that it knows nothing of, as the answer that it had it was
+ * lost: `has` are the keys of those it knows. One that broke off too often is faulty.
+ */
+export async function claimPart(
+  worker: string,
+  has: ReadonlySet<string> = new Set(),
+): Promise<ClaimedPart | undefined> {
   const found = await database().execute<{
     run_id: string;
     call: string;
@@ -118,7 +128,8 @@ export async function claimPart(worker: string): Promise<ClaimedPart | undefined
     where (run_id, call, number) = (
       select p.run_id, p.call, p.number from run_part p join run r on r.id = p.run_id
       where p.result is null and p.fault is null and r.state = 'running' and r.engine = ${engine()}
-        and (p.worker is null or not ${lives('p.worker')})
+        and (p.worker is null or not ${lives('p.worker')}
+          or p.worker = ${worker} and not (p.run_id || ' ' || p.call || ' ' || p.number = any(${sql.param([...has])})))
       order by
         (select count(*) from run_part q join run s on s.id = q.run_id
           where s.asked_by = r.asked_by and q.worker is not null and q.result is null and q.fault is null),
@@ -134,7 +145,7 @@ export async function claimPart(worker: string): Promise<ClaimedPart | undefined
   const part = { runId, ...rest };
   if (part.tries <= mostTries) return part;
   await endPart(worker, part, { fault: 'its process ended in the middle of it', mendable: false });
-  return claimPart(worker);
+  return claimPart(worker, has);
 }
 
 /** Writes what came of a part, where it is still this process' own. */
@@ -158,6 +169,21 @@ export async function leavePart(worker: string, { runId, call, number }: Claimed
     .set({ worker: null })
     .where(
       and(eq(runPart.runId, runId), eq(runPart.call, call), eq(runPart.number, number), eq(runPart.worker, worker)),
+    );
+}
+
+/** Runs of this process that it does not lead, as the answer that it had them was lost: others may begin them. */
+export async function giveUnknown(worker: string, led: string | undefined): Promise<void> {
+  await database()
+    .update(run)
+    .set({ state: 'waiting', worker: null })
+    // One that was taken a moment ago may not be known yet.
+    .where(
+      and(
+        leads(worker),
+        sql`${run.startedAt} < now() - interval '5 seconds'`,
+        led === undefined ? undefined : ne(run.id, led),
+      ),
     );
 }
 

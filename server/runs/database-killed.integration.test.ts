@@ -102,7 +102,7 @@ test('the database is killed in the middle: the run goes on where it was, and it
 test('whoever asked has no part in the study any more: the run is stopped with the reason, and nothing of it is kept', async () => {
   const owner = await somebody('Petra');
   const reader = await somebody('Ewan');
-  const at = await sample(owner, whole, 4000, 24_000);
+  const at = await sample(owner, whole, 9000, 70_000);
   await database().insert(member).values({ studyId: at.study, personId: reader.id, role: 'editor' });
   const id = idOf(await asked({ ...at, who: reader }, whole));
   await someParts(id);

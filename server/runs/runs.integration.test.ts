@@ -9,7 +9,20 @@ import { database, member, pool, result, run, runPart, runWatcher, study, worker
 import { migrateDatabase } from '@/server/db/migrate';
 import { endListening } from '@/server/together/news';
 import { type Person, actAs } from '@/server/people/person';
-import { claimPart, claimRun, endPart, leavePart, mostOfStudy, mostTries, openRuns, sign, signOff } from './claim';
+import {
+  type ClaimedPart,
+  claimPart,
+  claimRun,
+  endPart,
+  giveUnknown,
+  leavePart,
+  mostOfStudy,
+  mostTries,
+  openRuns,
+  partKey,
+  sign,
+  signOff,
+} from './claim';
 import { engine } from './engine';
 import { BrokenPart, clearParts, pack, spread, unpack } from './parts';
 import {
@@ -360,5 +373,41 @@ describe('results', () => {
       (await database().select({ digest: result.digest }).from(result)).map(({ digest }) => digest).sort(),
     ).toEqual(['c', 'e']);
     await setResultLimits({ days: 30, megabytes: 4096 });
+  });
+});
+
+describe('where the answer that a process has something was lost', () => {
+  test('it takes the part again, and no other thread’s', async () => {
+    const id = idOf(await asked(one, trail));
+    await claimRun(worker);
+    const computed = spread(id).run('groups', { a: 1 }, [1, 2, 3], () => undefined);
+    computed.catch(() => undefined);
+    const until = async (): Promise<ClaimedPart> => (await claimPart(worker)) ?? until();
+    const first = await until();
+    const has = new Set([partKey(first)]);
+    const second = await claimPart(worker, has);
+    expect(second && [first.number, second.number]).toEqual([0, 1]);
+    // The second is not among those it knows of: it is taken before the third.
+    expect(await claimPart(worker, has)).toMatchObject({ number: 1, tries: 2 });
+    if (second) has.add(partKey(second));
+    expect(await claimPart(worker, has)).toMatchObject({ number: 2, tries: 1 });
+    for (let number = 0; number < 3; number++)
+      await endPart(worker, { ...first, number }, { result: pack(`part ${number}`) });
+    await computed;
+  });
+
+  test('a run that it does not lead waits for others; one that it leads, or was taken just now, stays', async () => {
+    const id = idOf(await asked(one, trail));
+    await claimRun(worker);
+    const state = async () => (await database().select().from(run).where(eq(run.id, id)))[0].state;
+    await giveUnknown(worker, undefined);
+    expect(await state()).toBe('running');
+    await database()
+      .update(run)
+      .set({ startedAt: sql`now() - interval '9 seconds'` });
+    await giveUnknown(worker, id);
+    expect(await state()).toBe('running');
+    await giveUnknown(worker, undefined);
+    expect(await state()).toBe('waiting');
   });
 });

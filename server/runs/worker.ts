@@ -16,11 +16,13 @@ import {
   type ClaimedPart,
   type ClaimedRun,
   claimPart,
+  giveUnknown,
   claimRun,
   endPart,
   leavePart,
   mostTries,
   openRuns,
+  partKey,
   sign,
   signOff,
   stillLeads,
@@ -60,6 +62,9 @@ export async function startWorker(size: number, id: string = randomUUID()): Prom
   // At hand before the first run: it takes a second or two to load.
   let thread: Worker | undefined = leadThread();
   let signs = 0;
+  /** Keys of the parts that threads have. */
+  const doing = new Set<string>();
+  let claiming: Promise<unknown> = Promise.resolve();
 
   await sign(id, size);
   const unheard = listen(workNews, () => {
@@ -73,7 +78,9 @@ export async function startWorker(size: number, id: string = randomUUID()): Prom
   async function stand(): Promise<void> {
     await sign(id, size);
     const { now } = leading;
-    if (now && !((await stillLeads(id, now.run)) && (await mayGoOn(now.run)))) now.end();
+    // Not while one is being taken.
+    if (now?.run !== '') await giveUnknown(id, now?.run);
+    if (now?.run && !((await stillLeads(id, now.run)) && (await mayGoOn(now.run)))) now.end();
     const held = slots.flatMap((slot) => slot.held?.run ?? []);
     const going = await underWay(held);
     for (const slot of slots) if (slot.held && !going.has(slot.held.run)) letGo(slot, true);
@@ -86,11 +93,25 @@ export async function startWorker(size: number, id: string = randomUUID()): Prom
     slot.held = undefined;
   }
 
+  /** The next part, for one thread after the other: none takes another's for one that got lost. */
+  function claim(): Promise<ClaimedPart | undefined> {
+    const next = claiming.then(async () => {
+      const part = await claimPart(id, doing);
+      if (part) doing.add(partKey(part));
+      return part;
+    });
+    claiming = next.catch(() => undefined);
+    return next;
+  }
+
   /** Parts, one after the other. */
   async function work(slot: Slot): Promise<void> {
     while (!ending.signal.aborted) {
-      const part = await claimPart(id).catch(passing);
-      if (part) await onPart(slot, part).catch(passing);
+      const part = await claim().catch(passing);
+      if (part)
+        await onPart(slot, part)
+          .catch(passing)
+          .finally(() => doing.delete(partKey(part)));
       else {
         letGo(slot);
         await new Promise<void>((resolve) => {
@@ -113,9 +134,9 @@ export async function startWorker(size: number, id: string = randomUUID()): Prom
       if (!call) return;
       slot.held = { run: part.runId, call: part.call, job: slot.crew.open(call.task, call.shared) };
     }
+    let came: Buffer;
     try {
-      const result = await slot.held.job.part(unpack(part.part));
-      await endPart(id, part, { result: pack(result) });
+      came = pack(await slot.held.job.part(unpack(part.part)));
     } catch (error) {
       // A thread that broke is replaced; one that was ended is not at fault.
       const ended = slot.held as Slot['held'] | undefined;
@@ -124,9 +145,13 @@ export async function startWorker(size: number, id: string = randomUUID()): Prom
       const mendable = error instanceof Fault;
       const fault = error instanceof Error ? error.message : String(error);
       log.warn({ error, run: part.runId, part: part.number }, 'a part');
-      if (mendable || part.tries >= mostTries) await endPart(id, part, { fault, mendable });
-      else await leavePart(id, part);
+      await persist(() =>
+        mendable || part.tries >= mostTries ? endPart(id, part, { fault, mendable }) : leavePart(id, part),
+      );
+      return announce({ study: partNews(part.runId), thing: null });
     }
+    // It was worked for: while the database is away it waits.
+    await persist(() => endPart(id, part, { result: came }));
     await announce({ study: partNews(part.runId), thing: null });
   }
 
@@ -135,8 +160,10 @@ export async function startWorker(size: number, id: string = randomUUID()): Prom
     if (leading.now || ending.signal.aborted) return;
     leading.now = { run: '', end: () => undefined };
     try {
-      for (let next = await claimRun(id); next; next = ending.signal.aborted ? undefined : await claimRun(id))
+      for (let next = await claimRun(id); next; next = ending.signal.aborted ? undefined : await claimRun(id)) {
         await leadOne(next);
+        leading.now = { run: '', end: () => undefined };
+      }
     } finally {
       leading.now = undefined;
     }
