@@ -80,5 +80,5 @@ export * from './whole';
 export * from './figures';
 export * from './estimate';
 export * from './telling';
-export { type TriadName, triadCensus, triadEdges, triadNames } from './census';
+export { type TriadName, triadEdges, triadNames } from './triad-names';
 export { type Breath, atOnce } from '../split';

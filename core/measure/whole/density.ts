@@ -1,6 +1,5 @@
 /** How closely the network is tied. */
 import { type Network, edgeCount, nodeCount, simpleAdjacency } from '../../graph';
-import { dyadCensus } from '../census';
 import { clusteringOf, neighbourCounts, trianglesAt } from '../clustering';
 import { asItIs, directedView, figuresOf, noEdges, ratio, simpleView, sum } from './figure';
 
@@ -65,8 +64,8 @@ export const densityFigures = figuresOf('density', [
     fixedBy: ['dyads'],
     high: 'Exchange.',
     low: 'One-way: gifts, orders, citations.',
-    compute: (net) => {
-      const { mutual, asymmetric } = dyadCensus(net);
+    compute: async (net) => {
+      const { mutual, asymmetric } = (await import('../census')).dyadCensus(net);
       return ratio(2 * mutual, 2 * mutual + asymmetric, noEdges);
     },
   },

@@ -1,5 +1,4 @@
 /** The pairs of nodes (Holland & Leinhardt 1970). */
-import { dyadCensus } from '../census';
 import { type Given, directedView, figuresOf } from './figure';
 
 export const dyadFigures = figuresOf('dyads', [
@@ -32,6 +31,6 @@ export const dyadFigures = figuresOf('dyads', [
     formula: 'M + A + N = n(n−1)/2',
     source: 'Holland & Leinhardt 1970',
     reads: directedView,
-    compute: (net) => dyadCensus(net)[kind === 'null' ? 'none' : kind],
+    compute: async (net) => (await import('../census')).dyadCensus(net)[kind === 'null' ? 'none' : kind],
   })),
 ]);

@@ -1,7 +1,8 @@
 /** How many triads of each of the sixteen kinds a network has, with a drawing of each. */
 import * as z from 'zod';
 import { grouped } from '../../../fault';
-import { triadCensus, triadEdges, triadNames } from '../../../measure';
+import { triadEdges, triadNames } from '../../../measure';
+import { triadCensus } from '../../../measure/census';
 import type { PartKind } from '../part';
 import { type ChartPart, chartFields, chartLetters, charted, madeOf } from './chart';
 
