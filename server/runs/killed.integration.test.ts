@@ -36,6 +36,8 @@ beforeAll(async () => {
 beforeEach(async () => {
   await database().delete(run);
   await database().delete(result);
+  // One that another test left would be taken for the process that is waited for.
+  await database().delete(workerProcess);
 });
 afterEach(async () => {
   for (const child of children.splice(0)) await ended(child);

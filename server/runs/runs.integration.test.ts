@@ -62,6 +62,7 @@ beforeEach(async () => {
   await sign(worker, 1);
 });
 afterAll(async () => {
+  await database().delete(workerProcess);
   await endListening();
   await pool().end();
 });
