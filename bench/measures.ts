@@ -12,6 +12,7 @@ import { type Network, adjacency, coreNumbers, nodeCount, simpleAdjacency } from
 import { findGroups } from '@/core/groups';
 import { betweennessOf } from '@/core/measure/between';
 import { triadCensus } from '@/core/measure/census';
+import { triadNames } from '@/core/measure/triad-names';
 import { clusteringOf } from '@/core/measure/clustering';
 import { arrivals, principalVector } from '@/core/measure/leading';
 import { pagerankOf } from '@/core/measure/walk';
@@ -157,24 +158,7 @@ export async function measureLines(all: boolean): Promise<Line[]> {
     line.note = notes.join('; ');
     lines.push(line);
   }
-  const triads = [
-    '003',
-    '012',
-    '102',
-    '021D',
-    '021U',
-    '021C',
-    '111D',
-    '111U',
-    '030T',
-    '030C',
-    '201',
-    '120D',
-    '120U',
-    '120C',
-    '210',
-    '300',
-  ].map((name) => `triad_${name}`);
+  const triads = triadNames.map((name) => `triad_${name}`);
   lines.push({
     what: '100 random networks and triads, 73 / 137',
     ours: await milliseconds(
