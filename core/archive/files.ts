@@ -1,4 +1,5 @@
 /** The files of an archive or folder, and what is refused before any of them is read. */
+import { joined } from '../bytes';
 import { Fault, grouped } from '../fault';
 
 export interface Entry {
@@ -77,11 +78,5 @@ export async function wholeFile(files: Files, path: string, where: string): Prom
     throw new Fault(`${path} in “${where}” is too large: ${grouped(entry.size)} bytes.`, path);
   const parts: Uint8Array[] = [];
   for await (const piece of files.pieces(path)) parts.push(piece);
-  const bytes = new Uint8Array(parts.reduce((sum, part) => sum + part.length, 0));
-  let at = 0;
-  for (const part of parts) {
-    bytes.set(part, at);
-    at += part.length;
-  }
-  return bytes;
+  return joined(parts);
 }

@@ -100,7 +100,8 @@ async function isIdle(): Promise<boolean> {
   const busy = await database()
     .select({ id: run.id })
     .from(run)
-    .where(inArray(run.state, ['waiting', 'running']))
+    // Those of another version wait for processes of theirs.
+    .where(and(eq(run.engine, engine()), inArray(run.state, ['waiting', 'running'])))
     .limit(1);
   return busy.length === 0;
 }

@@ -115,6 +115,9 @@ describe('asking', () => {
 
   test('what was done elsewhere is done here where nothing else is to do, and whoever leaves does not end it', async () => {
     const second = await sample(owner, trail);
+    // One of another version is never done here, and holds nothing up.
+    await asked(one, trailWith(9));
+    await database().update(run).set({ engine: 'of before' });
     const page = randomUUID();
     const id = idOf(await asked(second, trail, page, 'idle'));
     // Something waits now: the same again, or another study, has to wait for another time.

@@ -1,4 +1,5 @@
 /** Texts as files have them: as bytes where they are longer than a text may be. */
+import { joined } from '../../bytes';
 
 /** Characters of a text that is put together at once. */
 const longest = 2 ** 27;
@@ -28,11 +29,5 @@ export function textOf(pieces: Iterable<string>, most = longest): string | Uint8
     done[i] = '';
     return encoder.encode(text);
   });
-  const whole = new Uint8Array(bytes.reduce((sum, one) => sum + one.length, 0));
-  let at = 0;
-  for (const one of bytes) {
-    whole.set(one, at);
-    at += one.length;
-  }
-  return whole;
+  return joined(bytes);
 }
