@@ -1,11 +1,12 @@
 /** All tasks that split, by name, for the threads that run parts of them. To add one: a line here. */
 import { drawsTask } from './chance/chance';
+import { shuffledTask } from './chance/shuffled';
 import { groupsTask } from './groups/runs';
 import { sweepTask } from './paths/sweep';
 import { throughTask } from './paths/through';
 import { type Task, atOnce } from './split';
 
-const tasks = [sweepTask, throughTask, drawsTask, groupsTask];
+const tasks = [sweepTask, throughTask, drawsTask, shuffledTask, groupsTask];
 
 /** Runs one part of a task. Throws for a name that no task has. */
 export async function runPart(name: string, shared: unknown, part: unknown): Promise<unknown> {

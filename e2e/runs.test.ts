@@ -3,7 +3,18 @@ import { type ChildProcess, spawn } from 'node:child_process';
 import { type AddressInfo, createServer } from 'node:net';
 import { largeStudy } from './large';
 import { violations } from './axe';
-import { type Browser, By, type WebDriver, choose, named, consoleErrors, openBrowser, shows, wait } from './browser';
+import {
+  type Browser,
+  By,
+  type WebDriver,
+  choose,
+  named,
+  consoleErrors,
+  openBrowser,
+  showView,
+  shows,
+  wait,
+} from './browser';
 
 jest.setTimeout(240_000);
 let browsers: Browser[];
@@ -52,6 +63,31 @@ test('work that is sent to the server is told in its tile, waits for whoever com
   await until(one, async () => /3 columns/.test(await tile(one)), `the result is there, not ${await tile(one)}`);
   await until(other, async () => /3 columns/.test(await tile(other)), 'for the other as well');
   expect(await consoleErrors(driver)).toEqual([]);
+});
+
+test('random networks are drawn on the server, and whoever asks for the same again has them at once', async () => {
+  const [one, other] = browsers;
+  const asks = async ({ driver }: Browser): Promise<void> => {
+    await driver.get(network);
+    await driver.wait(async () => (await driver.findElements(measure)).length > 0, wait);
+    await shows(driver, 'settled');
+    await showView(driver, 'Chance');
+    await choose(driver, 'Where it runs', 'on the server');
+    await (await named(driver, 'button', 'Draw 100 random networks')).click();
+  };
+  await asks(one);
+  await shows(one.driver, 'You may close this page: ask again later, and the answer is there.');
+  expect(await violations(one.driver)).toEqual([]);
+  await shows(one.driver, 'networks drawn');
+  await asks(other);
+  await shows(other.driver, 'networks drawn');
+  const tables: string[] = [];
+  for (const { driver } of [one, other]) {
+    tables.push(await (await driver.findElement(By.css('main table'))).getText());
+    expect(await consoleErrors(driver)).toEqual([]);
+  }
+  expect(tables[0]).toContain('030C');
+  expect(tables[1]).toBe(tables[0]);
 });
 
 describe('a process that answers pages, of its own', () => {

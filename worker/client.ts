@@ -73,6 +73,7 @@ export type { NamedAt };
 export type { Away, Place } from './elsewhere';
 export type {
   Answerable,
+  AwayNews,
   ColumnHoldings,
   Comparison,
   Holdings,

@@ -121,7 +121,7 @@ test('without workers it is done here, unless the server was chosen: then a sent
 test.each([
   ['failed', 'Part 3 of 64 broke off twice: out of memory', /^Part 3 of 64/],
   ['stopped', null, /was stopped/],
-  ['done', null, /without this step’s result/],
+  ['done', null, /without this result/],
 ])('a run that has %s ends the step with a sentence', async (state, why, words) => {
   server([status({ state, why })]);
   await expect(new Elsewhere().done(running(), work(60), here)).rejects.toThrow(words);
@@ -162,6 +162,27 @@ test('what is kept is fetched where it takes long, and not asked for again at on
   expect(asked).toHaveLength(2);
   answers = () => ({ bytes: Uint8Array.of(1, 2, 3) });
   expect(await place.kept({ study: 's' }, work(7))).toBeUndefined();
+});
+
+test('a question goes with its network’s trail, and nothing done for it is offered again', async () => {
+  const place = new Elsewhere();
+  const inquiry = { kind: 'chance' as const, ask: { model: 'uniform', draws: 5, seed: 1 } };
+  server([status({ ready: true })]);
+  await place.done(running({ inquiry }), work(60), here);
+  expect(asked[0].body).toMatchObject({ inquiry, trail: { steps: [{}, {}, {}, {}] }, digest: digestOf('k60') });
+  answers = () => ({ json: { none: 'not asked' } });
+  await place.done(running({ inquiry }), work(19), here);
+  asked.length = 0;
+  await place.keep(running());
+  expect(asked).toEqual([]);
+});
+
+test('a run goes as far as the last step that may be costly: one that takes in another network is such', async () => {
+  const steps = [trail.steps[0], { id: 's2', kind: 'combine', on: true, network: 'other' }];
+  const combined = trailSchema.parse({ steps: [...steps, { id: 's3', kind: 'style', on: true }] });
+  server([status({ ready: true })]);
+  await new Elsewhere().done(running({ trail: combined }), work(60), here);
+  expect(asked[0].body?.trail.steps).toHaveLength(2);
 });
 
 describe('what was done here is offered to a server that has nothing to do', () => {

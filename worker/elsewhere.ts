@@ -2,7 +2,8 @@
 import * as z from 'zod';
 import { Fault } from '@/core/fault';
 import { valueFromArrow } from '@/core/formats/values';
-import { type KeyedWork, type Source, type Trail, digestOf, digestsOf, stepKinds, stored } from '@/core/trail';
+import type { Inquiry } from '@/core/inquiry';
+import { type KeyedWork, type Source, type Trail, digestOf, digestsOf, readsOf, stepKinds, stored } from '@/core/trail';
 
 /** Where the costly work of a step is done: by its size where nothing is chosen. */
 export type Place = 'here' | 'server';
@@ -43,9 +44,9 @@ const askedSchema = z.union([
 /** Sentences for a step that was to run on the server and cannot. */
 const noneWords = {
   'no worker':
-    'No worker process is running, so nothing can run on the server. Start one (npm run worker), or let the step run in this page.',
+    'No worker process is running, so nothing can run on the server. Start one (npm run worker), or let it run in this page.',
   'another version':
-    'The worker processes are of another version of the application. Start them anew, or let the step run in this page.',
+    'The worker processes are of another version of the application. Start them anew, or let it run in this page.',
   changed: 'The study has changed meanwhile. Load the page again.',
 } as const;
 
@@ -59,6 +60,8 @@ export interface Running {
   trail: Trail;
   source: Source;
   places: ReadonlyMap<string, Place>;
+  /** What is asked of the network that the trail comes to; absent: its steps are what is wanted. */
+  inquiry?: Inquiry;
   threads: number;
   /** Throws when the run was stopped. */
   breathe(step: string, share: number): Promise<void> | void;
@@ -102,20 +105,20 @@ export class Elsewhere {
     // Of this the server keeps no result, whatever was chosen.
     if (work.seconds < worthAsking) return make();
     const goes = chosen === 'server' || (!chosen && here >= long);
-    if (chosen === 'here' || (!goes && work.seconds < worthJoining)) return this.made(work, make);
+    if (chosen === 'here' || (!goes && work.seconds < worthJoining)) return this.made(running, work, make);
     const asked = await this.ask(running, work, goes ? 'always' : 'joins').catch((error: unknown) => {
       if (goes) throw error;
       return { none: 'not asked' as const };
     });
     if ('none' in asked) {
       if (asked.none !== 'not asked' && chosen) throw new Fault(noneWords[asked.none], work.step);
-      return this.made(work, make);
+      return this.made(running, work, make);
     }
     return (await this.awaited(running, work, asked.id)) as T;
   }
 
-  private made<T>(work: KeyedWork, make: () => Promise<T> | T): Promise<T> | T {
-    this.here += work.seconds;
+  private made<T>({ inquiry }: Running, work: KeyedWork, make: () => Promise<T> | T): Promise<T> | T {
+    if (!inquiry) this.here += work.seconds;
     return make();
   }
 
@@ -127,7 +130,7 @@ export class Elsewhere {
   /** Has the server do what was done here, where it has nothing else to do; nobody waits for it. */
   async keep(running: Running): Promise<void> {
     if (this.here < worthKeeping) return;
-    const work = { step: '', seconds: this.here };
+    const work = { step: '', seconds: this.here, key: '' };
     this.here = 0;
     // It is no loss where the server cannot: the next page computes it, as this one did.
     await this.ask(running, work, 'idle').catch(() => undefined);
@@ -135,19 +138,23 @@ export class Elsewhere {
 
   /** One run does all that follows as well, so that nobody need stay for it. */
   private async ask(
-    { study, network, trail, source }: Running,
-    work: Pick<KeyedWork, 'step' | 'seconds'>,
+    { study, network, trail, source, inquiry }: Running,
+    work: Pick<KeyedWork, 'step' | 'seconds' | 'key'>,
     when: 'always' | 'joins' | 'idle',
   ): Promise<z.infer<typeof askedSchema>> {
-    const last = trail.steps.findLastIndex(({ kind, on }) => on && stepKinds[kind].works !== undefined);
-    const whole = { steps: trail.steps.slice(0, last + 1) };
+    const last = trail.steps.findLastIndex(
+      // Another network that is taken in may be costly to make.
+      (step) => step.on && (stepKinds[step.kind].works !== undefined || readsOf(step).networks?.length),
+    );
+    const whole = inquiry ? trail : { steps: trail.steps.slice(0, last + 1) };
     const answer = await fetch(`/api/studies/${study}/runs`, {
       method: 'POST',
       headers: { 'Content-Type': 'application/json' },
       body: JSON.stringify({
         network,
         trail: stored(whole),
-        digest: digestsOf(source, whole).at(-1),
+        ...(inquiry ? { inquiry } : {}),
+        digest: inquiry ? digestOf(work.key) : digestsOf(source, whole).at(-1),
         seconds: work.seconds,
         page: this.page,
         when,
@@ -201,7 +208,7 @@ const patience = 60_000;
 const unreached =
   'The server does not answer. What was computed there is kept; change a setting or load the page again to go on.';
 const endedWords = {
-  done: 'The run on the server ended without this step’s result: a step before it needs a look, or the study was changed meanwhile. Load the page again.',
-  failed: 'The run on the server failed. Let the step run in this page, or try again.',
-  stopped: 'The run on the server was stopped. Change a setting, or load the page again, to begin it anew.',
+  done: 'The run on the server ended without this result: a step before it needs a look, or the study was changed meanwhile. Load the page again.',
+  failed: 'The run on the server failed. Let it run in this page, or try again.',
+  stopped: 'The run on the server was stopped. Ask again, change a setting, or load the page again, to begin it anew.',
 } as const;

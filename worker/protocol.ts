@@ -150,6 +150,11 @@ export interface Answerable {
   example?: string;
 }
 
+/** How a question stands that the server answers; undefined once it is over. */
+export interface AwayNews {
+  away: Away | undefined;
+}
+
 export interface TrailService {
   open(address: StudyAddress): void;
   /** Resolves to 'done', or to 'stopped' when a later run or `stop` took over. Faults stand in the reports. */
@@ -176,14 +181,16 @@ export interface TrailService {
   before(trail: Trail, step: string): Promise<Holdings>;
   /**
    * Asks something of the network after a step, or at the trail's `end`. Another question of the same kind takes over, as does `hush`: the answer is then
-   * undefined. `heard` gets news while it is worked out, the share done or whatever the question tells.
+   * undefined. `heard` gets news while it is worked out, the share done or whatever the question tells, and how it stands where the server does it:
+   * `place` says where costly questions are answered, by their size where it is absent.
    */
   ask<K extends keyof Questions>(
     kind: K,
     trail: Trail,
     at: string,
     ask: Questions[K]['ask'],
-    heard?: (news: Questions[K]['news'] | number) => void,
+    heard?: (news: Questions[K]['news'] | number | AwayNews) => void,
+    place?: Place,
   ): Promise<Questions[K]['answer'] | undefined>;
   hush(kind: keyof Questions): void;
   records(table: string, rows: number[]): Promise<RecordTexts>;

@@ -23,14 +23,17 @@ import {
 import { dress, plainStyle } from '@/core/style';
 import { chosenTable, csv } from '@/core/formats';
 import { Fault } from '@/core/fault';
+import { isInquiry } from '@/core/inquiry';
 import { browserCrew } from './crew';
 import { type Away, Elsewhere, type Place } from './elsewhere';
 import { comparison } from './compare';
+import { inquired } from './inquire';
 import { emptyNetwork, holdingsOf } from './holdings';
 import { type Drawn, handedOver, pack, pieces } from './parcel';
 import { pause, pausing } from './pause';
 import type {
   Answerable,
+  AwayNews,
   Comparison,
   Holdings,
   Listener,
@@ -112,7 +115,10 @@ export class TrailRunner implements TrailService {
         heard: (step: string, away: Away | undefined) => listener.away(step, away),
       };
       const keptOf = (work: KeyedWork): Promise<unknown> => this.elsewhere.kept(running, work);
-      const common = { cache, breathe, crew, stopped, where: this.where, report, kept: keptOf };
+      const done = <T>(work: KeyedWork, make: () => Promise<T> | T): Promise<T> =>
+        this.elsewhere.done(running, work, make);
+      const common = { cache, breathe, crew, stopped, where: this.where, report, kept: keptOf, done };
+      this.elsewhere.begin();
       const sketch = await runTrail(source, trail, { ...common, sketch: true });
       const needsLayout = sketch.reports.some(({ result, fault }) => result === '' && !fault);
       if (needsLayout && sketch.state) {
@@ -126,10 +132,7 @@ export class TrailRunner implements TrailService {
           shown = performance.now();
           listener.positions(at);
         };
-        const done = <T>(work: KeyedWork, make: () => Promise<T> | T): Promise<T> =>
-          this.elsewhere.done(running, work, make);
-        this.elsewhere.begin();
-        const run = await runTrail(source, trail, { ...common, done, where: this.where, positions });
+        const run = await runTrail(source, trail, { ...common, where: this.where, positions });
         await this.send(run, listener, layout, false);
         this.keeping = setTimeout(() => void this.elsewhere.keep(running), keepAfter);
       } else await this.send(sketch, listener, layout, false);
@@ -254,7 +257,8 @@ export class TrailRunner implements TrailService {
     trail: Trail,
     at: string,
     ask: Questions[K]['ask'],
-    heard?: (news: Questions[K]['news'] | number) => void,
+    heard?: (news: Questions[K]['news'] | number | AwayNews) => void,
+    place?: Place,
   ): Promise<Questions[K]['answer'] | undefined> {
     const breathe = this.turns.begin(kind, heard);
     return unlessStopped(async () => {
@@ -275,7 +279,17 @@ export class TrailRunner implements TrailService {
           : undefined;
       const other = (key: string) => this.data.smallTable(key, mostOfOther);
       const around = { breathe, crew: this.crew, table: source.table, other, ...(weighs ? { weighs } : {}) };
-      return await answer(kind, state.network, ask, around, (news) => heard?.(news));
+      const made = (): Promise<Questions[K]['answer']> =>
+        Promise.resolve(answer(kind, state.network, ask, around, (news) => heard?.(news)));
+      if (!isInquiry(kind)) return made();
+      const { data, digests, stopped } = this;
+      const asking = {
+        ...{ study: data.study, network: data.network, trail: shorter, source, digests, stopped, breathe, place },
+        threads: this.crew?.size ?? 1,
+        heard: (away: Away | undefined) => heard?.({ away }),
+      };
+      const found = await inquired(this.elsewhere, asking, state.network, { kind, ask }, made);
+      return found;
     }, undefined);
   }
 

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { type Network, network, simpleAdjacency } from '../graph';
 import { atOnce } from '../split';
+import { backwards } from '../split/samples';
 import { seeded } from '../random';
 import { plainOptions } from '../measure';
 import { dyadCensus } from '../measure/census';
@@ -135,20 +136,7 @@ describe('against chance', () => {
     const ask = { model: 'degrees', draws: 60, seed: 5, figures: ['transitivity'] } as const;
     const here = await againstChance(net, ask, atOnce);
     expect(here.figures[0].z).toBeGreaterThan(2);
-    const { runPart } = await import('../tasks');
-    const backwards = {
-      size: 2,
-      async run(
-        task: string,
-        shared: unknown,
-        parts: readonly unknown[],
-        come: (result: unknown, part: number) => unknown,
-      ) {
-        for (let i = parts.length - 1; i >= 0; i--)
-          await come(await runPart(task, structuredClone(shared), parts[i]), i);
-      },
-    };
-    expect(await againstChance(net, ask, { breathe: () => undefined, crew: backwards })).toEqual(here);
+    expect(await againstChance(net, ask, backwards)).toEqual(here);
   });
 
   test('shuffled values: a column that follows the ties stands out', async () => {
@@ -169,6 +157,9 @@ describe('against chance', () => {
     ];
     const found = await againstShuffling(net, 'side', 200, 1, atOnce, plainOptions);
     expect(found.map(({ key }) => key)).toEqual(['category_assortativity', 'external_internal']);
+    // Draws are the same whether there are many or few.
+    const few = await againstShuffling(net, 'side', 7, 1, atOnce, plainOptions);
+    expect(few.map(({ draws }) => [...draws])).toEqual(found.map(({ draws }) => [...draws.slice(0, 7)]));
     expect(found[0].z).toBeGreaterThan(2);
     expect(found[1].z).toBeLessThan(-2);
   });

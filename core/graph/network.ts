@@ -54,6 +54,13 @@ export interface Routes {
   points: Float32Array;
 }
 
+/** The nodes and ties alone, without columns, records and places: for work that is sent elsewhere. */
+export const tiesOf = ({ directed, ids, labels, source, target, weight, weightName }: Network): Network => ({
+  ...{ directed, ids, labels, source, target, weight, weightName },
+  nodeColumns: [],
+  edgeColumns: [],
+});
+
 /** A bare network over nodes 0 … n−1; ids are the numbers. Weights are 1 where none are given. Throws when the arrays do not fit together. */
 export function network(parts: {
   nodes: number;

@@ -5,4 +5,5 @@ export * from './others';
 export * from './methods';
 export * from './find';
 export * from './explore';
+export * from './estimate';
 export * from './carry';

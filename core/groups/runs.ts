@@ -1,5 +1,5 @@
 /** Searches for groups that do not depend on each other, as a task that splits. */
-import type { Network } from '../graph';
+import { type Network, tiesOf } from '../graph';
 import { type Breath, type Task, split } from '../split';
 import { type Found, type GroupAsk, findGroups } from './find';
 
@@ -17,7 +17,5 @@ export async function eachOf(
   take: (found: Found, i: number) => void,
 ): Promise<void> {
   // The search reads none of the columns, and labels only to say what is wrong.
-  const { directed, ids, labels, source, target, weight, weightName } = net;
-  const bare: Network = { directed, ids, labels, source, target, weight, weightName, nodeColumns: [], edgeColumns: [] };
-  await split(groupsTask, breath.crew ? bare : net, asks, breath, take);
+  await split(groupsTask, breath.crew ? tiesOf(net) : net, asks, breath, take);
 }

@@ -92,6 +92,24 @@ describe('running', () => {
     expect(whole.state?.network.nodeColumns.some(({ name }) => name === 'betweenness')).toBe(true);
   });
 
+  test('costly work of a network that is taken in is work of the step that takes it', async () => {
+    const other = trail(ties(), { id: 's9', kind: 'measure', on: true, measures: ['betweenness'] });
+    const both = trail(ties(), { id: 's2', kind: 'combine', on: true, network: 'other' });
+    const from = {
+      ...source(),
+      network: (id: string) => (id === 'other' ? { name: 'Other', trail: other } : undefined),
+    };
+    const told: string[] = [];
+    const run = await runTrail(from, both, {
+      async done(work, make) {
+        told.push(`${work.step} ${work.name}`);
+        return make();
+      },
+    });
+    expect(run.reports.map(({ fault }) => fault)).toEqual([undefined, undefined]);
+    expect(told).toEqual(['s2 Betweenness']);
+  });
+
   test('what rests on a stand-in is never kept, as its digest is that of the real thing', async () => {
     const kept: string[] = [];
     class Watched extends TrailCache {

@@ -97,7 +97,7 @@ function settingsDigest(step: Step, source: Source, inside: readonly string[]): 
 }
 
 /** The steps of another network's trail that make what it holds; how it is drawn is its own affair. */
-const ofSubstance = (trail: Trail): Trail => ({
+export const ofSubstance = (trail: Trail): Trail => ({
   steps: trail.steps.filter(({ kind }) => kind !== 'arrange' && kind !== 'style'),
 });
 
@@ -126,6 +126,7 @@ export async function runTrail(source: Source, trail: Trail, options: RunOptions
   const cache = options.cache ?? new TrailCache();
   const reports: StepReport[] = [];
   const inside = options.inside ?? [];
+  const { done } = options;
   const digests = digestsOf(source, trail, inside);
   let state: TrailState | undefined;
   let stand = false;
@@ -179,6 +180,8 @@ export async function runTrail(source: Source, trail: Trail, options: RunOptions
               crew: options.crew,
               inside,
               kept: options.kept,
+              // To whoever looks on it is work of this step.
+              ...(done ? { done: (work, make) => done({ ...work, step: step.id }, make) } : {}),
               breathe: (_step, share) => options.breathe?.(step.id, share),
             }),
           breathe: (share) => options.breathe?.(step.id, share),

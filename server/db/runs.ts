@@ -14,6 +14,7 @@ import {
   unique,
   uuid,
 } from 'drizzle-orm/pg-core';
+import type { Inquiry } from '@/core/inquiry';
 import type { StoredTrail } from '@/core/trail';
 import { person } from './person';
 import { bytes, network, study } from './schema';
@@ -54,6 +55,8 @@ export const run = pgTable(
     engine: text('engine').notNull(),
     digest: text('digest').notNull(),
     trail: json('trail').$type<StoredTrail>().notNull(),
+    /** What is asked of the network that the trail comes to; absent where its steps are what is wanted. */
+    inquiry: json('inquiry').$type<Inquiry>(),
     /** How long one thread takes, roughly. */
     seconds: real('seconds').notNull(),
     state: text('state').$type<RunState>().notNull().default('waiting'),

@@ -2,7 +2,8 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import * as z from 'zod';
 import { Fault } from '@/core/fault';
-import { type StoredTrail, digestsOf, readTrail, stored } from '@/core/trail';
+import { inquiryKey, inquirySchema } from '@/core/inquiry';
+import { type StoredTrail, digestOf, digestsOf, readTrail, stored } from '@/core/trail';
 import { NotFound, studyFor } from '@/server/access';
 import { type RunState, database, inTransaction, inTurn, run, runPart, runWatcher, workerProcess } from '@/server/db';
 import { wake } from '@/server/jobs';
@@ -24,7 +25,9 @@ const watching = 15;
 export const askSchema = z.object({
   network: z.uuid(),
   trail: z.custom<StoredTrail>().transform((given) => readTrail(given)),
-  /** Digest of the trail, as the page has it. */
+  /** What is asked of the network that the trail comes to. */
+  inquiry: inquirySchema.optional(),
+  /** Digest of what is wanted, as the page has it: of the trail, or of the inquiry's answer. */
   digest: z.string().max(64),
   seconds: z.number().min(0).max(1e12),
   page: z.uuid(),
@@ -60,7 +63,10 @@ export async function askRun(studyId: string, ask: z.output<typeof askSchema>): 
   const { id: personId } = await signedIn();
   await openNetwork(studyId, ask.network);
   const { source } = await readingOf(studyId, ask.trail);
-  if (digestsOf(source, ask.trail).at(-1) !== ask.digest) return { none: 'changed' };
+  const digest = ask.inquiry
+    ? digestOf(inquiryKey(source, ask.trail, ask.inquiry))
+    : digestsOf(source, ask.trail).at(-1);
+  if (digest !== ask.digest) return { none: 'changed' };
   const living = await workers();
   if (!living.length) return { none: 'no worker' };
   if (!living.some((one) => one.engine === engine())) return { none: 'another version' };
@@ -75,7 +81,7 @@ export async function askRun(studyId: string, ask: z.output<typeof askSchema>): 
     if (!joins) await mayWait(studyId);
     const values = {
       ...{ networkId: ask.network, askedBy: personId, seconds: ask.seconds, state: 'waiting' as const, worker: null },
-      ...{ tries: 0, step: null, share: 0, why: null, startedAt: null, endedAt: null },
+      ...{ inquiry: ask.inquiry ?? null, tries: 0, step: null, share: 0, why: null, startedAt: null, endedAt: null },
     };
     const [row] = joins
       ? [held]

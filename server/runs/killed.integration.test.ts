@@ -1,7 +1,5 @@
 /** Processes that take runs: the same bits from one, two and three of them, and when one is killed, the database restarted, or the study deleted in the middle. */
-import { type ChildProcess, spawn } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { join } from 'node:path';
 import { eq, sql } from 'drizzle-orm';
 import { valueToArrow } from '@/core/formats/values';
 import { type KeyedWork, type Trail, runTrail } from '@/core/trail';
@@ -14,11 +12,10 @@ import { endListening } from '@/server/together/news';
 import { resultDigest } from './results';
 import { type Sample, asked, betweenness, sample, somebody, trailOf } from './samples';
 import { readingOf } from './source';
+import { endSpawned, ended, over, spawned, stateOf, there, until, worker } from './spawned';
 import { runStatus } from '.';
 
 jest.setTimeout(180_000);
-const root = join(__dirname, '../..');
-const children: ChildProcess[] = [];
 let at: Sample;
 
 /** Betweenness splits; groups are compared over runs that split; the layout is a single piece. */
@@ -40,39 +37,13 @@ beforeEach(async () => {
   await database().delete(workerProcess);
 });
 afterEach(async () => {
-  for (const child of children.splice(0)) await ended(child);
-  await database().delete(workerProcess);
+  await endSpawned();
 });
 afterAll(async () => {
   await endListening();
   await pool().end();
 });
 
-function worker(): ChildProcess {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'server/runs/process.ts'], {
-    cwd: root,
-    env: { ...process.env, LOG_LEVEL: 'error', NUNATAK_THREADS: '1' },
-    stdio: ['ignore', 'ignore', 'inherit'],
-  });
-  children.push(child);
-  return child;
-}
-async function ended(child: ChildProcess, signal: NodeJS.Signals = 'SIGKILL'): Promise<void> {
-  if (child.exitCode !== null || child.signalCode !== null) return;
-  const gone = new Promise((resolve) => child.once('exit', resolve));
-  child.kill(signal);
-  await gone;
-}
-const until = async (what: string, holds: () => Promise<boolean>): Promise<void> => {
-  for (let i = 0; i < 1600; i++) {
-    // The database is away now and then.
-    if (await holds().catch(() => false)) return;
-    await new Promise((resolve) => setTimeout(resolve, 100));
-  }
-  throw new Error(`never: ${what}`);
-};
-const there = (count: number): Promise<void> =>
-  until(`${count} processes`, async () => (await database().select().from(workerProcess)).length >= count);
 const doneParts = async (): Promise<number> =>
   (
     await database()
@@ -80,7 +51,6 @@ const doneParts = async (): Promise<number> =>
       .from(runPart)
       .where(sql`result is not null`)
   ).length;
-const stateOf = async (id: string) => (await database().select().from(run).where(eq(run.id, id)))[0];
 const pidOf = async (id: string | null): Promise<number> =>
   (
     await database()
@@ -88,9 +58,6 @@ const pidOf = async (id: string | null): Promise<number> =>
       .from(workerProcess)
       .where(eq(workerProcess.id, id ?? ''))
   )[0].pid;
-const over = (id: string): Promise<void> =>
-  until('the run is over', async () => !['waiting', 'running'].includes((await stateOf(id)).state));
-
 /** What the trail's costly work comes to in this process, on one thread: digests with bytes. */
 async function here(trail: Trail): Promise<Map<string, string>> {
   const found = new Map<string, string>();
@@ -165,7 +132,7 @@ test('the process that lays out is killed, connections break, and another goes i
   worker();
   await there(3);
   // Whoever goes in order gives back at once what it has.
-  const next = children.find(({ exitCode, signalCode }) => exitCode === null && signalCode === null);
+  const next = spawned().find(({ exitCode, signalCode }) => exitCode === null && signalCode === null);
   if (next) await ended(next, 'SIGTERM');
   expect(next?.exitCode).toBe(0);
   await over(id);

@@ -1,16 +1,29 @@
 /** Runs a trail for whoever asked: what takes long is kept under its digest, and what splits goes to all who take parts. */
+import { Fault } from '@/core/fault';
+import { type Inquiry, answerInquiry, inquiryKey } from '@/core/inquiry';
+import type { Crew } from '@/core/split';
 import type { Table } from '@/core/tables';
-import { type KeyedWork, TrailCache, readTrail, runTrail } from '@/core/trail';
-import type { StoredTrail } from '@/core/trail';
+import {
+  type KeyedWork,
+  type Source,
+  type StoredTrail,
+  type Trail,
+  TrailCache,
+  type TrailRun,
+  readTrail,
+  runTrail,
+} from '@/core/trail';
 import type { Person } from '@/server/people/person';
 import { spread } from './parts';
-import { keepResult, keptValue, resultDigest } from './results';
+import { isKept, keepResult, keptValue, resultDigest } from './results';
 import { readingOf } from './source';
 
 export interface Leading {
   id: string;
   study: string;
   trail: StoredTrail;
+  /** What is asked of the network that the trail comes to. */
+  inquiry: Inquiry | null;
   person: Person;
 }
 
@@ -30,15 +43,17 @@ export async function lead(run: Leading, heard: (step: string, share: number) =>
   const reading = await readingOf(run.study, trail);
   const source = await reading.read(at.tables);
   let yielded = performance.now();
-  await runTrail(source, trail, {
+  const crew = spread(run.id);
+  const breathe = async (step: string, share: number): Promise<void> => {
+    if (performance.now() - yielded < 50) return;
+    heard(step, share);
+    await new Promise((resolve) => setImmediate(resolve));
+    yielded = performance.now();
+  };
+  const ran = await runTrail(source, trail, {
     cache: at.cache,
-    crew: spread(run.id),
-    async breathe(step, share) {
-      if (performance.now() - yielded < 50) return;
-      heard(step, share);
-      await new Promise((resolve) => setImmediate(resolve));
-      yielded = performance.now();
-    },
+    crew,
+    breathe,
     kept: (work) => (work.seconds < worthKeeping ? Promise.resolve(undefined) : keptValue(run.study, digest(work))),
     async done(work, make) {
       const value = await make();
@@ -46,6 +61,27 @@ export async function lead(run: Leading, heard: (step: string, share: number) =>
       return value;
     },
   });
+  if (run.inquiry) await inquire(run, run.inquiry, source, trail, ran, { crew, breathe });
+}
+
+/** Answers what is asked of the network that the trail came to, where that is not kept already. */
+async function inquire(
+  { study }: Leading,
+  inquiry: Inquiry,
+  source: Source,
+  trail: Trail,
+  { state, reports }: TrailRun,
+  { crew, breathe }: { crew: Crew; breathe(step: string, share: number): Promise<void> },
+): Promise<void> {
+  const fault = reports.find((one) => one.fault !== undefined && !one.lacking)?.fault;
+  if (!state || fault !== undefined) throw new Fault(fault ?? 'The trail is empty.');
+  const key = resultDigest(inquiryKey(source, trail, inquiry));
+  if (await isKept(study, key)) return;
+  const answer = await answerInquiry(state.network, inquiry, {
+    crew,
+    breathe: (share) => breathe(inquiry.kind, share),
+  });
+  await keepResult(study, key, answer);
 }
 
 const digest = ({ key }: KeyedWork): string => resultDigest(key);

@@ -1,8 +1,9 @@
 /** Studies to try runs on. */
 import { randomUUID } from 'node:crypto';
 import type * as z from 'zod';
+import { type Inquiry, inquiryKey } from '@/core/inquiry';
 import { seeded } from '@/core/random';
-import { type Trail, digestsOf, stored, trailSchema } from '@/core/trail';
+import { type Trail, digestOf, digestsOf, stored, trailSchema } from '@/core/trail';
 import { database, person } from '@/server/db';
 import { createNetwork } from '@/server/networks';
 import { type Person, actAs } from '@/server/people/person';
@@ -59,10 +60,11 @@ export async function asked(
   trail: Trail,
   page = randomUUID(),
   when: z.input<typeof askSchema>['when'] = 'always',
+  inquiry?: Inquiry,
 ): Promise<{ id: string } | NoRun> {
   return actAs(who, async () => {
     const { source } = await readingOf(study, trail);
-    const digest = digestsOf(source, trail).at(-1) ?? '';
-    return askRun(study, askSchema.parse({ network, trail: stored(trail), digest, seconds: 60, page, when }));
+    const digest = inquiry ? digestOf(inquiryKey(source, trail, inquiry)) : (digestsOf(source, trail).at(-1) ?? '');
+    return askRun(study, askSchema.parse({ network, trail: stored(trail), inquiry, digest, seconds: 60, page, when }));
   });
 }

@@ -175,7 +175,13 @@ export async function startWorker(size: number, id: string = randomUUID()): Prom
       throw error;
     });
     if (typeof asker === 'string') return close(claimed, asker);
-    const given: Leading = { id: claimed.id, study: claimed.studyId, trail: claimed.trail, person: asker };
+    const given: Leading = {
+      id: claimed.id,
+      study: claimed.studyId,
+      trail: claimed.trail,
+      inquiry: claimed.inquiry,
+      person: asker,
+    };
     log.info({ run: claimed.id, study: claimed.studyId }, 'a run begins');
     const told = await new Promise<Exclude<Told, { step: string }> | 'over'>((resolve) => {
       const by = (thread ??= leadThread());

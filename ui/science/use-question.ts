@@ -2,14 +2,17 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { sentence } from '@/ui/kit';
 import { useSession, useWorkbenchStore } from '@/ui/state/context';
-import { type Questions, heardNews } from '@/worker/client';
+import { type Away, type AwayNews, type Place, type Questions, heardNews } from '@/worker/client';
 
 export interface Asked<K extends keyof Questions> {
   answer?: Questions[K]['answer'];
   /** Share done of the question at work; undefined where none is. */
   share?: number;
   fault?: string;
-  ask(at: string, ask: Questions[K]['ask']): Promise<Questions[K]['answer'] | undefined>;
+  /** How it stands, while the server answers it. */
+  away?: Away;
+  /** `place`: where a costly question is answered; by its size where it is absent. */
+  ask(at: string, ask: Questions[K]['ask'], place?: Place): Promise<Questions[K]['answer'] | undefined>;
   stop(): void;
   clear(): void;
 }
@@ -21,7 +24,7 @@ export function useQuestion<K extends keyof Questions>(
 ): Asked<K> {
   const store = useWorkbenchStore();
   const session = useSession();
-  const [state, setState] = useState<{ answer?: Questions[K]['answer']; share?: number; fault?: string }>({});
+  const [state, setState] = useState<Pick<Asked<K>, 'answer' | 'share' | 'fault' | 'away'>>({});
   const turn = useRef(0);
   const told = useRef(tell);
   useEffect(() => {
@@ -34,22 +37,23 @@ export function useQuestion<K extends keyof Questions>(
     [],
   );
   const ask = useCallback(
-    async (at: string, what: Questions[K]['ask']): Promise<Questions[K]['answer'] | undefined> => {
+    async (at: string, what: Questions[K]['ask'], place?: Place): Promise<Questions[K]['answer'] | undefined> => {
       const mine = ++turn.current;
       setState((now) => ({ answer: now.answer, share: 0 }));
       // News comes by another way than the answer, and may come after it.
       let over = false;
       try {
         const { service } = session.current ?? {};
-        const heard = heardNews((news: Questions[K]['news'] | number) => {
+        const heard = heardNews((news: Questions[K]['news'] | number | AwayNews) => {
           if (mine !== turn.current || over) return;
           if (typeof news === 'number') setState((now) => ({ ...now, share: news }));
+          else if (isAway(news)) setState((now) => ({ ...now, away: news.away }));
           else told.current?.(news as Exclude<Questions[K]['news'], number>);
         });
         const asking = service?.ask as unknown as (
-          ...given: [K, unknown, string, Questions[K]['ask'], unknown]
+          ...given: [K, unknown, string, Questions[K]['ask'], unknown, Place | undefined]
         ) => Promise<Questions[K]['answer'] | undefined>;
-        const answer = await asking(kind, store.getState().trail, at, what, heard);
+        const answer = await asking(kind, store.getState().trail, at, what, heard, place);
         over = true;
         if (mine === turn.current) setState((now) => ({ answer: answer ?? now.answer }));
         return answer;
@@ -69,3 +73,5 @@ export function useQuestion<K extends keyof Questions>(
   const clear = useCallback(() => setState({}), []);
   return { ...state, ask, stop, clear };
 }
+
+const isAway = (news: unknown): news is AwayNews => typeof news === 'object' && news !== null && 'away' in news;

@@ -25,7 +25,7 @@ import { scopeOf } from '@/core/graph';
 import { Button, Menu, counted, grouped } from '@/ui/kit';
 import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { SiftTile } from '@/ui/sift/tile';
-import { awayInShort, awayInWords } from './away';
+import { awayInShort, awayInWords } from '@/ui/science/away';
 import { elevationPath } from './elevation';
 import { own } from '@/core/own';
 

@@ -2,7 +2,7 @@
 import { screen } from '@testing-library/react';
 import { inWorkbench, trail } from '@/ui/testing';
 import type { Away } from '@/worker/client';
-import { awayInShort, awayInWords } from './away';
+import { awayInShort, awayInWords } from '@/ui/science/away';
 import { StepEditor } from './step-editor';
 import { TrailStrip } from './trail-strip';
 import { AwayNote, Where } from './where';

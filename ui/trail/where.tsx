@@ -5,13 +5,8 @@ import { Choose, lasting } from '@/ui/kit';
 import { own } from '@/core/own';
 import { useSession, useWorkbench } from '@/ui/state/context';
 import type { Place } from '@/worker/client';
-import { awayInWords } from './away';
-
-const choices: { value: Place | ''; label: string }[] = [
-  { value: '', label: 'by its size' },
-  { value: 'here', label: 'in this page' },
-  { value: 'server', label: 'on the server' },
-];
+import { awayInWords } from '@/ui/science/away';
+import { placeChoices } from '@/ui/science/place-choices';
 
 /** How the step's work stands, while the server does it. */
 export function AwayNote({ step }: { step: Step }) {
@@ -43,7 +38,7 @@ export function Where({ step }: { step: Step }) {
         <Choose
           label="Where it runs"
           value={chosen ?? ''}
-          choices={choices}
+          choices={placeChoices}
           onChange={(value) => session.current?.place(step.id, value === '' ? undefined : (value as Place))}
         />
       </div>

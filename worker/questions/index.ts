@@ -1,7 +1,7 @@
 /** All questions that the page asks of a network. */
 import type { Network } from '@/core/graph';
+import { type InquiryName, inquiries } from '@/core/inquiry';
 import { agreement } from './agreement';
-import { chance, shuffle } from './chance';
 import { contacts, touching } from './contacts';
 import { figures } from './figures';
 import { gallery } from './gallery';
@@ -15,7 +15,6 @@ import { quality } from './quality';
 import { readable } from './readable';
 import { records } from './records';
 import { relate } from './relate';
-import { aim, explore } from './resolutions';
 import { rows } from './rows';
 import { sift } from './sift';
 import type { Question, Surroundings } from './question';
@@ -27,12 +26,14 @@ export type { LanesAnswer } from './lanes';
 export type { RecordsAnswer } from './records';
 export type { GalleryPicture } from './gallery';
 
+/** Those that other processes can answer as well. */
+const costly = Object.fromEntries(Object.entries(inquiries).map(([name, { answer }]) => [name, answer])) as unknown as {
+  [K in InquiryName]: (typeof inquiries)[K]['answer'];
+};
+
 const questions = {
+  ...costly,
   figures,
-  chance,
-  shuffle,
-  explore,
-  aim,
   parts,
   merges,
   relate,

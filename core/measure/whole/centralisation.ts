@@ -3,6 +3,7 @@ import { nodeCount, simpleAdjacency } from '../../graph';
 import { closenessOf } from '../closeness';
 import { neighbourCounts } from '../clustering';
 import { figuresOf, ratio, simpleView } from './figure';
+import { between, sweeps } from './later';
 
 /** Σ (largest − value) over the most it could be. */
 function centralisation(values: Float64Array, most: number): number {
@@ -49,7 +50,7 @@ export const centralisationFigures = figuresOf('centralisation', [
     reads: simpleView,
     compute: async (net, breath) => {
       const n = nodeCount(net);
-      const { out } = await (await import('../../paths/sweep')).sweep(net, 'none', 'both', breath);
+      const { out } = await (await sweeps()).sweep(net, 'none', 'both', breath);
       return centralisation(closenessOf(out), ((n - 1) * (n - 2)) / (2 * n - 3));
     },
   },
@@ -66,7 +67,7 @@ export const centralisationFigures = figuresOf('centralisation', [
     source: 'Freeman 1978',
     reads: 'shortest paths along edges, weights ignored',
     compute: async (net, breath) => {
-      const [, normalised] = await (await import('../between')).betweennessOf(net, breath);
+      const [, normalised] = await (await between()).betweennessOf(net, breath);
       const n = nodeCount(net);
       return centralisation(normalised, n > 2 ? n - 1 : 0);
     },

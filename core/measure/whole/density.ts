@@ -2,6 +2,7 @@
 import { type Network, edgeCount, nodeCount, simpleAdjacency } from '../../graph';
 import { clusteringOf, neighbourCounts, trianglesAt } from '../clustering';
 import { asItIs, directedView, figuresOf, noEdges, ratio, simpleView, sum } from './figure';
+import { census } from './later';
 
 /**
  * Share of the possible pairs that are tied: distinct pairs over n(n−1), halved when undirected. Loops and parallel edges are left out; 0 where n < 2.
@@ -65,7 +66,7 @@ export const densityFigures = figuresOf('density', [
     high: 'Exchange.',
     low: 'One-way: gifts, orders, citations.',
     compute: async (net) => {
-      const { mutual, asymmetric } = (await import('../census')).dyadCensus(net);
+      const { mutual, asymmetric } = (await census()).dyadCensus(net);
       return ratio(2 * mutual, 2 * mutual + asymmetric, noEdges);
     },
   },

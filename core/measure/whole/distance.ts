@@ -2,6 +2,7 @@
 import { type Network, components } from '../../graph';
 import { type Breath } from '../../split';
 import { figuresOf, ratio } from './figure';
+import { sweeps } from './later';
 
 /** Nodes of the largest connected part, 1 each; the first of equal ones. */
 function inLargest(net: Network): Uint8Array {
@@ -12,7 +13,7 @@ async function distancesInLargest(
   net: Network,
   breath: Breath,
 ): Promise<{ longest: number; sum: number; pairs: number }> {
-  const { out } = await (await import('../../paths/sweep')).sweep(net, 'none', 'out', breath);
+  const { out } = await (await sweeps()).sweep(net, 'none', 'out', breath);
   const inside = inLargest(net);
   const found = { longest: 0, sum: 0, pairs: 0 };
   for (let v = 0; v < inside.length; v++) {

@@ -1,5 +1,6 @@
 /** The pairs of nodes (Holland & Leinhardt 1970). */
 import { type Given, directedView, figuresOf } from './figure';
+import { census } from './later';
 
 export const dyadFigures = figuresOf('dyads', [
   ...(['mutual', 'asymmetric', 'null'] as const).map((kind): Given => ({
@@ -31,6 +32,6 @@ export const dyadFigures = figuresOf('dyads', [
     formula: 'M + A + N = n(n−1)/2',
     source: 'Holland & Leinhardt 1970',
     reads: directedView,
-    compute: async (net) => (await import('../census')).dyadCensus(net)[kind === 'null' ? 'none' : kind],
+    compute: async (net) => (await census()).dyadCensus(net)[kind === 'null' ? 'none' : kind],
   })),
 ]);

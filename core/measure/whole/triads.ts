@@ -1,6 +1,7 @@
 /** The sets of three nodes: all 16 kinds (Holland & Leinhardt 1970). */
 import { triadNames } from '../triad-names';
 import { type Given, directedView, figuresOf } from './figure';
+import { census } from './later';
 
 /** What many and few of each kind of triad say, in the order of {@link triadNames}. */
 const triadMeanings: readonly (readonly [string, string])[] = [
@@ -34,6 +35,6 @@ export const triadFigures = figuresOf('triads', [
     high: triadMeanings[i][0],
     low: triadMeanings[i][1],
     beware: `Counts of ${name} say little by themselves: hold them against chance with the same pairs.`,
-    compute: async (net) => (await import('../census')).triadCensus(net)[i],
+    compute: async (net) => (await census()).triadCensus(net)[i],
   })),
 ]);

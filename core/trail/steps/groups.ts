@@ -2,8 +2,15 @@
 import * as z from 'zod';
 import { type Column, cellText } from '../../tables';
 import { type Network, edgeCount, nodeColumn, nodeCount, simpleAdjacency, withColumn } from '../../graph';
-import { type Found, type GroupMethod, carried, groupMethods, knownSchema, strengths } from '../../groups';
-import { secondsFor } from '../../measure/estimate';
+import {
+  type Found,
+  type GroupMethod,
+  carried,
+  groupMethods,
+  knownSchema,
+  searchSeconds,
+  strengths,
+} from '../../groups';
 import { groupingOf } from '../../measure/grouping';
 import { Fault, counted } from '../../fault';
 import { type Note, type StepKind, given } from '../step';
@@ -62,7 +69,7 @@ export const groups: StepKind<GroupsSettings> = {
   works({ network }, settings) {
     const { method, runs = 1 } = settings;
     if (method === 'column') return [];
-    const seconds = secondsOf(network, method);
+    const seconds = searchSeconds(network, method);
     const { name } = groupMethods[method];
     const found = { key: keyOf(settings), name, seconds };
     if (!compares(settings)) return [found];
@@ -139,23 +146,6 @@ export const groups: StepKind<GroupsSettings> = {
     };
   },
 };
-
-/** Seconds that a search takes on one thread, as measured on networks of 12,000 to 300,000 edges. */
-function secondsOf(net: Network, method: GroupMethod): number {
-  const [n, m] = [nodeCount(net), edgeCount(net)];
-  switch (method) {
-    case 'leiden':
-      return 1.1e-5 * m;
-    case 'louvain':
-      return 3e-5 * m;
-    case 'profiles':
-      return 1.3e-7 * n * n;
-    case 'removal':
-      return secondsFor(net, 'removals');
-    default:
-      return 2.5e-6 * m;
-  }
-}
 
 /** Settings that the search reads, as a text; the names and colours of groups are none of them. */
 function keyOf(s: GroupsSettings): string {

@@ -3,9 +3,10 @@ import Papa from 'papaparse';
 import { toast } from '@/ui/kit/toast';
 import { type ChanceFigure, type ChanceModel, chanceModels, mostDraws, profilesFrom } from '@/core/chance';
 import { type FigureValue, type WholeFigure, figureName, plainOptions, wholeFigures } from '@/core/measure';
-import { Button, Choose, NumberField, Progress, Trouble, grouped, sentence, shortNumber } from '@/ui/kit';
+import { Button, Choose, NumberField, Progress, Trouble, grouped, lasting, sentence, shortNumber } from '@/ui/kit';
 import { useShown } from '@/ui/state/shown';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
+import { Costly } from '@/ui/science/costly';
 import { useChanceWork } from './use-chance-work';
 import { own } from '@/core/own';
 
@@ -18,10 +19,10 @@ export function ChancePanel() {
   const work = useChanceWork();
   const values: Record<string, FigureValue> = figures?.of === work.of ? { ...cheap, ...figures.values } : cheap;
   const held = found?.of === work.of ? [...found.chance.figures, ...found.shuffled] : [];
-  const busy = work.chance.share ?? work.shuffle.share;
   const columns =
     net?.nodeColumns.filter((col) => col.type === 'text' || col.type === 'yesno' || col.type === 'number') ?? [];
-  const fault = work.chance.fault ?? work.shuffle.fault ?? work.computing.fault;
+  const fault = work.fault ?? work.computing.fault;
+  const { draw, ...drawing } = work.drawing;
   return (
     <>
       <Choose
@@ -49,20 +50,12 @@ export function ChancePanel() {
         onChange={(next) => store.getState().setChance({ by: next || undefined })}
         help="Held against the same ties with the column’s values shuffled."
       />
-      {busy === undefined ? (
-        <Button look="main" className="mt-3" onClick={() => void work.drawAll()}>
+      {drawing.share === undefined && (
+        <Button look="main" className="mt-3" onClick={draw}>
           Draw {grouped(draws)} random networks
         </Button>
-      ) : (
-        <Progress
-          name="Random networks"
-          share={busy}
-          onStop={() => {
-            work.chance.stop();
-            work.shuffle.stop();
-          }}
-        />
       )}
+      <Costly name="Random networks" {...drawing} />
       {fault && <Trouble>{fault}</Trouble>}
       {found && found.of === work.of && (
         <p className="mt-1.5 text-sm text-quiet">
@@ -89,7 +82,7 @@ export function ChancePanel() {
       )}
       {figures?.of !== work.of && work.computing.share === undefined && (
         <Button className="mt-2" onClick={() => void work.compute()}>
-          Compute distances and centralisation, about {Math.max(1, Math.round(work.seconds))} s
+          Compute the others, {lasting(Math.max(1, work.seconds))}
         </Button>
       )}
       <h2 className="mt-4 mb-1 text-sm font-semibold">Lay over</h2>

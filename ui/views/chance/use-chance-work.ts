@@ -1,11 +1,12 @@
 'use client';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import type { Step, Trail } from '@/core/trail';
-import { quickChanceKeys } from '@/core/chance';
+import { type ChanceAsk, chanceSeconds, quickChanceKeys, shuffleSeconds } from '@/core/chance';
 import { secondsFor } from '@/core/measure';
 import { useQuestion } from '@/ui/science/use-question';
 import { useShown } from '@/ui/state/shown';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
+import type { Place } from '@/worker/client';
 
 /** Steps that change nodes, edges or columns; what is drawn has no part in figures. */
 const ofSubstance = ({ kind, on }: Step): boolean => on && kind !== 'arrange' && kind !== 'style';
@@ -23,7 +24,8 @@ export function useChanceWork() {
   const trail = useWorkbench((state) => state.trail);
   const { net } = useShown();
   const settled = useWorkbench((state) => !state.running && !state.partial);
-  const { by, p, q, figures } = useWorkbench((state) => state.chance);
+  const { by, p, q, figures, model, draws, seed } = useWorkbench((state) => state.chance);
+  const [place, setPlace] = useState<Place>();
   const store = useWorkbenchStore();
   const all = useQuestion('figures');
   const chance = useQuestion('chance');
@@ -43,14 +45,32 @@ export function useChanceWork() {
     );
   }, [settled, net, figures?.of, figuresOf, seconds, ask, by, p, q, store]);
 
-  const drawAll = async (): Promise<void> => {
-    const { model, draws, seed } = store.getState().chance;
-    // Searches in every draw would take too long in large networks.
-    const slow = seconds * draws > 120;
-    const found = await chance.ask('end', { model, draws, seed, ...(slow ? { figures: quickChanceKeys } : {}) });
+  // Searches in every draw would take too long in large networks.
+  const slow = seconds * draws > 120;
+  const asked: ChanceAsk = { model, draws, seed, ...(slow ? { figures: quickChanceKeys } : {}) };
+  const drawing = net ? chanceSeconds(net, asked) + (by === undefined ? 0 : shuffleSeconds(net, draws)) : 0;
+  const drawAll = async (at: Place | undefined): Promise<void> => {
+    const found = await chance.ask('end', asked, at);
     if (!found) return;
-    const shuffled = by === undefined ? [] : ((await shuffle.ask('end', { by, draws, seed })) ?? []);
+    const shuffled = by === undefined ? [] : ((await shuffle.ask('end', { by, draws, seed }, at)) ?? []);
     store.getState().setChance({ found: { of: figuresOf, chance: found, shuffled } });
   };
-  return { of: figuresOf, seconds, computing: all, chance, shuffle, compute, drawAll };
+  const busy = chance.share ?? shuffle.share;
+  return {
+    ...{ of: figuresOf, seconds, computing: all, compute },
+    fault: chance.fault ?? shuffle.fault,
+    drawing: {
+      ...{ seconds: drawing, share: busy, away: chance.away ?? shuffle.away, place },
+      draw: () => void drawAll(place),
+      onPlace(next: Place | undefined) {
+        setPlace(next);
+        // What is under way begins anew there.
+        if (busy !== undefined) void drawAll(next);
+      },
+      onStop() {
+        chance.stop();
+        shuffle.stop();
+      },
+    },
+  };
 }

@@ -1,10 +1,14 @@
 'use client';
-import { useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { ResolutionPoint } from '@/core/groups';
+import { aimSeconds, exploreSeconds } from '@/core/groups/estimate';
 import { Slider } from 'radix-ui';
-import { Button, NumberField, Progress, Trouble, counted, shortNumber } from '@/ui/kit';
+import { Button, NumberField, Trouble, counted, shortNumber } from '@/ui/kit';
+import { Costly } from '@/ui/science/costly';
 import { useQuestion } from '@/ui/science/use-question';
 import { useWorkbench } from '@/ui/state/context';
+import { useShown } from '@/ui/state/shown';
+import type { Place } from '@/worker/client';
 import type { EditorProps } from '../../editor';
 import { useStepBefore } from './use-step-before';
 import { own } from '@/core/own';
@@ -17,12 +21,14 @@ export function Resolution({ step, set }: Pick<EditorProps<'groups'>, 'step' | '
   const potts = step.method === 'potts';
   const [least, most] = potts ? [0.005, 0.9] : [0.2, 4];
   const [low, high] = [Math.min(least, step.resolution), Math.max(most, step.resolution)];
-  const edges = useWorkbench((state) => state.net?.source.length ?? 0);
+  const { net } = useShown();
+  const edges = net?.source.length ?? 0;
+  const [place, setPlace] = useState<Place>();
   const groups = useWorkbench((state) => own(state.reports, step.id)?.groups ?? 0);
   const { at, key } = useStepBefore(step.id);
   const [found, setFound] = useState<{ of: string; points: ResolutionPoint[] }>();
   const of = `${key} ${step.method} ${step.weights} ${step.directed ?? false} ${step.seed}`;
-  const { ask, stop, share, fault } = useQuestion('explore', (point) =>
+  const { ask, stop, share, fault, away } = useQuestion('explore', (point) =>
     setFound((now) => ({ of, points: [...(now?.of === of ? now.points : []), point] })),
   );
   const aim = useQuestion('aim');
@@ -38,11 +44,25 @@ export function Resolution({ step, set }: Pick<EditorProps<'groups'>, 'step' | '
     }),
     [method, weights, directed, seed],
   );
+  const explore = useCallback(
+    async (where: Place | undefined): Promise<void> => {
+      const points = at && (await ask(at, { ...asked, low: least, high: most }, where));
+      // One that was answered elsewhere comes as a whole.
+      if (points) setFound({ of, points });
+    },
+    [at, ask, asked, least, most, of],
+  );
+  const lookFor = async (groupsWanted: number, where: Place | undefined): Promise<void> => {
+    if (!at) return;
+    setWanted(groupsWanted);
+    const point = await aim.ask(at, { ...asked, wanted: groupsWanted }, where);
+    if (point) set({ resolution: Number(point.resolution.toPrecision(4)) });
+  };
   useEffect(() => {
     if (!at || edges === 0 || edges > unasked || found?.of === of) return undefined;
-    const timer = setTimeout(() => void ask(at, { ...asked, low: least, high: most }), 400);
+    const timer = setTimeout(() => void explore(place), 400);
     return () => clearTimeout(timer);
-  }, [at, edges, of, found?.of, ask, asked, least, most]);
+  }, [at, edges, of, found?.of, explore, place]);
   const points = found?.of === of ? found.points : [];
   const here = nearestPoint(points, step.resolution);
   return (
@@ -67,11 +87,23 @@ export function Resolution({ step, set }: Pick<EditorProps<'groups'>, 'step' | '
           ? 'Groups are at least so dense inside.'
           : 'Above 1: more and smaller groups. Below 1: fewer and larger ones.'}
       </p>
-      {share !== undefined && edges > unasked && <Progress name="Exploring" share={share} onStop={stop} />}
       {edges > unasked && share === undefined && points.length === 0 && at && (
-        <Button className="mt-2" onClick={() => void ask(at, { ...asked, low: least, high: most })}>
+        <Button className="mt-2" onClick={() => void explore(place)}>
           Explore the range
         </Button>
+      )}
+      {net && (away !== undefined || (edges > unasked && points.length === 0)) && (
+        <Costly
+          name="Exploring"
+          seconds={exploreSeconds(net, asked.method)}
+          {...{ share, away, place }}
+          onPlace={(next) => {
+            setPlace(next);
+            // A small one begins by itself.
+            if (share !== undefined && edges > unasked) void explore(next);
+          }}
+          onStop={stop}
+        />
       )}
       {fault && <Trouble>{fault}</Trouble>}
       <div className="mt-2 flex items-center justify-between">
@@ -85,18 +117,24 @@ export function Resolution({ step, set }: Pick<EditorProps<'groups'>, 'step' | '
             max={10000}
             value={groups || 6}
             className="w-14 text-right"
-            onCommit={(next) => {
-              if (!at) return;
-              setWanted(next);
-              void aim
-                .ask(at, { ...asked, wanted: next })
-                .then((point) => point && set({ resolution: Number(point.resolution.toPrecision(4)) }));
-            }}
+            onCommit={(next) => void lookFor(next, place)}
           />
           groups
         </span>
       </div>
-      {aim.share !== undefined && <Progress name="Looking for that many groups" share={aim.share} onStop={aim.stop} />}
+      {net && aim.share !== undefined && (
+        <Costly
+          name="Looking for that many groups"
+          seconds={aimSeconds(net, asked.method)}
+          share={aim.share}
+          away={aim.away}
+          onPlace={(next) => {
+            setPlace(next);
+            void lookFor(wanted, next);
+          }}
+          onStop={aim.stop}
+        />
+      )}
       {aim.answer && aim.share === undefined && (
         <p className="text-sm text-quiet">
           {aim.answer.groups !== wanted && `No resolution gives ${counted(wanted, 'group')}${partWords(aim.answer)}. `}
