@@ -261,6 +261,26 @@ describe('parts that no edge joins', () => {
     expect(heights.size).toBeLessThan(12);
   });
 
+  test('few small parts stand as a block beside the largest, not as one high column', () => {
+    // A long chain, and twenty pairs.
+    const n = 200 + 40;
+    const net = network({
+      nodes: n,
+      edges: [
+        ...Array.from({ length: 199 }, (_, i): [number, number] => [i, i + 1]),
+        ...Array.from({ length: 20 }, (_, i): [number, number] => [200 + 2 * i, 201 + 2 * i]),
+      ],
+    });
+    const at = Float32Array.from({ length: 2 * n }, (_, i) => (i % 2 ? 40 * (i >> 1) : (i >> 1) % 2));
+    packParts(at, components(net), 10);
+    const [x, y] = [0, 1].map((axis) => Array.from({ length: 40 }, (_, i) => at[2 * (200 + i) + axis]));
+    const side = (values: number[]): number => Math.max(...values) - Math.min(...values);
+    expect(side(x)).toBeGreaterThan(side(y) / 4);
+    expect(Math.min(...x)).toBeGreaterThan(1);
+    // In the middle of its height.
+    expect((Math.max(...y) + Math.min(...y)) / 2).toBeCloseTo(199 * 20, -2);
+  });
+
   test('none lies over another, each keeps its shape, and unpacked they stay where forces put them', () => {
     fc.assert(
       fc.property(fc.array(fc.tuple(fc.nat(23), fc.nat(23)), { maxLength: 30 }), fc.integer(), (pairs, seed) => {

@@ -70,7 +70,8 @@ export function packParts(positions: Float32Array, { of, sizes }: Components, ro
   const [main, ...others] = boxes;
   if (2 * sizes[0] >= of.length) {
     const widest = others.reduce((most, { width }) => Math.max(most, width), 0);
-    const most = Math.max(widest, (1.15 * area(others)) / main.height);
+    // As high as the main part at most, and no thin column where they are few.
+    const most = Math.max(widest, (1.15 * area(others)) / main.height, Math.sqrt(0.75 * area(others)));
     place(ordered(others), most, main.left + main.width + room, main.top, main.height);
   } else place(ordered(boxes), Math.sqrt(area(boxes) * 1.5), 0, 0, 0);
   for (let v = 0; v < of.length; v++) {

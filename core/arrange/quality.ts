@@ -2,7 +2,7 @@
 import { type Network, nodeCount, simpleAdjacency } from '../graph';
 import { type Random, seeded } from '../random';
 import type { Breath } from '../split';
-import { stepsFrom } from './stress';
+import { stepsFrom } from './steps';
 
 export interface Quality {
   /** √(Σ (s‖x_i − x_j‖ − d_ij)² / d_ij² / number of pairs) at the best size s, over pairs that edges join in steps d; NaN without any. */

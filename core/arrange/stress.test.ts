@@ -1,10 +1,13 @@
 import fc from 'fast-check';
 import { type Network, simpleAdjacency } from '../graph';
 import { atOnce } from '../measure';
+import type { Crew } from '../split';
+import { backwards } from '../split/samples';
 import { forceLayout } from './force';
 import { layoutQuality } from './quality';
 import { far, grid, made } from './samples';
-import { stepsFrom, stressLayout } from './stress';
+import { stepsFrom } from './steps';
+import { stressLayout } from './stress';
 
 // Many rounds take their time on a busy machine.
 jest.setTimeout(60_000);
@@ -45,6 +48,20 @@ describe('stress', () => {
     let least = Infinity;
     for (let a = 0; a < 64; a++) for (let b = a + 1; b < 64; b++) least = Math.min(least, far(at, a, b));
     expect(least).toBeGreaterThan(19.9);
+  });
+
+  test('its sources are shared out, and the picture is the same to the bit', async () => {
+    const net = grid(13);
+    const done: string[] = [];
+    const crew: Crew = {
+      size: 2,
+      run(task, ...more) {
+        done.push(task);
+        return backwards.crew?.run(task, ...more) ?? Promise.resolve();
+      },
+    };
+    expect(await stressLayout(net, plain, { ...backwards, crew })).toEqual(await stressLayout(net, plain, atOnce));
+    expect(done).toEqual(['steps']);
   });
 
   test('another seed gives another picture of hardly other stress', async () => {

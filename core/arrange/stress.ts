@@ -2,9 +2,10 @@
 import { EigenvalueDecomposition, Matrix } from 'ml-matrix';
 import { type Components, type Network, components, nodeCount, simpleAdjacency } from '../graph';
 import { type Random, seeded } from '../random';
-import type { Breath } from '../split';
+import { type Breath, runs, split } from '../split';
 import { keepApart } from './apart';
 import { packParts } from './pack';
+import { type Part, stepsFrom, stepsTask } from './steps';
 
 export interface StressSettings {
   /** Map units of one step. */
@@ -12,12 +13,6 @@ export interface StressSettings {
   /** Least distance between any two nodes, in map units; 0 lets them cover each other. */
   apart: number;
   seed: number;
-}
-
-/** A connected part: compressed rows over its nodes 0 … n−1. */
-export interface Part {
-  offsets: Uint32Array;
-  to: Uint32Array;
 }
 
 /** Up to this many nodes every pair counts; beyond it each node and its neighbours, and pivots for the rest. */
@@ -95,22 +90,6 @@ function partsOf(net: Network, { of, sizes }: Components): { nodes: Uint32Array;
     });
     return { nodes: members, part: { offsets: starts, to: ends } };
   });
-}
-
-/** Steps from one node to all others of a connected part. */
-export function stepsFrom({ offsets, to }: Part, start: number, far: Uint16Array, queue: Uint32Array): void {
-  far.fill(0xffff);
-  far[start] = 0;
-  queue[0] = start;
-  let end = 1;
-  for (let at = 0; at < end; at++) {
-    const v = queue[at];
-    for (let k = offsets[v]; k < offsets[v + 1]; k++) {
-      if (far[to[k]] !== 0xffff) continue;
-      far[to[k]] = far[v] + 1;
-      queue[end++] = to[k];
-    }
-  }
 }
 
 /** Nodes spread over a part, and the steps from each to all: every other one the farthest from those before, the rest drawn. */
@@ -217,18 +196,20 @@ async function everyPair(part: Part, breath: Breath): Promise<Terms> {
     far: new Float32Array(count),
     weight: new Float32Array(count),
   };
-  const steps = new Uint16Array(n);
-  const queue = new Uint32Array(n);
-  for (let v = 0, k = 0; v < n; v++) {
-    if (v % 50 === 0) await breath.breathe(0);
-    stepsFrom(part, v, steps, queue);
-    for (let u = 0; u < n; u++) {
-      if (u === v) continue;
-      terms.to[k] = u;
-      terms.far[k] = steps[u];
-      terms.weight[k++] = 1 / steps[u] / steps[u];
+  let k = 0;
+  const sources = runs(n, 16, 64);
+  await split(stepsTask, part, sources, { ...breath, breathe: () => breath.breathe(0) }, (steps, i) => {
+    const { from, to } = sources[i];
+    for (let v = from; v < to; v++) {
+      for (let u = 0; u < n; u++) {
+        if (u === v) continue;
+        const far = steps[(v - from) * n + u];
+        terms.to[k] = u;
+        terms.far[k] = far;
+        terms.weight[k++] = 1 / far / far;
+      }
     }
-  }
+  });
   return terms;
 }
 
