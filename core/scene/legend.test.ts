@@ -118,3 +118,26 @@ test('a text is as wide as its letters, in both weights; marks on letters and st
   expect(textWidth('島', 10)).toBe(10);
   expect(textWidth('iiii', 10)).toBeLessThan(textWidth('mm', 10));
 });
+
+test('where all have one amount it is said once, with one sign', () => {
+  const one = { title: 'degree', low: '1', high: '1', min: 2, max: 8 };
+  const marks = (part: LegendPart): LegendMark[] => layLegend([part], 600).marks;
+  for (const [part, sign] of [
+    [
+      { ...one, kind: 'sizes' },
+      { kind: 'shape', radius: 4 },
+    ],
+    [
+      { ...one, kind: 'widths' },
+      { kind: 'line', width: 5 },
+    ],
+    [
+      { ...one, kind: 'ramp', stops: ['#000000', '#777777', '#ffffff'] },
+      { kind: 'rect', colour: '#777777' },
+    ],
+  ] as const) {
+    const found = marks(part as LegendPart);
+    expect(found.map((mark) => (mark.kind === 'text' ? mark.text : mark.kind))).toEqual(['degree', sign.kind, '1']);
+    expect(found[1]).toMatchObject(sign);
+  }
+});

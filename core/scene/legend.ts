@@ -89,6 +89,12 @@ const drawing: { [K in LegendPart['kind']]: (part: Extract<LegendPart, { kind: K
   strokes: (part, row) =>
     row.entries(part, ({ width }) => row.line(14, Math.max(0.6, Math.min(5, width)), 'solid', true)),
   ramp({ low, high, stops }, row) {
+    // Where all are alike they stand in the middle between the ends.
+    if (low === high) {
+      row.colour(stops[stops.length >> 1]);
+      row.text(low, 12);
+      return;
+    }
     row.text(low, 6);
     // Half a pixel over the next, so that no ground shows between.
     for (const colour of stops) row.colour(colour, 12.5, -0.5);
@@ -96,12 +102,22 @@ const drawing: { [K in LegendPart['kind']]: (part: Extract<LegendPart, { kind: K
     row.text(high, 12);
   },
   sizes({ low, high }, row) {
+    if (low === high) {
+      row.shape('circle', 4, true);
+      row.text(low, 12);
+      return;
+    }
     row.shape('circle', 2.5, true);
     row.text(`${low} – ${high}`, 7);
     row.shape('circle', 6, true);
     row.x += 6;
   },
   widths({ low, high, min, max }, row) {
+    if (low === high) {
+      row.line(14, Math.max(0.6, Math.min(5, (min + max) / 2)), 'solid', true);
+      row.text(low, 12);
+      return;
+    }
     row.line(14, Math.max(0.6, Math.min(1, min)), 'solid', true);
     row.text(`${low} – ${high}`, 7);
     row.line(14, Math.min(5, max), 'solid', true);
