@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { type Network, network } from '../graph';
+import { seeded } from '../random';
 import { atOnce } from '.';
 import { pagerankOf } from './walk';
 
@@ -56,4 +57,54 @@ test('several starts share what the walk begins with', async () => {
   const net = network({ nodes: 4, edges: [], directed: true });
   const found = await pagerankOf(net, atOnce, false, 0.85, [0, 1]);
   expect([...found].map((share) => share.toFixed(4))).toEqual(['0.2875', '0.2875', '0.2125', '0.2125']);
+});
+
+/** The sum by which one more step of the walk would change the ranks. */
+function residual(net: Network, rank: ArrayLike<number>, damping: number): number {
+  const n = net.ids.length;
+  const out = new Float64Array(n);
+  for (const a of net.source) out[a]++;
+  let dangling = 0;
+  for (let v = 0; v < n; v++) if (out[v] === 0) dangling += rank[v];
+  const next = new Float64Array(n).fill((1 - damping + damping * dangling) / n);
+  net.source.forEach((a, e) => (next[net.target[e]] += (damping * rank[a]) / out[a]));
+  return next.reduce((sum, value, v) => sum + Math.abs(value - rank[v]), 0);
+}
+
+/** Groups of which few ties lead out, so that ranks flow slowly from one to the next. */
+function slow(groups: number, size: number, seed: number): Network {
+  const random = seeded(seed);
+  const n = groups * size;
+  const edges = Array.from({ length: 5 * n }, (): [number, number] => {
+    const a = random.below(n);
+    const home = a - (a % size);
+    return [a, random.unit() < 0.995 ? home + random.below(size) : random.below(n)];
+  });
+  return network({ nodes: n, edges, directed: true });
+}
+
+test('where ranks flow slowly they are led on, and what is found is what the walk comes to', async () => {
+  for (const seed of [1, 2, 3, 4]) {
+    const net = slow(12, 60, seed);
+    let rounds = 0;
+    const rank = await pagerankOf(net, { breathe: () => void rounds++ }, false);
+    expect(residual(net, rank, 0.85)).toBeLessThan(1e-12);
+    // 80 without being led on.
+    expect(rounds).toBeLessThan(60);
+    const long = await pagerankOf(net, atOnce, false, 0.99);
+    expect(residual(net, long, 0.99)).toBeLessThan(1e-12);
+  }
+});
+
+test('circles, chains and stars, whose changes say little, end no later than by rounds alone', async () => {
+  const ring = Array.from({ length: 50 }, (_, v): [number, number] => [v, (v + 1) % 50]);
+  const star = Array.from({ length: 49 }, (_, v): [number, number] => [v + 1, 0]);
+  for (const edges of [ring, ring.slice(1), star, star.map(([a, b]): [number, number] => [b, a]), [...ring, ...star]]) {
+    const net = network({ nodes: 50, edges, directed: true });
+    let rounds = 0;
+    const rank = await pagerankOf(net, { breathe: () => void rounds++ }, false);
+    expect(residual(net, rank, 0.85)).toBeLessThan(1e-12);
+    // 0.85 to the power of 180 is below 1e-12 times 0.15.
+    expect(rounds).toBeLessThan(180);
+  }
 });

@@ -6,7 +6,7 @@ import { endsAt } from './degree';
 
 /**
  * PageRank: damping d (0.85), out-edges taken in proportion to their weights, dangling mass spread evenly, sums to 1. The walk begins anew at any node, or
- * at those of `start`. Gauss–Seidel rounds, each node on the newest scores of the others, now and then extrapolated along their last change (after Aitken 1926),
+ * at those of `start`. Gauss–Seidel rounds, each node on the newest scores of the others, now and then extrapolated (see {@link leadOn}),
  * until the sum of changes of a round bounds the error below 1e-12.
  * Reads the network as it is; an undirected edge is walked both ways. Throws a Fault where a weight is negative.
  */
@@ -31,48 +31,109 @@ export async function pagerankOf(
   const rows = weighted ? { offsets, to, weight } : { offsets, to };
   const walk: Walk = { ...rows, per, base, damping, rank, share, total: 1, dangling: 0 };
   for (let v = 0; v < n; v++) if (per[v] === 0) walk.dangling += rank[v];
-  const before = new Float64Array(n);
-  const last = new Float64Array(n);
+  const ranks = Array.from({ length: depth + 2 }, () => new Float64Array(n));
+  // The change before the ranks were led on; 0 where they were not.
+  let led = 0;
   for (let i = 0; i < 10000; i++) {
     await breath.breathe(Math.min(0.99, i / 60));
-    if (i % every === every - 2) before.set(rank);
-    if (i % every === every - 1) last.set(rank);
+    const place = (i % every) - (every - depth - 1);
+    if (place >= 0) ranks[place].set(rank);
     // The iteration contracts by d at least, so what is left to go is at most change · d / (1 − d).
     const change = round(walk);
     if ((change * damping) / (1 - damping) < 1e-12 * walk.total) break;
-    if (i % every === every - 1) extrapolate(walk, before, last);
+    if (change > led && led > 0) settle(walk, ranks[depth + 1]);
+    led = 0;
+    if (i % every < every - 1) continue;
+    ranks[depth + 1].set(rank);
+    if (leadOn(walk, ranks)) led = change;
   }
   return rank.map((value) => value / walk.total);
 }
 
-/** Rounds between two extrapolations. */
-const every = 8;
-/** Changes that shrink by less than this are not led on. */
-const steady = 0.97;
+/** Rounds between two extrapolations, and how many differences of changes each reads: the loops of {@link leadOn} are written out for so many. */
+const every = 10;
+const depth = 4;
 
 /**
- * Leads the ranks on to where they go if each change is the one before it times the same factor, which is what is left of them once the slowest part alone
- * remains. Only the rounds after it say how far they are.
+ * Leads the ranks on to where their last changes cancel out best, by reduced rank extrapolation (Sidi 2017; for PageRank: Kamvar et al. 2003): of the changes
+ * f_0 … f_k between `ranks` x_0 … x_{k+1}, the γ that make ‖f_k − Σ γ_a (f_{a+1} − f_a)‖ least, and x_{k+1} − Σ γ_a (x_{a+2} − x_{a+1}). Only the rounds after
+ * it say how far they are. False where the changes say nothing.
  */
-function extrapolate(walk: Walk, before: Float64Array, last: Float64Array): void {
-  const { rank, share, per } = walk;
+function leadOn(walk: Walk, ranks: readonly Float64Array[]): boolean {
+  const { rank } = walk;
   const n = rank.length;
-  let [along, square] = [0, 0];
+  const [x0, x1, x2, x3, x4, x5] = ranks;
+  // Products of the differences a, b, c, d with each other and with the last change f, each in a variable: it is as long as a round otherwise.
+  let [aa, ab, ac, ad, bb, bc, bd, cc, cd, dd] = [0, 0, 0, 0, 0, 0, 0, 0, 0, 0];
+  let [af, bf, cf, df] = [0, 0, 0, 0];
   for (let v = 0; v < n; v++) {
-    const former = last[v] - before[v];
-    along += (rank[v] - last[v]) * former;
-    square += former * former;
+    const f1 = x2[v] - x1[v];
+    const f2 = x3[v] - x2[v];
+    const f3 = x4[v] - x3[v];
+    const f = x5[v] - x4[v];
+    const a = f1 - (x1[v] - x0[v]);
+    const b = f2 - f1;
+    const c = f3 - f2;
+    const d = f - f3;
+    aa += a * a;
+    ab += a * b;
+    ac += a * c;
+    ad += a * d;
+    bb += b * b;
+    bc += b * c;
+    bd += b * d;
+    cc += c * c;
+    cd += c * d;
+    dd += d * d;
+    af += a * f;
+    bf += b * f;
+    cf += c * f;
+    df += d * f;
   }
-  const factor = along / square;
-  if (!(Math.abs(factor) < steady)) return;
-  const further = factor / (1 - factor);
-  let [total, dangling] = [0, 0];
+  const shares = solved([
+    [aa, ab, ac, ad, af],
+    [ab, bb, bc, bd, bf],
+    [ac, bc, cc, cd, cf],
+    [ad, bd, cd, dd, df],
+  ]);
+  if (!shares) return false;
+  const [a, b, c, d] = shares;
   for (let v = 0; v < n; v++) {
-    const led = rank[v] + further * (rank[v] - last[v]);
-    if (led > 0) rank[v] = led;
-    share[v] = rank[v] * per[v];
-    total += rank[v];
-    if (per[v] === 0) dangling += rank[v];
+    const value = x5[v] - a * (x2[v] - x1[v]) - b * (x3[v] - x2[v]) - c * (x4[v] - x3[v]) - d * (x5[v] - x4[v]);
+    if (value > 0) rank[v] = value;
+  }
+  settle(walk, rank);
+  return true;
+}
+
+/** Solves a small system of equations, each row with its right side last; undefined where it is hardly determined. */
+function solved(rows: number[][]): number[] | undefined {
+  const count = rows.length;
+  const least = 1e-12 * rows.reduce((most, row, a) => Math.max(most, row[a]), 0);
+  for (let a = 0; a < count; a++) {
+    let pivot = a;
+    for (let r = a + 1; r < count; r++) if (Math.abs(rows[r][a]) > Math.abs(rows[pivot][a])) pivot = r;
+    [rows[a], rows[pivot]] = [rows[pivot], rows[a]];
+    if (!(Math.abs(rows[a][a]) > least)) return undefined;
+    for (let r = 0; r < count; r++) {
+      if (r === a) continue;
+      const times = rows[r][a] / rows[a][a];
+      for (let b = a; b <= count; b++) rows[r][b] -= times * rows[a][b];
+    }
+  }
+  return rows.map((row, a) => row[count] / row[a]);
+}
+
+/** Goes on from these ranks. */
+function settle(walk: Walk, from: Float64Array): void {
+  const { rank, share, per } = walk;
+  let [total, dangling] = [0, 0];
+  for (let v = 0; v < rank.length; v++) {
+    const value = from[v];
+    rank[v] = value;
+    share[v] = value * per[v];
+    total += value;
+    if (per[v] === 0) dangling += value;
   }
   walk.total = total;
   walk.dangling = dangling;
