@@ -6,6 +6,21 @@ interface Exports {
   multiply(n: number, offsets: number, to: number, weight: number, diagonal: number, x: number, y: number): void;
   dot(n: number, a: number, b: number): number;
   addTimes(n: number, a: number, b: number, share: number): void;
+  /** `sums` holds dangling and becomes dangling, total and change; `weight` 0: all are 1. */
+  walk(
+    n: number,
+    offsets: number,
+    to: number,
+    weight: number,
+    per: number,
+    base: number,
+    rank: number,
+    share: number,
+    anew: number,
+    damping: number,
+    spread: number,
+    sums: number,
+  ): void;
   triangles(n: number, first: number, node: number, counts: number, mark: number): void;
 }
 

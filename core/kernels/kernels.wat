@@ -153,4 +153,57 @@
         (local.set $i (i32.add (local.get $i) (i32.const 4)))
         (br $clearing)))
       (local.set $v (i32.add (local.get $v) (i32.const 1)))
-      (br $nodes)))))
+      (br $nodes))))
+
+  ;; One round of a walk's scores in place, each on the newest shares of the others: next = base * anew + damping * sum of shares + spread * dangling.
+  ;; `weight` 0 where every entry is 1. `sums` holds dangling and becomes dangling, total and change. The same operations in the same order as the plain way.
+  (func (export "walk")
+    (param $n i32) (param $offsets i32) (param $to i32) (param $weight i32) (param $per i32) (param $base i32) (param $rank i32)
+    (param $share i32) (param $anew f64) (param $damping f64) (param $spread f64) (param $sums i32)
+    (local $k i32) (local $end i32) (local $w i32) (local $at i32) (local $last i32)
+    (local $sum f64) (local $next f64) (local $moved f64) (local $gives f64)
+    (local $dangling f64) (local $total f64) (local $change f64)
+    (local.set $dangling (f64.load (local.get $sums)))
+    (local.set $last (i32.shl (local.get $n) (i32.const 3)))
+    (local.set $k (local.get $to))
+    (local.set $w (local.get $weight))
+    (block $done (loop $rows
+      (br_if $done (i32.ge_u (local.get $at) (local.get $last)))
+      (local.set $offsets (i32.add (local.get $offsets) (i32.const 4)))
+      (local.set $end (i32.add (local.get $to) (i32.shl (i32.load (local.get $offsets)) (i32.const 2))))
+      (local.set $sum (f64.const 0))
+      (if (local.get $weight)
+        (then
+          (block $none (loop $one
+            (br_if $none (i32.ge_u (local.get $k) (local.get $end)))
+            (local.set $sum (f64.add (local.get $sum) (f64.mul
+              (f64.load (i32.add (local.get $share) (i32.shl (i32.load (local.get $k)) (i32.const 3))))
+              (f64.load (local.get $w)))))
+            (local.set $k (i32.add (local.get $k) (i32.const 4)))
+            (local.set $w (i32.add (local.get $w) (i32.const 8)))
+            (br $one))))
+        (else
+          (block $none (loop $one
+            (br_if $none (i32.ge_u (local.get $k) (local.get $end)))
+            (local.set $sum (f64.add (local.get $sum)
+              (f64.load (i32.add (local.get $share) (i32.shl (i32.load (local.get $k)) (i32.const 3))))))
+            (local.set $k (i32.add (local.get $k) (i32.const 4)))
+            (br $one)))))
+      (local.set $next (f64.add
+        (f64.add
+          (f64.mul (f64.load (i32.add (local.get $base) (local.get $at))) (local.get $anew))
+          (f64.mul (local.get $damping) (local.get $sum)))
+        (f64.mul (local.get $spread) (local.get $dangling))))
+      (local.set $moved (f64.sub (local.get $next) (f64.load (i32.add (local.get $rank) (local.get $at)))))
+      (local.set $gives (f64.load (i32.add (local.get $per) (local.get $at))))
+      (if (f64.eq (local.get $gives) (f64.const 0))
+        (then (local.set $dangling (f64.add (local.get $dangling) (local.get $moved)))))
+      (f64.store (i32.add (local.get $rank) (local.get $at)) (local.get $next))
+      (f64.store (i32.add (local.get $share) (local.get $at)) (f64.mul (local.get $next) (local.get $gives)))
+      (local.set $total (f64.add (local.get $total) (local.get $next)))
+      (local.set $change (f64.add (local.get $change) (f64.abs (local.get $moved))))
+      (local.set $at (i32.add (local.get $at) (i32.const 8)))
+      (br $rows)))
+    (f64.store (local.get $sums) (local.get $dangling))
+    (f64.store offset=8 (local.get $sums) (local.get $total))
+    (f64.store offset=16 (local.get $sums) (local.get $change))))

@@ -108,3 +108,18 @@ test('circles, chains and stars, whose changes say little, end no later than by 
     expect(rounds).toBeLessThan(180);
   }
 });
+
+test('the loop in WebAssembly and the plain one give the same bits', async () => {
+  const net = slow(6, 200, 7);
+  net.weight.forEach((_, e) => (net.weight[e] = 1 + (e % 7)));
+  for (const given of [net, { ...net, directed: false }])
+    for (const weighted of [false, true])
+      for (const start of [undefined, [3, 5]]) {
+        const [plain, held] = [
+          await pagerankOf(given, atOnce, weighted, 0.85, start, true),
+          await pagerankOf(given, atOnce, weighted, 0.85, start, false),
+        ];
+        expect(held).toEqual(plain);
+        expect(held.reduce((sum, share) => sum + share, 0)).toBeCloseTo(1, 12);
+      }
+});

@@ -2,13 +2,17 @@
 import { type Network, adjacency, nodeCount } from '../graph';
 import { weightsOfZeroOrMore } from '../paths/lengths';
 import type { Breath } from '../split';
+import { type Kernels, kernels } from '../kernels';
 import { endsAt } from './degree';
+
+/** Below so many edges the plain way is as fast. */
+const fewEdges = 5000;
 
 /**
  * PageRank: damping d (0.85), out-edges taken in proportion to their weights, dangling mass spread evenly, sums to 1. The walk begins anew at any node, or
  * at those of `start`. Gauss–Seidel rounds, each node on the newest scores of the others, now and then extrapolated (see {@link leadOn}),
  * until the sum of changes of a round bounds the error below 1e-12.
- * Reads the network as it is; an undirected edge is walked both ways. Throws a Fault where a weight is negative.
+ * Reads the network as it is; an undirected edge is walked both ways. Throws a Fault where a weight is negative. `plain`: without WebAssembly, with the same bits.
  */
 export async function pagerankOf(
   net: Network,
@@ -16,20 +20,30 @@ export async function pagerankOf(
   weighted: boolean,
   damping = 0.85,
   start?: readonly number[],
+  plain = net.source.length < fewEdges,
 ): Promise<Float64Array> {
   const n = nodeCount(net);
   if (n === 0) return new Float64Array(0);
   if (weighted) weightsOfZeroOrMore(net, 'PageRank');
   const { offsets, to, weight } = adjacency(net, 'in');
   const out = endsAt(net, net.directed ? { out: true, in: false } : { out: true, in: true }, weighted);
-  const base = new Float64Array(n).fill(start ? 0 : (1 - damping) / n);
-  for (const v of start ?? []) base[v] = (1 - damping) / (start?.length ?? 1);
-  const rank = new Float64Array(n).fill(1 / n);
+  const begins = new Float64Array(n).fill(start ? 0 : (1 - damping) / n);
+  for (const v of start ?? []) begins[v] = (1 - damping) / (start?.length ?? 1);
+  const entries = to.length;
+  // Offsets, ends and weights; what every node gives, begins with, has and shares.
+  const room = 4 * (n + 1) + (weighted ? 12 : 4) * entries + 8 * (4 * n + 3);
+  const held = plain ? undefined : kernels(room);
+  const doubles = (of: Float64Array): Float64Array => held?.doubles(of) ?? of;
+  const rank = doubles(new Float64Array(n).fill(1 / n));
   // One over the out-edges of each node, 0 where there are none; what a node gives along one unit of them.
-  const per = out.map((sum) => (sum > 0 ? 1 / sum : 0));
-  const share = rank.map((value, v) => value * per[v]);
-  const rows = weighted ? { offsets, to, weight } : { offsets, to };
-  const walk: Walk = { ...rows, per, base, damping, rank, share, total: 1, dangling: 0 };
+  const per = doubles(out.map((sum) => (sum > 0 ? 1 / sum : 0)));
+  const share = doubles(Float64Array.from(rank, (value, v) => value * per[v]));
+  const walk: Walk = {
+    ...{ offsets: held?.integers(offsets) ?? offsets, to: held?.integers(to) ?? to },
+    ...(weighted ? { weight: doubles(weight) } : {}),
+    ...{ per, base: doubles(begins), damping, rank, share, total: 1, dangling: 0 },
+    ...(held ? { held, sums: held.doubles(3) } : {}),
+  };
   for (let v = 0; v < n; v++) if (per[v] === 0) walk.dangling += rank[v];
   const ranks = Array.from({ length: depth + 2 }, () => new Float64Array(n));
   // The change before the ranks were led on; 0 where they were not.
@@ -47,7 +61,7 @@ export async function pagerankOf(
     ranks[depth + 1].set(rank);
     if (leadOn(walk, ranks)) led = change;
   }
-  return rank.map((value) => value / walk.total);
+  return Float64Array.from(rank, (value) => value / walk.total);
 }
 
 /** Rounds between two extrapolations, and how many differences of changes each reads: the loops of {@link leadOn} are written out for so many. */
@@ -140,6 +154,9 @@ function settle(walk: Walk, from: Float64Array): void {
 }
 
 interface Walk {
+  /** The loops in WebAssembly, in whose memory the arrays below lie, and what they hand back; absent: the plain way. */
+  held?: Kernels;
+  sums?: Float64Array;
   offsets: Uint32Array;
   to: Uint32Array;
   weight?: Float64Array;
@@ -154,8 +171,22 @@ interface Walk {
   dangling: number;
 }
 
+/** The same by the loop in WebAssembly, to the bit. */
+function roundIn(held: Kernels, sums: Float64Array, walk: Walk): number {
+  const { offsets, to, weight, per, base, damping, rank, share } = walk;
+  sums[0] = walk.dangling;
+  held.walk(
+    ...([rank.length, offsets.byteOffset, to.byteOffset, weight?.byteOffset ?? 0, per.byteOffset] as const),
+    ...([base.byteOffset, rank.byteOffset, share.byteOffset, walk.total, damping] as const),
+    ...([damping / rank.length, sums.byteOffset] as const),
+  );
+  [walk.dangling, walk.total] = sums;
+  return sums[2];
+}
+
 /** One round over all nodes, in place; returns the sum of changes. */
 function round(walk: Walk): number {
+  if (walk.held && walk.sums) return roundIn(walk.held, walk.sums, walk);
   const { offsets, to, weight, per, base, damping, rank, share } = walk;
   const n = rank.length;
   const anew = walk.total;
