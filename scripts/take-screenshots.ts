@@ -12,6 +12,8 @@ const { driver } = browser;
 
 async function picture(name: string): Promise<void> {
   await driver.sleep(900);
+  // Short messages of what was done before are no part of a view.
+  await driver.wait(async () => (await driver.findElements({ css: '[data-sonner-toast]' })).length === 0, 20000);
   await driver.wait(async () => !/refining|settling/.test(await driver.findElement({ css: 'body' }).getText()), 20000);
   writeFileSync(join(folder, `${name}.png`), Buffer.from(await driver.takeScreenshot(), 'base64'));
 }
