@@ -13,7 +13,7 @@ import { findGroups } from '@/core/groups';
 import { betweennessOf } from '@/core/measure/between';
 import { triadCensus } from '@/core/measure/census';
 import { triadNames } from '@/core/measure/triad-names';
-import { clusteringOf } from '@/core/measure/clustering';
+import { clusteringOf } from '@/core/measure/closed';
 import { arrivals, principalVector } from '@/core/measure/leading';
 import { pagerankOf } from '@/core/measure/walk';
 import { sweep } from '@/core/paths/sweep';

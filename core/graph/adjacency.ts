@@ -105,3 +105,8 @@ export function transposedRows(rows: Adjacency, n: number): Adjacency {
   }
   return { offsets, to, weight };
 }
+
+/** How many neighbours each node has in its rows. */
+export function neighbourCounts({ offsets }: Adjacency): Float64Array {
+  return Float64Array.from({ length: offsets.length - 1 }, (_, v) => offsets[v + 1] - offsets[v]);
+}

@@ -1,7 +1,18 @@
-/** How clustering coefficients beyond the plain one are computed; loaded where they are. */
-import { type Network, nodeCount, simpleAdjacency } from '../graph';
+/** How triangles are counted and clustering coefficients are computed; loaded where they are. */
+import { type Network, keptFor, neighbourCounts, nodeCount, simpleAdjacency } from '../graph';
 import { tiesOfPairs } from './pairs';
-import { triangles } from './triangles';
+import { triangleCounts, triangles } from './triangles';
+
+/** Triangles at each node of the undirected simple view. */
+export function trianglesAt(net: Network): Float64Array {
+  return keptFor(net, 'triangles', () => triangleCounts(simpleAdjacency(net, 'both')));
+}
+
+/** Watts and Strogatz 1998: 2t / (k(k−1)), 0 for fewer than two neighbours. */
+export function clusteringOf(net: Network): Float64Array {
+  const k = neighbourCounts(simpleAdjacency(net, 'both'));
+  return trianglesAt(net).map((t, v) => (k[v] > 1 ? (2 * t) / (k[v] * (k[v] - 1)) : 0));
+}
 
 /** Share of the ordered pairs of neighbours joined by a directed edge: for directed networks other than the coefficient of triangles. */
 export function egoDensity(net: Network): Float64Array {

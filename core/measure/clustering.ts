@@ -1,25 +1,9 @@
-import { type Adjacency, type Network, keptFor, simpleAdjacency } from '../graph';
+import { loaded } from '../loaded';
 import { weightsOfZeroOrMore } from '../paths/lengths';
-import { triangleCounts } from './triangles';
 import type { Measure } from './measure';
 
-/** Degrees of the undirected simple view. */
-export function neighbourCounts(rows: Adjacency): Float64Array {
-  return Float64Array.from({ length: rows.offsets.length - 1 }, (_, v) => rows.offsets[v + 1] - rows.offsets[v]);
-}
-
-/** Triangles at each node of the undirected simple view. */
-export function trianglesAt(net: Network): Float64Array {
-  return keptFor(net, 'triangles', () => triangleCounts(simpleAdjacency(net, 'both')));
-}
-
-/** Watts and Strogatz 1998: 2t / (k(k−1)), 0 for fewer than two neighbours. */
-export function clusteringOf(net: Network): Float64Array {
-  const k = neighbourCounts(simpleAdjacency(net, 'both'));
-  return trianglesAt(net).map((t, v) => (k[v] > 1 ? (2 * t) / (k[v] * (k[v] - 1)) : 0));
-}
-
-const beyond = (): Promise<typeof import('./closed')> => import('./closed');
+/** How triangles are counted, loaded where they first are. */
+export const closed = loaded(() => import('./closed'));
 
 const shared = {
   question: 'tight',
@@ -40,7 +24,7 @@ export const clustering: Measure = {
   source: 'Watts & Strogatz 1998',
   reads: 'the undirected simple view: direction and loops dropped, parallel edges merged',
   columns: [{ key: 'clustering', name: 'Clustering coefficient' }],
-  compute: (net) => [clusteringOf(net)],
+  compute: async (net) => [(await closed()).clusteringOf(net)],
 };
 
 export const clusteringDirected: Measure = {
@@ -53,7 +37,10 @@ export const clusteringDirected: Measure = {
   source: 'Fagiolo 2007',
   reads: 'the directed simple view: loops dropped, parallel edges merged',
   columns: [{ key: 'clustering_directed', name: 'Clustering, directed' }],
-  compute: async (net) => [net.directed ? (await beyond()).directedClustering(net) : clusteringOf(net)],
+  compute: async (net) => {
+    const { clusteringOf, directedClustering } = await closed();
+    return [net.directed ? directedClustering(net) : clusteringOf(net)];
+  },
 };
 
 export const clusteringBarrat: Measure = {
@@ -69,7 +56,7 @@ export const clusteringBarrat: Measure = {
   columns: [{ key: 'clustering_barrat', name: 'Clustering by strength (Barrat)' }],
   compute: async (net) => {
     weightsOfZeroOrMore(net, 'Weighted clustering');
-    return [(await beyond()).barratClustering(net)];
+    return [(await closed()).barratClustering(net)];
   },
 };
 
@@ -86,7 +73,7 @@ export const clusteringOnnela: Measure = {
   columns: [{ key: 'clustering_onnela', name: 'Clustering by intensity (Onnela)' }],
   compute: async (net) => {
     weightsOfZeroOrMore(net, 'Weighted clustering');
-    return [(await beyond()).onnelaClustering(net)];
+    return [(await closed()).onnelaClustering(net)];
   },
 };
 
@@ -100,5 +87,5 @@ export const egoNetworkDensity: Measure = {
   source: 'Wasserman & Faust 1994',
   reads: 'the directed simple view; neighbours are those tied either way',
   columns: [{ key: 'ego_density', name: 'Density among neighbours' }],
-  compute: async (net) => [(await beyond()).egoDensity(net)],
+  compute: async (net) => [(await closed()).egoDensity(net)],
 };

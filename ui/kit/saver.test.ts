@@ -159,6 +159,25 @@ test('an edit behind a save that is under way goes along, and says what was sent
   expect(asked).toMatchObject([{ version: 1, thing: { text: 'c' }, sent: { text: 'b' } }]);
 });
 
+test('a save that is answered while the page goes takes nothing of what was left; a page that is shown again saves it', async () => {
+  const before = page();
+  before.edit('b');
+  await pass(600);
+  before.edit('c');
+  goes();
+  asked[0].answer('saved');
+  await settled();
+  // The request has it: another one would be in conflict with it.
+  expect(asked).toHaveLength(1);
+  expect(JSON.parse(sessionStorage.getItem('nunatak left /api/thing') ?? '')).toMatchObject({ thing: { text: 'c' } });
+  window.dispatchEvent(new Event('pageshow'));
+  await settled();
+  expect(asked[1]).toMatchObject({ version: 2, thing: { text: 'c' } });
+  asked[1].answer('saved');
+  await settled();
+  expect([before.state.save, sessionStorage.length]).toEqual(['saved', 0]);
+});
+
 test('a save that is under way goes along as well: the browser may give it up', async () => {
   const before = page();
   before.edit('b');

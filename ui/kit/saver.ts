@@ -57,6 +57,8 @@ export function saver<T, C extends Conflict>(saves: Saves<T, C>): Saver {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let chain: Promise<void> = Promise.resolve();
   let sent: T | undefined;
+  /** The page goes: what waits is left to the request and to the tab, whatever an earlier save still answers. */
+  let gone = false;
 
   const now = (): Promise<void> => (chain = chain.then(once));
   const once = async (): Promise<void> => {
@@ -71,11 +73,11 @@ export function saver<T, C extends Conflict>(saves: Saves<T, C>): Saver {
       told(answer);
       if (!answer.ok || !answer.value) throw new Error(answer.fault);
       sent = undefined;
-      inTab(name, null);
+      if (!gone) inTab(name, null);
       if (answer.value.kind === 'conflict') return saves.conflict(answer.value);
       const edited = saves.now().thing !== thing;
       saves.saved(answer.value.version, edited);
-      if (edited) await once();
+      if (edited && !gone) await once();
     } catch {
       saves.said('failed');
       timer = setTimeout(() => void now(), againAfter);
@@ -99,6 +101,7 @@ export function saver<T, C extends Conflict>(saves: Saves<T, C>): Saver {
     event.preventDefault();
   };
   const leaves = (): void => {
+    gone = true;
     const { thing, save } = saves.now();
     if (save === 'saved' || save === 'conflict') return;
     const text = body();
@@ -107,6 +110,13 @@ export function saver<T, C extends Conflict>(saves: Saves<T, C>): Saver {
     if (!fits(text)) return;
     const request = { method: 'PUT', keepalive: true, body: text, headers: { 'Content-Type': 'application/json' } };
     void fetch(saves.address, request).catch(() => undefined);
+  };
+
+  /** The browser had kept the page, and shows it again. */
+  const comes = (): void => {
+    if (!gone) return;
+    gone = false;
+    void now();
   };
 
   const left = inTab(name);
@@ -119,6 +129,7 @@ export function saver<T, C extends Conflict>(saves: Saves<T, C>): Saver {
       .then(once);
   window.addEventListener('beforeunload', asks);
   window.addEventListener('pagehide', leaves);
+  window.addEventListener('pageshow', comes);
 
   return {
     soon() {
@@ -129,6 +140,7 @@ export function saver<T, C extends Conflict>(saves: Saves<T, C>): Saver {
     end() {
       window.removeEventListener('beforeunload', asks);
       window.removeEventListener('pagehide', leaves);
+      window.removeEventListener('pageshow', comes);
       void now();
     },
   };

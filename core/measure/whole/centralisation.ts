@@ -1,7 +1,6 @@
 /** How far everything gathers at one node (Freeman 1978). */
-import { nodeCount, simpleAdjacency } from '../../graph';
+import { neighbourCounts, nodeCount, simpleAdjacency } from '../../graph';
 import { closenessOf } from '../closeness';
-import { neighbourCounts } from '../clustering';
 import { figuresOf, ratio, simpleView } from './figure';
 import { between, sweeps } from './later';
 

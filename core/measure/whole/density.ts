@@ -1,6 +1,6 @@
 /** How closely the network is tied. */
-import { type Network, edgeCount, nodeCount, simpleAdjacency } from '../../graph';
-import { clusteringOf, neighbourCounts, trianglesAt } from '../clustering';
+import { type Network, edgeCount, neighbourCounts, nodeCount, simpleAdjacency } from '../../graph';
+import { closed } from '../clustering';
 import { asItIs, directedView, figuresOf, noEdges, ratio, simpleView, sum } from './figure';
 import { census } from './later';
 
@@ -16,7 +16,8 @@ export function density(net: Network): number {
 }
 
 /** 3 · triangles over paths of two ties, on the undirected simple view. */
-function transitivity(net: Network): number {
+async function transitivity(net: Network): Promise<number> {
+  const { trianglesAt } = await closed();
   const triples = neighbourCounts(simpleAdjacency(net, 'both')).reduce((all, k) => all + (k * (k - 1)) / 2, 0);
   return ratio(sum(trianglesAt(net)), triples, 'No node has two neighbours, so nothing could be closed.');
 }
@@ -96,7 +97,7 @@ export const densityFigures = figuresOf('density', [
     high: 'Closed surroundings.',
     low: 'Open surroundings.',
     beware: 'Many leaves pull it down.',
-    compute: (net) => ratio(sum(clusteringOf(net)), nodeCount(net), 'There are no nodes.'),
+    compute: async (net) => ratio(sum((await closed()).clusteringOf(net)), nodeCount(net), 'There are no nodes.'),
   },
   {
     key: 'triangles',
@@ -109,6 +110,6 @@ export const densityFigures = figuresOf('density', [
     formula: 'Σ t(v) / 3',
     source: 'Watts & Strogatz 1998',
     reads: simpleView,
-    compute: (net) => sum(trianglesAt(net)) / 3,
+    compute: async (net) => sum((await closed()).trianglesAt(net)) / 3,
   },
 ]);
