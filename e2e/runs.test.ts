@@ -72,7 +72,7 @@ test('random networks are drawn on the server, and whoever asks for the same aga
     await driver.wait(async () => (await driver.findElements(measure)).length > 0, wait);
     await shows(driver, 'settled');
     await showView(driver, 'Chance');
-    await choose(driver, 'Where it runs', 'on the server');
+    await choose(driver, 'Where they are drawn', 'on the server');
     await (await named(driver, 'button', 'Draw 100 random networks')).click();
   };
   await asks(one);

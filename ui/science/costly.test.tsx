@@ -14,7 +14,13 @@ const away: Away = {
   at: 2,
   seconds: 200,
 };
-const props = { name: 'Random networks', seconds: 200, onPlace: jest.fn(), onStop: jest.fn() };
+const props = {
+  name: 'Random networks',
+  where: 'Where they are drawn',
+  seconds: 200,
+  onPlace: jest.fn(),
+  onStop: jest.fn(),
+};
 beforeEach(() => jest.clearAllMocks());
 
 test('while it runs elsewhere it says where and how long, and can be stopped or run here', async () => {
@@ -32,7 +38,7 @@ test('while it runs elsewhere it says where and how long, and can be stopped or 
 test('before it is asked, its place can be chosen where it takes long; of a moment’s work nothing is said', async () => {
   const shown = inWorkbench(<Costly {...props} />, {});
   expect(screen.getByText(/Takes about 3 minutes on one thread/)).toBeTruthy();
-  await shown.user.click(screen.getByRole('combobox', { name: 'Where it runs' }));
+  await shown.user.click(screen.getByRole('combobox', { name: 'Where they are drawn' }));
   await shown.user.click(await screen.findByRole('option', { name: 'on the server' }));
   expect(props.onPlace).toHaveBeenCalledWith('server');
   shown.unmount();

@@ -10,6 +10,7 @@ const worthChoosing = 5;
 
 export function Costly({
   name,
+  where,
   seconds,
   share,
   away,
@@ -18,6 +19,8 @@ export function Costly({
   onStop,
 }: {
   name: string;
+  /** Asks where it is done: the step itself may ask that of its own work, in the same panel. */
+  where: string;
   /** What it takes on one thread. */
   seconds: number;
   /** What is done of it; absent: it is not asked. */
@@ -47,7 +50,7 @@ export function Costly({
     <div className="mt-2 text-sm">
       <p className="text-quiet">Takes {lasting(seconds)} on one thread.</p>
       <Choose
-        label="Where it runs"
+        label={where}
         value={place ?? ''}
         choices={placeChoices}
         onChange={(value) => onPlace(value === '' ? undefined : (value as Place))}

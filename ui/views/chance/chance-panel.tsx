@@ -55,7 +55,7 @@ export function ChancePanel() {
           Draw {grouped(draws)} random networks
         </Button>
       )}
-      <Costly name="Random networks" {...drawing} />
+      <Costly name="Random networks" where="Where they are drawn" {...drawing} />
       {fault && <Trouble>{fault}</Trouble>}
       {found && found.of === work.of && (
         <p className="mt-1.5 text-sm text-quiet">

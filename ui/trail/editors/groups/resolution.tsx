@@ -95,6 +95,7 @@ export function Resolution({ step, set }: Pick<EditorProps<'groups'>, 'step' | '
       {net && (away !== undefined || (edges > unasked && points.length === 0)) && (
         <Costly
           name="Exploring"
+          where="Where the range is explored"
           seconds={exploreSeconds(net, asked.method)}
           {...{ share, away, place }}
           onPlace={(next) => {
@@ -125,6 +126,7 @@ export function Resolution({ step, set }: Pick<EditorProps<'groups'>, 'step' | '
       {net && aim.share !== undefined && (
         <Costly
           name="Looking for that many groups"
+          where="Where they are looked for"
           seconds={aimSeconds(net, asked.method)}
           share={aim.share}
           away={aim.away}
