@@ -5,6 +5,7 @@ import { listTables, setAside, tableFor } from './tables';
 import { keyFrom, storeBody, storeTable } from './tables/store';
 import { editTable, stepTable, undoIntake } from './tables/edit';
 import { openNames } from './names';
+import { letGo, packedTable } from './tables/packed';
 import { readTable } from './tables/read';
 import { bringIn, bytes, each, newStudy, request, text, written } from './samples';
 
@@ -33,6 +34,11 @@ describe('storing a table', () => {
     expect(cells('packets')).toEqual(['1', '', '3', '4', '']);
     expect(table.misfits[0].texts).toEqual(['ten']);
     expect((await written(id, 'ties'))[1]).toEqual(['<b>', 'ten']);
+    // The columns made of the rows as they came in are those made of the rows as they are kept.
+    const atHand = await packedTable(id, 'ties', 1);
+    await pool().query('delete from packed_columns');
+    letGo();
+    expect(Buffer.from(await packedTable(id, 'ties', 1))).toEqual(Buffer.from(atHand));
   });
 
   const many = Array.from({ length: 30000 }, () => '["a","b"]');

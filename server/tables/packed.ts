@@ -4,6 +4,7 @@ import { setImmediate as breathe } from 'node:timers/promises';
 import { promisify } from 'node:util';
 import { and, eq, lt } from 'drizzle-orm';
 import { toArrow } from '@/core/formats';
+import type { Table, TableBuilder } from '@/core/tables';
 import { log } from '@/server/answer';
 import { database, packedColumns } from '@/server/db';
 import { headAt, readTable } from './read';
@@ -44,14 +45,28 @@ function makeRoom(): void {
  */
 export async function packedTable(studyId: string, key: string, version: number): Promise<Uint8Array> {
   const head = await headAt(studyId, key, version);
-  const name = `${head.id} ${head.setId} ${version}`;
+  return atHand(
+    head,
+    version,
+    async () => (await stored(head.id, version)) ?? packedOf(await readTable(studyId, key, version), head.id, version),
+  );
+}
+
+interface Which {
+  id: number;
+  setId: number;
+}
+
+/** The bytes at hand; where there are none, those that `make` gives, for all who ask meanwhile. */
+function atHand({ id, setId }: Which, version: number, make: () => Promise<Uint8Array>): Promise<Uint8Array> {
+  const name = `${id} ${setId} ${version}`;
   const known = held.get(name);
   if (known) {
     held.delete(name);
     held.set(name, known);
     return known.bytes;
   }
-  const bytes = stored(head.id, version).then((found) => found ?? made(studyId, key, head.id, version));
+  const bytes = make();
   const packed: Packed = { bytes, size: 0 };
   held.set(name, packed);
   bytes.then(
@@ -72,8 +87,7 @@ async function stored(tableId: number, version: number): Promise<Uint8Array | un
   return found?.bytes;
 }
 
-async function made(studyId: string, key: string, tableId: number, version: number): Promise<Uint8Array> {
-  const table = await readTable(studyId, key, version);
+async function packedOf(table: Table, tableId: number, version: number): Promise<Uint8Array> {
   const bytes = await compressed(await toArrow(table, breathe), { level: 3 });
   if (bytes.length <= mostKept) await keep(tableId, version, bytes);
   return bytes;
@@ -97,7 +111,20 @@ async function keep(tableId: number, version: number, bytes: Buffer): Promise<vo
 
 /** Makes a table's columns ready before somebody asks for them, behind what is going on; what goes wrong is made good at the first asking. */
 export function packAhead(studyId: string, key: string, version: number): void {
+  behind(key, () => packedTable(studyId, key, version));
+}
+
+/** The same from rows that are at hand, which then need not be read back. */
+export function packThese(head: Which & { key: string }, version: number, builder: TableBuilder): void {
+  behind(head.key, () =>
+    atHand(head, version, async () =>
+      packedOf({ ...(await builder.doneInParts(breathe)), name: head.key }, head.id, version),
+    ),
+  );
+}
+
+function behind(key: string, pack: () => Promise<unknown>): void {
   breathe()
-    .then(() => packedTable(studyId, key, version))
+    .then(pack)
     .catch((error: unknown) => log.info({ error, key }, 'columns were not made ready'));
 }

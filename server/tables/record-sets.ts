@@ -9,12 +9,15 @@ const batch = 5000;
 /** Characters handed to the database at once. */
 const chunk = 65536;
 
-/** A COPY text field from a JSON array: backslashes escaped. NUL, which PostgreSQL cannot hold, is left out. */
+/** The cells of a row, written as `json`, as they are kept: without NUL, which PostgreSQL cannot hold. */
+export function keptCells(json: string, cells: string[]): string[] {
+  return json.includes('\\u0000') ? cells.map((cell) => cell.replaceAll('\0', '')) : cells;
+}
+
+/** A COPY text field from a JSON array: backslashes escaped. */
 function copyField(json: string): string {
   if (!json.includes('\\')) return json;
-  const clean = json.includes('\\u0000')
-    ? JSON.stringify((JSON.parse(json) as string[]).map((cell) => cell.replaceAll('\0', '')))
-    : json;
+  const clean = json.includes('\\u0000') ? JSON.stringify(keptCells(json, JSON.parse(json) as string[])) : json;
   return clean.replaceAll('\\', '\\\\');
 }
 

@@ -2,7 +2,7 @@
 import { and, eq, isNull } from 'drizzle-orm';
 import * as z from 'zod';
 import type { Aside } from '@/core/intake';
-import { columnSpecsSchema, idColumn, madeId } from '@/core/tables';
+import { TableBuilder, columnSpecsSchema, idColumn, madeId } from '@/core/tables';
 import { Fault, counted, grouped } from '@/core/fault';
 import { studyFor } from '@/server/access';
 import { type Body, setDown } from '@/server/body';
@@ -14,13 +14,15 @@ import { rewritten } from './edit';
 import { recordChange } from './change';
 import { keepEffects } from './intake';
 import { wholeLines } from './lines';
-import { packAhead } from './packed';
-import { newSet } from './record-sets';
+import { packAhead, packThese } from './packed';
+import { keptCells, newSet } from './record-sets';
 import { lockedTable } from '.';
 import { happened } from '@/server/happened';
 
 /** At most this many bytes are taken for one table. */
 const largestTable = 1024 * 1024 * 1024;
+/** Up to so many cells are read as columns while they come in; of more, which could fill the memory of several imports at once, when they are asked for. */
+const mostAtHand = 8_000_000;
 const tooLarge = 'The table is over 1 GB. Split it, or leave columns out, and bring it in again.';
 const text = z.string().max(100_000);
 
@@ -112,7 +114,8 @@ export async function storeTable(studyId: string, asked: StoreRequest, rows: Asy
       if (known.length) return known[0];
       await database().update(studyTable).set({ token: null }).where(ofToken);
     }
-    const written = await newSet(checked(rows, names.length, request.name));
+    const table = names.length * request.rows <= mostAtHand ? new TableBuilder('', request.columns) : undefined;
+    const written = await newSet(checked(rows, request, table));
     if (written.rows !== request.rows) {
       throw new Fault(
         `“${name}” came incomplete: ${grouped(written.rows)} of ${grouped(request.rows)} rows. Try again.`,
@@ -151,10 +154,11 @@ export async function storeTable(studyId: string, asked: StoreRequest, rows: Asy
     const lists = await joinLists(studyId, key, request.columns);
     const entered = await intakeNames(studyId, key, request.names);
     await keepEffects(id, version, { names: entered, lists, created, ids });
-    return { key, rows: written.rows, version };
+    return { key, rows: written.rows, version, id, setId: written.setId, table };
   });
   await touchStudy(studyId);
-  packAhead(studyId, stored.key, stored.version);
+  if ('id' in stored && stored.table) packThese(stored, stored.version, stored.table);
+  else packAhead(studyId, stored.key, stored.version);
   return { key: stored.key, rows: stored.rows };
 }
 
@@ -193,27 +197,34 @@ async function freeKey(studyId: string, wanted: string): Promise<string> {
   return key;
 }
 
-/** Pieces of lines, each an array of as many texts as there are columns; a Fault at the first that is none. */
-async function* checked(pieces: AsyncIterable<string>, width: number, name: string): AsyncGenerator<string[]> {
+/** Pieces of lines, each an array of as many texts as there are columns, which go into the table too; a Fault at the first that is none. */
+async function* checked(
+  pieces: AsyncIterable<string>,
+  { name, columns: { length: width } }: { name: string; columns: readonly unknown[] },
+  table?: TableBuilder,
+): AsyncGenerator<string[]> {
   let count = 0;
   for await (const piece of pieces) {
     const lines = piece.split('\n').filter((line) => line !== '');
     for (const line of lines) {
       count++;
-      if (!isRow(line, width)) {
+      const cells = rowOf(line, width);
+      if (!cells) {
         throw new Fault(`“${name}”: row ${grouped(count)} is no row of ${width} cells. Bring the file in again.`, name);
       }
+      table?.push(cells);
     }
     yield lines;
   }
 }
 
-function isRow(line: string, width: number): boolean {
+function rowOf(line: string, width: number): string[] | undefined {
   try {
     const cells: unknown = JSON.parse(line);
-    return Array.isArray(cells) && cells.length === width && cells.every((cell) => typeof cell === 'string');
+    const isRow = Array.isArray(cells) && cells.length === width && cells.every((cell) => typeof cell === 'string');
+    return isRow ? keptCells(line, cells) : undefined;
   } catch {
-    return false;
+    return undefined;
   }
 }
 
