@@ -1,4 +1,5 @@
 /** How much a server grows while it stores a large table: run as a process of its own, prints the growth in bytes. With `keep` the study stays. */
+import '@/scripts/outside';
 import { createStudy, deleteStudy } from '@/server/studies';
 import { storeBody } from '@/server/tables/store';
 import { pool } from '@/server/db';

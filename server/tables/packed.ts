@@ -4,7 +4,7 @@ import { setImmediate as breathe } from 'node:timers/promises';
 import { promisify } from 'node:util';
 import { and, eq, lt } from 'drizzle-orm';
 import { toArrow } from '@/core/formats';
-import type { Table, TableBuilder } from '@/core/tables';
+import { type ColumnSpec, type Table, TableBuilder } from '@/core/tables';
 import { log } from '@/server/answer';
 import { database, packedColumns } from '@/server/db';
 import { headAt, readTable } from './read';
@@ -15,6 +15,9 @@ const compressed = promisify(gzip);
 const room = 256 * 1024 * 1024;
 /** Larger ones are made anew after a restart: the database is not filled with them. */
 const mostKept = 128 * 1024 * 1024;
+
+/** Characters of rows that come in which are at hand, for each import. */
+const mostAtHand = 64_000_000;
 
 interface Packed {
   bytes: Promise<Uint8Array>;
@@ -114,13 +117,34 @@ export function packAhead(studyId: string, key: string, version: number): void {
   behind(key, () => packedTable(studyId, key, version));
 }
 
-/** The same from rows that are at hand, which then need not be read back. */
-export function packThese(head: Which & { key: string }, version: number, builder: TableBuilder): void {
+/** Rows as they come in, at hand as long as they are few: several large imports at once would fill the memory. */
+export class Incoming {
+  private table?: TableBuilder;
+  private size = 0;
+  constructor(columns: readonly ColumnSpec[]) {
+    this.table = new TableBuilder('', columns);
+  }
+  /** A row, of about `length` characters. */
+  push(cells: readonly string[], length: number): void {
+    this.size += length;
+    if (this.size > mostAtHand) this.table = undefined;
+    else this.table?.push(cells);
+  }
+  all(): TableBuilder | undefined {
+    return this.table;
+  }
+}
+
+/** The same from rows that came in, which then need not be read back; false where they are not at hand. */
+export function packThese(head: Which & { key: string }, version: number, incoming: Incoming): boolean {
+  const builder = incoming.all();
+  if (!builder) return false;
   behind(head.key, () =>
     atHand(head, version, async () =>
       packedOf({ ...(await builder.doneInParts(breathe)), name: head.key }, head.id, version),
     ),
   );
+  return true;
 }
 
 function behind(key: string, pack: () => Promise<unknown>): void {

@@ -2,7 +2,7 @@
 import { and, eq, isNull } from 'drizzle-orm';
 import * as z from 'zod';
 import type { Aside } from '@/core/intake';
-import { TableBuilder, columnSpecsSchema, idColumn, madeId } from '@/core/tables';
+import { columnSpecsSchema, idColumn, madeId } from '@/core/tables';
 import { Fault, counted, grouped } from '@/core/fault';
 import { studyFor } from '@/server/access';
 import { type Body, setDown } from '@/server/body';
@@ -14,15 +14,13 @@ import { rewritten } from './edit';
 import { recordChange } from './change';
 import { keepEffects } from './intake';
 import { wholeLines } from './lines';
-import { packAhead, packThese } from './packed';
+import { Incoming, packAhead, packThese } from './packed';
 import { keptCells, newSet } from './record-sets';
 import { lockedTable } from '.';
 import { happened } from '@/server/happened';
 
 /** At most this many bytes are taken for one table. */
 const largestTable = 1024 * 1024 * 1024;
-/** Up to so many cells are read as columns while they come in; of more, which could fill the memory of several imports at once, when they are asked for. */
-const mostAtHand = 8_000_000;
 const tooLarge = 'The table is over 1 GB. Split it, or leave columns out, and bring it in again.';
 const text = z.string().max(100_000);
 
@@ -114,8 +112,8 @@ export async function storeTable(studyId: string, asked: StoreRequest, rows: Asy
       if (known.length) return known[0];
       await database().update(studyTable).set({ token: null }).where(ofToken);
     }
-    const table = names.length * request.rows <= mostAtHand ? new TableBuilder('', request.columns) : undefined;
-    const written = await newSet(checked(rows, request, table));
+    const incoming = new Incoming(request.columns);
+    const written = await newSet(checked(rows, request, incoming));
     if (written.rows !== request.rows) {
       throw new Fault(
         `“${name}” came incomplete: ${grouped(written.rows)} of ${grouped(request.rows)} rows. Try again.`,
@@ -154,11 +152,11 @@ export async function storeTable(studyId: string, asked: StoreRequest, rows: Asy
     const lists = await joinLists(studyId, key, request.columns);
     const entered = await intakeNames(studyId, key, request.names);
     await keepEffects(id, version, { names: entered, lists, created, ids });
-    return { key, rows: written.rows, version, id, setId: written.setId, table };
+    return { key, rows: written.rows, version, id, setId: written.setId, incoming };
   });
   await touchStudy(studyId);
-  if ('id' in stored && stored.table) packThese(stored, stored.version, stored.table);
-  else packAhead(studyId, stored.key, stored.version);
+  if (!('id' in stored && packThese(stored, stored.version, stored.incoming)))
+    packAhead(studyId, stored.key, stored.version);
   return { key: stored.key, rows: stored.rows };
 }
 
@@ -197,11 +195,11 @@ async function freeKey(studyId: string, wanted: string): Promise<string> {
   return key;
 }
 
-/** Pieces of lines, each an array of as many texts as there are columns, which go into the table too; a Fault at the first that is none. */
+/** Pieces of lines, each an array of as many texts as there are columns, which are handed on as they are kept; a Fault at the first that is none. */
 async function* checked(
   pieces: AsyncIterable<string>,
   { name, columns: { length: width } }: { name: string; columns: readonly unknown[] },
-  table?: TableBuilder,
+  incoming: Incoming,
 ): AsyncGenerator<string[]> {
   let count = 0;
   for await (const piece of pieces) {
@@ -212,7 +210,7 @@ async function* checked(
       if (!cells) {
         throw new Fault(`“${name}”: row ${grouped(count)} is no row of ${width} cells. Bring the file in again.`, name);
       }
-      table?.push(cells);
+      incoming.push(cells, line.length);
     }
     yield lines;
   }
