@@ -26,19 +26,21 @@ def main():
         graph = igraph.Graph(given["nodes"], given["edges"], directed=given["directed"]).simplify()
         flat = graph.as_undirected() if given["directed"] else graph
         name = given["name"]
-        found[name] = {
-            "betweenness": seconds(graph.betweenness),
-            "closeness": seconds(graph.closeness),
-            "pagerank": seconds(graph.pagerank, 5),
-            "eigenvector": seconds(graph.eigenvector_centrality, 5),
-            "leiden": seconds(lambda: flat.community_leiden(objective_function="modularity", n_iterations=-1), 5),
-            "core": seconds(flat.coreness, 5),
-            "clustering": seconds(lambda: flat.transitivity_local_undirected(mode="zero"), 5),
+        groups = lambda: flat.community_leiden(objective_function="modularity", n_iterations=-1)
+        work = {
+            "betweenness": (graph.betweenness, 3),
+            "closeness": (graph.closeness, 3),
+            "pagerank": (graph.pagerank, 5),
+            "eigenvector": (graph.eigenvector_centrality, 5),
+            "strong": (lambda: graph.connected_components(mode="strong"), 5),
+            "leiden": (groups, 5),
+            "core": (flat.coreness, 5),
+            "clustering": (lambda: flat.transitivity_local_undirected(mode="zero"), 5),
+            "triads": (graph.triad_census, 3),
         }
-        groups = flat.community_leiden(objective_function="modularity", n_iterations=-1)
-        found[name]["modularity"] = groups.modularity
-        if given["directed"]:
-            found[name]["triads"] = seconds(graph.triad_census)
+        found[name] = {one: seconds(*work[one]) for one in given["work"]}
+        if "leiden" in given["work"]:
+            found[name]["modularity"] = groups().modularity
     print(json.dumps(found))
 
 

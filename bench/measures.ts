@@ -8,7 +8,7 @@ import { coreNumber } from 'graphology-cores';
 import louvain from 'graphology-communities-louvain';
 import metrics from 'graphology-metrics';
 import { againstChance } from '@/core/chance';
-import { type Network, adjacency, coreNumbers, nodeCount, simpleAdjacency } from '@/core/graph';
+import { type Network, adjacency, coreNumbers, nodeCount, simpleAdjacency, strongComponents } from '@/core/graph';
 import { findGroups } from '@/core/groups';
 import { betweennessOf } from '@/core/measure/between';
 import { triadCensus } from '@/core/measure/census';
@@ -21,20 +21,30 @@ import { atOnce } from '@/core/split';
 import { threads } from '@/threads';
 import { asGraph, fresh } from './core';
 import { type Line, least, milliseconds } from './clock';
-import { dense, fans, small } from './networks';
+import { dense, fans, small, wide } from './networks';
 
-type Work = 'betweenness' | 'closeness' | 'pagerank' | 'eigenvector' | 'leiden' | 'core' | 'clustering' | 'triads';
+type Work =
+  'betweenness' | 'closeness' | 'pagerank' | 'eigenvector' | 'strong' | 'leiden' | 'core' | 'clustering' | 'triads';
+
+const sizes = {
+  fans: '7,000 / 9,500',
+  leaves: '7,000 / 9,500 directed',
+  dense: '6,000 / 300,000',
+  wide: '60,000 / 300,000',
+};
+type On = keyof typeof sizes;
 
 /** Seconds on the wall and of the processor that a C library takes for each network, with the modularity of its groups. */
 type Seconds = Partial<Record<Work, [number, number]>> & { modularity?: number };
 
 /** Undefined where it is not installed. */
-function cLibrary(nets: Record<string, Network>): Record<string, Seconds> | undefined {
+function cLibrary(nets: Record<string, Network>, rows: readonly Row[]): Record<string, Seconds> | undefined {
   const folder = mkdtempSync(join(tmpdir(), 'nunatak-bench-'));
   const files = Object.entries(nets).map(([name, net]) => {
     const path = join(folder, `${name}.json`);
     const edges = Array.from(net.source, (a, e) => [a, net.target[e]]);
-    writeFileSync(path, JSON.stringify({ name, nodes: nodeCount(net), directed: net.directed, edges }));
+    const work = rows.filter(({ on }) => on === name).map((row) => row.work);
+    writeFileSync(path, JSON.stringify({ name, nodes: nodeCount(net), directed: net.directed, edges, work }));
     return path;
   });
   const run = spawnSync('/usr/bin/python3', ['bench/c_library.py', ...files], { encoding: 'utf8' });
@@ -44,7 +54,7 @@ function cLibrary(nets: Record<string, Network>): Record<string, Seconds> | unde
 
 interface Row {
   work: Work;
-  on: 'fans' | 'dense';
+  on: On;
   aim: string;
   ours: (net: Network) => unknown;
   theirs?: (graph: Graph) => unknown;
@@ -67,14 +77,13 @@ function prepared(net: Network): Network {
 export async function measureLines(all: boolean): Promise<Line[]> {
   const crew = threads(2);
   const breath = { breathe: () => undefined, crew };
-  const nets = { fans: fans(), dense: dense() };
-  const graphs = { fans: asGraph(nets.fans), dense: asGraph(nets.dense) };
-  const c = cLibrary(nets);
+  const nets = { fans: fans(), leaves: { ...fans(), directed: true }, dense: dense(), wide: wide() };
   const plain = { normalized: false };
   const rank = { tolerance: 1e-10, maxIterations: 1000, getEdgeWeight: null };
   const eigen = { tolerance: 1e-8, maxIterations: 20000, getEdgeWeight: null };
   const leiden = { method: 'leiden', resolution: 1, seed: 1, weights: false, directed: false } as const;
-  const rows: Row[] = (['fans', 'dense'] as const).flatMap((on): Row[] => [
+  const both = ['fans', 'dense'] as const;
+  const rows: Row[] = both.flatMap((on): Row[] => [
     {
       work: 'betweenness',
       on,
@@ -129,15 +138,41 @@ export async function measureLines(all: boolean): Promise<Line[]> {
     },
     { work: 'clustering', on, aim: 'at most 3 times C', ours: (net) => clusteringOf(net), runs: 5 },
   ]);
+  for (const on of ['leaves', 'dense', 'wide'] as const)
+    rows.push({ work: 'strong', on, aim: '1× C', ours: (net) => strongComponents(net), runs: 5 });
+  rows.push(
+    { work: 'pagerank', on: 'wide', aim: '1× C', ours: (net) => pagerankOf(net, atOnce, false), runs: 5 },
+    {
+      work: 'eigenvector',
+      on: 'wide',
+      aim: '1× C',
+      ours: (net) => principalVector(net, arrivals(net, false)),
+      runs: 5,
+    },
+    { work: 'core', on: 'wide', aim: '1× C', ours: (net) => coreNumbers(net), runs: 5 },
+    { work: 'clustering', on: 'wide', aim: '1× C', ours: (net) => clusteringOf(net), runs: 5 },
+    ...(all
+      ? [
+          {
+            work: 'leiden',
+            on: 'wide',
+            aim: '0.67× C',
+            ours: (net: Network) => findGroups(net, leiden, atOnce),
+            runs: 5,
+          } as const,
+        ]
+      : []),
+  );
   rows.push({ work: 'triads', on: 'dense', aim: 'under 2 s', ours: (net) => triadCensus(net), runs: 3 });
   // Threads are started before the clock.
   await betweennessOf(small(), breath);
+  const graphs = Object.fromEntries(both.map((on) => [on, asGraph(nets[on])]));
+  const c = cLibrary(nets, rows);
   const lines: Line[] = [];
   for (const { work, on, aim, ours, theirs, slow, spread, runs = 3 } of rows) {
     // The graphs of the others are built before the clock as well, and both sides run as often.
     const { ms, cpu } = await least(runs, () => prepared(nets[on]), ours);
-    const size = on === 'fans' ? '7,000 / 9,500' : '6,000 / 300,000';
-    const line: Line = { what: `${work}, ${size}, ${spread ? '2 threads' : '1 thread'}`, ours: ms, cpu, aim };
+    const line: Line = { what: `${work}, ${sizes[on]}, ${spread ? '2 threads' : '1 thread'}`, ours: ms, cpu, aim };
     if (theirs && (all || !slow)) {
       line.against = { what: 'graphology', took: (await least(slow ? 1 : runs, () => graphs[on], theirs)).ms };
     }
@@ -150,7 +185,11 @@ export async function measureLines(all: boolean): Promise<Line[]> {
     if (work === 'leiden') {
       const modularity = [
         `here ${(await findGroups(prepared(nets[on]), leiden, atOnce)).quality?.toFixed(4)}`,
-        `graphology${nets[on].directed ? ' (direction counted)' : ''} ${louvain.detailed(graphs[on]).modularity.toFixed(4)}`,
+        ...(theirs
+          ? [
+              `graphology${nets[on].directed ? ' (direction counted)' : ''} ${louvain.detailed(graphs[on]).modularity.toFixed(4)}`,
+            ]
+          : []),
         ...(c?.[on]?.modularity === undefined ? [] : [`C library ${c[on].modularity.toFixed(4)}`]),
       ];
       notes.push(`modularity: ${modularity.join(', ')}`);

@@ -26,6 +26,18 @@ export function dense(): Network {
   return network({ nodes: 6000, edges, directed: true });
 }
 
+/** 60,000 nodes, 300,000 directed edges: new nodes choose among old ones, more often those chosen before, and every fifth edge leads back. */
+export function wide(): Network {
+  const random = seeded(5);
+  const edges: [number, number][] = [];
+  for (let e = 0; e < 300000; e++) {
+    const from = 2 + Math.floor((e * 59998) / 300000);
+    const copied = edges.length && random.below(2) ? edges[random.below(edges.length)][1] : random.below(from);
+    edges.push(random.below(5) ? [from, copied] : [copied, from]);
+  }
+  return network({ nodes: 60000, edges, directed: true });
+}
+
 /** 73 nodes, 137 directed edges, as in a small study. */
 export function small(): Network {
   const random = seeded(11);

@@ -56,6 +56,7 @@ function rules(): KeepRule[] {
     column: 'x',
     values: ['a'],
     shortlist: 'l',
+    sifts: [],
     where: { match: 'all', rules: [{ about: 'degree', is: 'at least', value: '90' }] },
   };
   return Object.values(keepKinds).map(({ by, schema }) => schema.parse({ by, ...asked }));
