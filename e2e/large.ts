@@ -8,5 +8,6 @@ export function largeStudy(nodes: number, ties: number): string {
   const made = execFileSync(process.execPath, ['--import', 'tsx', 'e2e/large-study.ts', String(nodes), String(ties)], {
     encoding: 'utf8',
   });
-  return `${home}${made.trim().split('\n').at(-1) ?? ''}`;
+  // What is logged on the way stands on lines of its own.
+  return `${home}${made.split('\n').find((line) => line.startsWith('/')) ?? ''}`;
 }
