@@ -51,6 +51,8 @@ import { candidatesCsv, exampleTies, made, mostForExamples, tiesView } from './t
 import { Turns, unlessStopped } from './turns';
 
 const betweenPictures = 30;
+/** Figures of a stand-in wait for the real thing where that takes no more seconds than these: nodes find their places the sooner. */
+const brief = 5;
 /** Milliseconds without a change after which what was computed here is offered to the server. */
 const keepAfter = 10_000;
 
@@ -119,7 +121,9 @@ export class TrailRunner implements TrailService {
         this.elsewhere.done(running, work, make);
       const common = { cache, breathe, crew, stopped, where: this.where, report, kept: keptOf, done };
       this.elsewhere.begin();
-      const sketch = await runTrail(source, trail, { ...common, sketch: true });
+      // Where something is shown already its stand-in need not wait for an answer of the server.
+      const asked = this.where ? { kept: undefined } : {};
+      const sketch = await runTrail(source, trail, { ...common, ...asked, sketch: true });
       const needsLayout = sketch.reports.some(({ result, fault }) => result === '' && !fault);
       if (needsLayout && sketch.state) {
         if (!sketch.unlike) await this.send(sketch, listener, layout, true);
@@ -160,7 +164,8 @@ export class TrailRunner implements TrailService {
     listener.result(Comlink.transfer(result, memory));
     // From here on the page has it, whatever becomes of the run.
     this.sent = drawn;
-    if (fresh && partial) {
+    const seconds = run.reports.reduce((sum, report) => sum + (report.seconds ?? 0), 0);
+    if (fresh && partial && seconds > brief) {
       await pause();
       const figures = await this.figuresOf(network);
       listener.result({ digest: run.digest, reports: run.reports, partial, figures });

@@ -3,10 +3,11 @@ import type { Onto } from './onto';
 import { type Network, network } from '../graph';
 import { seeded } from '../random';
 import { atOnce } from '../split';
-import { begunAt, begunOf, laidOnto, layouts, mostBegun } from '.';
+import { begunAt, begunOf, laidOnto, layouts, longestPacked, manyBegunOf, mostBegun, mostPacked } from '.';
 import { forceLayout } from './force';
 import { inUnits } from './begun';
 import { layoutQuality } from './quality';
+import { packPlaces, placesIn } from './packed';
 import { stressLayout } from './stress';
 
 /** Groups of ten with ties inside and a few between. */
@@ -38,6 +39,60 @@ function farApart(net: Network, from: Float32Array, to: Float32Array): number {
   return way / size;
 }
 
+/** 1,500 nodes: too many for single places to be remembered. */
+const large = groups(150);
+
+describe('places of many nodes', () => {
+  test('come back from their text to 1/4,096 of the picture, in whatever order the nodes stand', () => {
+    const random = seeded(3);
+    const ids = Array.from({ length: 5000 }, (_, v) => `näme ${v}`);
+    const at = Float32Array.from({ length: 10_000 }, () => 3000 * random.unit() - 1000);
+    const text = packPlaces(ids, at);
+    expect(text.length).toBeLessThan(8.1 * 5000);
+    const back = placesIn([...ids, 'new'], text) ?? new Float32Array(0);
+    expect([...back.slice(10_000)]).toEqual([NaN, NaN]);
+    let lost = 0;
+    for (let i = 0; i < 10_000; i++) {
+      if (Number.isNaN(back[i])) lost++;
+      else expect(Math.abs(back[i] - at[i])).toBeLessThan(0.4);
+    }
+    // Two ids in 16,777,216 hashes meet once in 1,342 pairs of 5,000 nodes.
+    expect(lost).toBeLessThan(12);
+    const turned = Float32Array.from({ length: 10_000 }, (_, i) => at[9998 - (i - (i % 2)) + (i % 2)]);
+    expect(packPlaces([...ids].reverse(), turned)).toBe(text);
+  });
+  test('are those asked for; ids of one hash, places that are none, and all on one spot', () => {
+    // FNV-1a, folded to 24 bits, of these two is the same.
+    const [a, b] = ['n5805', 'n22333'];
+    const at = Float32Array.of(1, 1, 2, 2, 5, 9, NaN, 3);
+    const back = placesIn([a, b, 'c', 'd'], packPlaces([a, b, 'c', 'd'], at));
+    expect([...(back ?? [])].map(Math.round)).toEqual([NaN, NaN, NaN, NaN, 5, 9, NaN, NaN]);
+    expect([
+      ...(placesIn(
+        ['c', 'a'],
+        packPlaces(['c', 'a'], at, (id) => id === 'a'),
+      ) ?? []),
+    ]).toEqual([NaN, NaN, 2, 2]);
+    expect([...(placesIn(['c'], packPlaces(['c'], Float32Array.of(7, 8))) ?? [])]).toEqual([7, 8]);
+    expect(packPlaces([], new Float32Array(0))).toBe('');
+    const ids = Array.from({ length: mostPacked }, (_, i) => `${i}`);
+    const { length } = packPlaces(ids, new Float32Array(2 * mostPacked));
+    expect(longestPacked).toBeGreaterThanOrEqual(length);
+    expect(longestPacked - length).toBeLessThan(100);
+  });
+  test.each(['', 'AAAA', '%%', btoa('x'.repeat(13))])('a text that is none: “%s”', (text) => {
+    expect(placesIn(['a'], text)).toBeUndefined();
+    expect(begunAt(large, {}, text)).toBeUndefined();
+  });
+  test('are remembered of networks between those of which single ones are and the largest', () => {
+    const all = (): boolean => true;
+    const of = (n: number) => manyBegunOf(network({ nodes: n, edges: [] }), new Float32Array(2 * n).fill(1), all);
+    expect([of(mostBegun), of(mostPacked + 1)]).toEqual([undefined, undefined]);
+    expect(of(mostBegun + 1)).not.toBe('');
+    expect(manyBegunOf(large, new Float32Array(3000), () => false)).toBeUndefined();
+  });
+});
+
 describe('places to begin with', () => {
   const path = network({ nodes: 5, edges: [[0, 1], [1, 2], [3, 4]] }); // prettier-ignore
   test('nodes that are known stand where they were, others among their neighbours, parts of which none is known nowhere', () => {
@@ -67,9 +122,9 @@ describe('places to begin with', () => {
   });
   test('all in one spot, there is nothing to go on from', () => {
     const other = Float64Array.of(1, 2, 3, 4);
-    expect(inUnits(Float32Array.of(5, 5, 5, 5), 1, other)).toBe(other);
-    expect([...inUnits(Float32Array.of(-3, 0, 3, 0), 0.5, other)]).toEqual([-0.5, 0, 0.5, 0]);
-    expect([...inUnits(Float32Array.of(-3, 0, 3, 0, NaN, NaN), 0.5, Float64Array.of(0, 0, 0, 0, 7, 8))].slice(4)).toEqual([7, 8]); // prettier-ignore
+    expect(inUnits(Float32Array.of(5, 5, 5, 5), 1, () => other)).toBe(other);
+    expect([...inUnits(Float32Array.of(-3, 0, 3, 0), 0.5, () => other)]).toEqual([-0.5, 0, 0.5, 0]);
+    expect([...inUnits(Float32Array.of(-3, 0, 3, 0, NaN, NaN), 0.5, () => Float64Array.of(0, 0, 0, 0, 7, 8))].slice(4)).toEqual([7, 8]); // prettier-ignore
   });
 });
 
@@ -88,6 +143,16 @@ test.each([
   // The same each time.
   expect(await lay(net, { seed: 8 }, begunAt(net, placesOf(net, first)))).toEqual(on);
 }); // prettier-ignore
+
+test('a network of many nodes goes on from the text of its picture, with few rounds, as good as it was', async () => {
+  const first = await forceLayout(large, plain, atOnce);
+  let rounds = 0;
+  const begin = begunAt(large, {}, packPlaces(large.ids, first));
+  const on = await forceLayout(large, { ...plain, seed: 8 }, atOnce, () => rounds++, begin);
+  expect(rounds).toBeLessThan(20);
+  expect(farApart(large, first, on)).toBeLessThan(0.1);
+  expect((await quality(large, on)).stress).toBeLessThan(1.02 * (await quality(large, first)).stress);
+});
 
 test('nodes that are new find their place among those that stay', async () => {
   const net = groups(10);

@@ -33,6 +33,8 @@ const large = 20_000;
 /** Rounds on groups of nodes, and from their places on; further ones gain next to nothing. */
 const groupRounds = 60;
 const laterRounds = 80;
+/** Rounds of a network of more than `many` nodes that goes on from a picture: what changed finds its place, the rest hardly moves. */
+const begunRounds = 20;
 /** The root of the mean square of the places that a layout goes on from, in radii of the drawing. */
 const begunSize = 0.6;
 /** In radii of the drawing: how far nodes still go, in the root of the mean square, where a round is the last; and the least bound. */
@@ -49,7 +51,7 @@ const settling = 12;
  * summed after Barnes & Hut (1986).
  * Each node steps by its force over its stiffness, no farther than a bound that cools, large networks until nothing is gained. These are laid out level by level
  * (Walshaw 2003): nodes that belong together as one, then each for itself from there. `report` receives the positions as they move; `begin` are
- * places to go on from, in networks that are laid out at once.
+ * places to go on from: then all nodes are laid out at once.
  */
 export async function forceLayout(
   net: Network,
@@ -63,7 +65,7 @@ export async function forceLayout(
   const random = seeded(settings.seed);
   const rows = simpleAdjacency(net, 'both');
   const parts = components(net);
-  const rungs = ladder({ ...rows, weight: springsOf(rows, settings.weights) }, random, many);
+  const rungs = ladder({ ...rows, weight: springsOf(rows, settings.weights) }, random, begin ? n : many);
   const allMass = rungs[0].strength.reduce((sum, mass) => sum + mass, 0);
   // With masses adding to M and edges pulling with strength 1, a push of n / M² keeps the drawing near radius 1 whatever its size.
   const push = Math.max(1, rows.to.length / 2) / (allMass * allMass);
@@ -76,17 +78,19 @@ export async function forceLayout(
   const top = rungs.length - 1;
   const small = n <= many && n + rows.to.length / 2 <= large;
   const topParts = partsAt(parts, nodesAt(rungs, top), rungs[top].strength.length);
-  let at = startPositions(rungs[top].rows, topParts, random);
-  const goesOn = begin !== undefined && top === 0;
-  if (goesOn) at = inUnits(begin, begunSize, at);
-  else if (!small) together(at, topParts, random);
+  const anew = (): Float64Array => startPositions(rungs[top].rows, topParts, random);
+  let at = begin ? inUnits(begin, begunSize, anew) : anew();
+  if (!begin && !small) together(at, topParts, random);
   for (let level = top; level >= 0; level--) {
     const rung = rungs[level];
     if (level < top) at = spreadOut(at, rung, rungs[level + 1], allMass, random);
     const of = level > 0 ? nodesAt(rungs, level) : undefined;
     const forces = forcesOf(rung, small, { push, gravity, grows: settings.grows ?? 1 });
-    const rounds = Math.min(small ? Infinity : level > 0 ? groupRounds : laterRounds, settings.iterations);
-    const cooling = new Cooling(rounds, level < top || goesOn ? 0.05 : 0.25, !small);
+    const rounds = Math.min(
+      small ? Infinity : level > 0 ? groupRounds : begin && n > many ? begunRounds : laterRounds,
+      settings.iterations,
+    );
+    const cooling = new Cooling(rounds, level < top || begin ? 0.05 : 0.25, !small);
     for (let round = 0; !cooling.done; round++) {
       await breath.breathe((top - level + round / rounds) / (top + 1));
       if (report && round > 0) report(shown(of ? broughtDown(at, of) : at));

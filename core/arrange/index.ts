@@ -4,5 +4,6 @@ export * from './registry';
 export * from './adjust';
 export * from './begun';
 export * from './onto';
+export { longestPacked, mostPacked } from './packed';
 /** Above this many edges bundles are not computed. */
 export const mostBundled = 20_000;

@@ -1,6 +1,7 @@
 import { network } from '../graph';
 import { runTrail } from './run';
-import { type Step, type Trail, carryPlaces, trailSchema } from '.';
+import { placesIn } from '../arrange/packed';
+import { type Step, type Trail, carryPlaces, stored, trailSchema } from '.';
 import { parcels, source } from './samples';
 
 // The kernel that lays out layers takes its time on a busy machine.
@@ -65,6 +66,21 @@ describe('the places that the layout goes on from', () => {
   test('are those of the picture, where a step before it or its settings change', () => {
     expect(begins(before, changed(before, 's2', { rule: { by: 'degree', min: 2 } }))).toEqual(seen);
     expect(begins(before, changed(before, 's3', { settings: { pull: 1 } }))).toEqual(seen);
+  });
+  test('are a text where there are many nodes, without those put by hand; it goes where another layout begins anew', () => {
+    const many = { ...network({ nodes: 1200, edges: [[0, 1]] }), positions: new Float32Array(2400).map((_, i) => i) };
+    const now = trail({ placed: { 7: [5, 5] } });
+    const on = carryPlaces(now, changed(now, 's2', { on: false }), many);
+    const step = on.steps.find(({ kind }) => kind === 'arrange');
+    if (step?.kind !== 'arrange') throw new Error('no step');
+    expect(step.begins).toEqual({});
+    const back = placesIn(['4', '7', 'none'], step.begun ?? '');
+    expect([...(back ?? [])].map((part) => Math.round(part / 4))).toEqual([2, 2, NaN, NaN, NaN, NaN]);
+    // It is in the trail as it is kept.
+    expect(trailSchema.parse(stored(on))).toEqual(on);
+    const other = carryPlaces(on, changed(on, 's3', { method: 'stress', settings: { room: 70 } }), many);
+    expect(other.steps.find(({ kind }) => kind === 'arrange')).not.toHaveProperty('begun');
+    expect(() => trailSchema.parse(changed(on, 's3', { begun: 'no base64!' }))).toThrow();
   });
   test('stay where only something is done by hand: the picture is not laid out again', () => {
     expect(begins(before, changed(before, 's3', { adjusted: [{ do: 'mirror', across: true }] }))).toEqual({});

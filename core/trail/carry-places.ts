@@ -1,5 +1,5 @@
 /** Keeps the map from turning over when something of the trail is changed. */
-import { type Layout, begunOf, layouts, ontoOf, putByHand } from '../arrange';
+import { type Layout, begunOf, layouts, manyBegunOf, ontoOf, putByHand } from '../arrange';
 import type { Network } from '../graph';
 import type { Step, Trail } from './registry';
 
@@ -32,5 +32,8 @@ export function carryPlaces(before: Trail, after: Trail, net: Network | undefine
   const same = step.method === earlier.method && (layouts[step.method] as Layout).goesOn;
   const stays = sameBefore && same && step.settings === earlier.settings;
   const begins = stays ? step.begins : same ? untouched(begunOf(net, positions)) : {};
-  return { steps: after.steps.map((one) => (one === step ? { ...step, onto, begins } : one)) };
+  const many = stays ? step.begun : same ? manyBegunOf(net, positions, (id) => !hands.has(id)) : undefined;
+  const { begun: _former, ...rest } = step;
+  const carried = { ...rest, onto, begins, ...(many === undefined ? {} : { begun: many }) };
+  return { steps: after.steps.map((one) => (one === step ? carried : one)) };
 }

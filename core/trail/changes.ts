@@ -3,7 +3,7 @@ import { canonical } from './canonical';
 import { type Step, type Trail, stepKinds } from './registry';
 
 /** What a step remembers by itself of how the network was before: no change of anybody's. */
-const remembered = ['onto', 'begins', 'known', 'on'];
+const remembered = ['onto', 'begins', 'begun', 'known', 'on'];
 
 const title = ({ kind }: Step): string => stepKinds[kind].title;
 const settingsOf = (step: Step): string =>

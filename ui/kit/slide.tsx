@@ -2,44 +2,59 @@
 import { Slider } from 'radix-ui';
 import type { ReactNode } from 'react';
 
-/** A number on a track. Moves live; `exact` shows a field beside it. */
+/** Where a track from `low` to `high` stops: at whole numbers up to `each`, then in steps of a twentieth, so that the end is not far. */
+export function stopsTo(low: number, high: number, each = 60): number[] {
+  const stops: number[] = [];
+  for (let next = low; next < high; next += next < each ? 1 : Math.ceil(next / 20)) stops.push(next);
+  return [...stops, Math.max(low, high)];
+}
+
+/** A number on a track, from `min` to `max` or at given `stops`, which rise. Moves live. */
 export function Slide({
   label,
   value,
-  min,
-  max,
-  step,
   onChange,
   help,
   show,
+  ...track
 }: {
   label: string;
   value: number;
-  min: number;
-  max: number;
-  step: number;
   onChange: (value: number) => void;
   help?: ReactNode;
   show?: (value: number) => string;
-}) {
+} & ({ min: number; max: number; step: number; stops?: undefined } | { stops: readonly number[] })) {
+  const text = show ? show(value) : String(value);
+  const { stops } = track;
+  const held = stops
+    ? Math.max(
+        0,
+        stops.findLastIndex((stop) => stop <= value),
+      )
+    : value;
+  const { min, max, step } = stops ? { min: 0, max: stops.length - 1, step: 1 } : track;
   return (
     <div className="mt-3.5">
       <div className="mb-1 flex items-baseline justify-between text-sm">
         <span className="font-semibold">{label}</span>
-        <span className="text-quiet">{show ? show(value) : value}</span>
+        <span className="text-quiet">{text}</span>
       </div>
       <Slider.Root
         className="relative flex h-5 touch-none items-center select-none"
-        value={[Math.min(max, Math.max(min, value))]}
+        value={[Math.min(max, Math.max(min, held))]}
         min={min}
         max={max}
         step={step}
-        onValueChange={([next]) => onChange(next)}
+        onValueChange={([next]) => onChange(stops ? stops[next] : next)}
       >
         <Slider.Track className="relative h-[3px] grow rounded-full bg-line">
           <Slider.Range className="absolute h-full rounded-full bg-accent" />
         </Slider.Track>
-        <Slider.Thumb aria-label={label} className="block size-3.5 rounded-full border-2 border-accent bg-panel" />
+        <Slider.Thumb
+          aria-label={label}
+          {...(stops && { 'aria-valuetext': text })}
+          className="block size-3.5 rounded-full border-2 border-accent bg-panel"
+        />
       </Slider.Root>
       {help && <p className="mt-0.5 text-sm text-quiet">{help}</p>}
     </div>

@@ -1,4 +1,5 @@
 /** What a page to explore holds of a map: plain JSON, with arrays of numbers as their bytes. */
+import { base64 } from '../../base64';
 import type { Network } from '../../graph';
 import { type Column, type Table, cellText, pick } from '../../tables';
 import type { Scene } from '../../scene';
@@ -57,12 +58,6 @@ export interface Explored {
     from: Packed;
   };
 }
-
-export const base64 = (bytes: Uint8Array): string => {
-  let text = '';
-  for (let i = 0; i < bytes.length; i += 8190) text += btoa(String.fromCharCode(...bytes.subarray(i, i + 8190)));
-  return text;
-};
 
 type Numbers = Float32Array | Float64Array | Uint8Array | Uint32Array | Int32Array;
 

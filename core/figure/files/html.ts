@@ -4,7 +4,8 @@ import { type Column, cellText, column as columnOf } from '../../tables';
 import { hex } from '../../style';
 import { escapeXml, svgDocument } from '../svg';
 import { type FigureSettings, type LaidFigure, toldByTrails } from '../plan';
-import { type Explored, base64, exploredColumn, exploredRecords, exploredScene, packed } from './explored';
+import { base64 } from '../../base64';
+import { type Explored, exploredColumn, exploredRecords, exploredScene, packed } from './explored';
 import type { FigureFormat } from './format';
 
 /** Typefaces of the page: letters beyond Latin are the reader's own. */

@@ -3,7 +3,7 @@ import type { Face } from '../../letters/faces';
 import { type FontFiles, filesOf } from '../fonts';
 import type { Pen } from '../pen';
 import { svgDocument } from '../svg';
-import { base64 } from './explored';
+import { base64 } from '../../base64';
 import type { FigureFormat } from './format';
 
 /** Letters that each part of a typeface has, as a style sheet tells browsers. */

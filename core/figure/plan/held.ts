@@ -6,7 +6,7 @@ import * as z from 'zod';
 import { Fault } from '../../fault';
 import { rowsOf } from '../../tables';
 import { type StoredTrail, readTrail, stored } from '../../trail';
-import { base64 } from '../files/explored';
+import { base64, fromBase64 } from '../../base64';
 import type { Made } from './made';
 
 /** Kinds of arrays by their names in the file: numbers in the order of their bytes from the least on. */
@@ -21,8 +21,6 @@ const kinds = {
   f8: Float64Array,
 } as const;
 type Kind = keyof typeof kinds;
-
-const fromBase64 = (text: string): Uint8Array => Uint8Array.from(atob(text), (letter) => letter.charCodeAt(0));
 
 /** Names of a file's arrays: an object has just these two keys. */
 const [kindKey, bytesKey] = ['array', 'base64'];
@@ -45,7 +43,7 @@ const fromPlain = (_key: string, value: unknown): unknown => {
   const made = fromBase64(bytes);
   const array = kinds[kind as Kind];
   if (made.length % array.BYTES_PER_ELEMENT) throw new SyntaxError('an array does not end with a whole number');
-  return new array(made.buffer as ArrayBuffer);
+  return new array(made.buffer);
 };
 
 const words = z.object({ id: z.string(), name: z.string() });

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { type Network, edgeCount, nodeCount } from '../../graph';
+import { type Network, edgeCount } from '../../graph';
 import type { Channel } from '../channel';
 import { mostCurves } from '../looks';
 
@@ -46,23 +46,40 @@ function lanesOf(net: Network, by: number): Uint8Array {
   return lanes;
 }
 
-/** Which of several edges from one node to another each is, from 0. Pairs met before stand in an open table. */
-function countedLanes(net: Network, by: number): Uint8Array {
-  const m = edgeCount(net);
+/** Which of several edges from one node to another each is, from 0: counted node by node, in the order of the edges. */
+function countedLanes({ ids, source, target }: Network, by: number): Uint8Array {
+  const n = ids.length;
+  const m = source.length;
   const found = new Uint8Array(m);
-  const n = nodeCount(net);
-  const size = 2 ** Math.ceil(Math.log2(2 * m + 2));
-  const pairs = new Float64Array(size).fill(-1);
-  const times = new Uint32Array(size);
+  const straight = by === 0;
+  const next = new Uint32Array(n + 1);
   for (let e = 0; e < m; e++) {
-    let [a, b] = [net.source[e], net.target[e]];
-    if (a === b) continue;
-    if (by === 0 && a > b) [a, b] = [b, a];
-    const pair = a * n + b;
-    let at = (Math.imul(a, 0x9e3779b1) ^ Math.imul(b, 0x85ebca6b)) & (size - 1);
-    while (pairs[at] >= 0 && pairs[at] !== pair) at = (at + 1) & (size - 1);
-    pairs[at] = pair;
-    found[e] = Math.min(mostLanes, times[at]++);
+    const [a, b] = [source[e], target[e]];
+    next[(straight && b < a ? b : a) + 1]++;
+  }
+  for (let v = 0; v < n; v++) next[v + 1] += next[v];
+  // Sorted by one end: the edges, and their other ends.
+  const edges = new Uint32Array(m);
+  const others = new Uint32Array(m);
+  for (let e = 0; e < m; e++) {
+    const turned = straight && target[e] < source[e];
+    const k = next[turned ? target[e] : source[e]]++;
+    edges[k] = e;
+    others[k] = turned ? source[e] : target[e];
+  }
+  // A node's edges end where the next one's began.
+  const times = new Uint32Array(n);
+  const of = new Uint32Array(n);
+  for (let v = 0, k = 0; v < n; v++) {
+    for (; k < next[v]; k++) {
+      const u = others[k];
+      if (u === v) continue;
+      if (of[u] === v + 1) found[edges[k]] = Math.min(mostLanes, ++times[u]);
+      else {
+        of[u] = v + 1;
+        times[u] = 0;
+      }
+    }
   }
   return found;
 }

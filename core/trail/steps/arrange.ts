@@ -9,6 +9,7 @@ import {
   begunAt,
   laidOnto,
   layouts,
+  longestPacked,
   mostBundled,
   putByHand,
 } from '../../arrange';
@@ -34,6 +35,12 @@ const shapeOf = <K extends string, S extends z.ZodObject>({ key, schema }: Layou
     onto: z.record(z.string(), z.tuple([z.number(), z.number()])).default({}),
     /** Where nodes stood then, for a layout that goes on from there; none: it begins anew. */
     begins: z.record(z.string(), z.tuple([z.number(), z.number()])).default({}),
+    /** The same for a network of many nodes, as a text: see core/arrange/packed.ts. */
+    begun: z
+      .string()
+      .max(longestPacked)
+      .regex(/^[A-Za-z0-9+/]*={0,2}$/)
+      .optional(),
   });
 
 type Layouts = typeof layouts;
@@ -65,7 +72,11 @@ export const arrange: StepKind<ArrangeSettings> = {
     const report = heard && ((at: Float32Array): void => heard(byHandAtOnce(network, at, step)));
     const found = await context.memo(layoutKey(step), async () =>
       asPlacement(
-        await layout.place(network, step.settings, { ...context, report, begin: begunAt(network, step.begins) }),
+        await layout.place(network, step.settings, {
+          ...context,
+          report,
+          begin: begunAt(network, step.begins, step.begun),
+        }),
       ),
     );
     const positions = await adjusted(network, byHand(network, found.positions, step), step.adjusted, context);
@@ -139,8 +150,9 @@ function stay(net: Network, positions: Float32Array, { ids, positions: at }: Whe
 }
 
 /** Names the layout and where it begins, what is placed by hand left aside. */
-export function layoutKey({ method, settings, begins }: ArrangeSettings): string {
+export function layoutKey({ method, settings, begins, begun }: ArrangeSettings): string {
   const key = `${method} ${canonical(settings)}`;
+  if (begun !== undefined) return `${key} ${begun}`;
   return Object.keys(begins).length ? `${key} ${canonical(begins)}` : key;
 }
 

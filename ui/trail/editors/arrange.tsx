@@ -58,6 +58,7 @@ export function ArrangeEditor({ step, before, set }: EditorProps<'arrange'>) {
               set({
                 onto: {},
                 begins: {},
+                begun: undefined,
                 placed: {},
                 adjusted: [],
                 ...('seed' in settings ? { settings: { ...settings, seed: settings.seed + 1 } } : {}),

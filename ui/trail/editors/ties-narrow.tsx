@@ -3,7 +3,18 @@ import { Download } from 'lucide-react';
 import { useCallback, useState } from 'react';
 import { createPortal } from 'react-dom';
 import { toast } from '@/ui/kit/toast';
-import { IconButton, NumberField, Slide, Toggle, counted, grouped, saveFile, sentence, shortNumber } from '@/ui/kit';
+import {
+  IconButton,
+  NumberField,
+  Slide,
+  Toggle,
+  counted,
+  grouped,
+  saveFile,
+  sentence,
+  shortNumber,
+  stopsTo,
+} from '@/ui/kit';
 import { useSession, useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import type { TiesView } from '@/worker/client';
 import { editorFoot } from '../editor-foot';
@@ -32,9 +43,7 @@ export function Narrowing({ step, set, view }: Props) {
       <Slide
         label="Records a node must stand in"
         value={step.minRecords}
-        min={step.make === 'incidence' ? 1 : 0}
-        max={Math.max(step.minRecords, Math.min(most, 50), 2)}
-        step={1}
+        stops={stopsTo(step.make === 'incidence' ? 1 : 0, Math.max(step.minRecords, most, 2))}
         onChange={(minRecords) => set({ minRecords }, 'minRecords')}
         help={view && `${grouped(view.passing)} of ${grouped(view.all)} pass. Counted after Names and before pairs.`}
       />

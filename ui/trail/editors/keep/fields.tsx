@@ -2,7 +2,7 @@
 /** Fields that the rules of Keep share. */
 import type { ReactNode } from 'react';
 import { type KeepRule } from '@/core/keep';
-import { Choose, NumberField, Slide, TextField } from '@/ui/kit';
+import { Choose, NumberField, Slide, TextField, stopsTo } from '@/ui/kit';
 import { useWorkbench } from '@/ui/state/context';
 import type { ColumnHoldings, Holdings } from '@/worker/client';
 import { Bars } from '../bars';
@@ -136,9 +136,7 @@ export function DegreeRule({ rule, before, set }: RuleProps<'degree'>) {
       <Slide
         label="Degree at least"
         value={rule.min}
-        min={0}
-        max={Math.min(highest, 60)}
-        step={1}
+        stops={stopsTo(0, highest)}
         onChange={(min) => set({ rule: { ...rule, min } }, 'min')}
       />
       <Bars distribution={before.degree} from={rule.min} to={rule.max ?? highest} label="Nodes by degree" />

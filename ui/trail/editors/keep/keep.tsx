@@ -1,7 +1,7 @@
 'use client';
 import type { ReactNode } from 'react';
 import { type KeepRule, keepKinds } from '@/core/keep';
-import { Choose, NumberField, Slide, Toggle, grouped } from '@/ui/kit';
+import { Choose, NumberField, Slide, Toggle, grouped, stopsTo } from '@/ui/kit';
 import { useWorkbench } from '@/ui/state/context';
 import type { Holdings } from '@/worker/client';
 import type { EditorProps } from '../../editor';
@@ -102,9 +102,7 @@ function RuleForm({ step, rule, before, set, at }: RuleProps<KeepRule['by']> & {
         <Slide
           label="k"
           value={rule.k}
-          min={1}
-          max={Math.max(10, rule.k)}
-          step={1}
+          stops={stopsTo(1, Math.max(10, rule.k, before.degree.high ?? 1), 20)}
           onChange={(k) => set({ rule: { ...rule, k } }, 'k')}
         />
       );
@@ -231,9 +229,7 @@ function RuleForm({ step, rule, before, set, at }: RuleProps<KeepRule['by']> & {
         <Slide
           label="Edges of each node"
           value={rule.count}
-          min={1}
-          max={Math.max(10, rule.count)}
-          step={1}
+          stops={stopsTo(1, Math.max(10, rule.count, before.degree.high ?? 1), 20)}
           onChange={(count) => set({ rule: { ...rule, count } }, 'count')}
         />
       );
