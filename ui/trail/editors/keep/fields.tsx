@@ -129,6 +129,10 @@ export function NumberRule({ rule, before, set }: RuleProps<'number'>) {
   );
 }
 
+/** What no core exceeds: in a k-core k + 1 nodes at least have k neighbours each. */
+export const highestCore = ({ edges, degree }: Pick<Holdings, 'edges' | 'degree'>): number =>
+  Math.min(degree.high ?? 1, Math.floor((Math.sqrt(1 + 8 * edges) - 1) / 2));
+
 export function DegreeRule({ rule, before, set }: RuleProps<'degree'>) {
   const highest = Math.max(1, before.degree.high ?? 1);
   return (

@@ -11,7 +11,16 @@ import { Conditions } from './conditions';
 import { SiftRule } from './sift-rule';
 import { ValuesRule } from './values-rule';
 import { own } from '@/core/own';
-import { DegreeRule, LeaveField, NumberRule, Range, type RuleProps, ShortlistField, WayField } from './fields';
+import {
+  DegreeRule,
+  LeaveField,
+  NumberRule,
+  Range,
+  type RuleProps,
+  ShortlistField,
+  WayField,
+  highestCore,
+} from './fields';
 
 export function KeepEditor({ step, before, set }: EditorProps<'keep'>) {
   const { rule } = step;
@@ -102,7 +111,7 @@ function RuleForm({ step, rule, before, set, at }: RuleProps<KeepRule['by']> & {
         <Slide
           label="k"
           value={rule.k}
-          stops={stopsTo(1, Math.max(10, rule.k, before.degree.high ?? 1), 20)}
+          stops={stopsTo(1, Math.max(10, rule.k, highestCore(before)), 20)}
           onChange={(k) => set({ rule: { ...rule, k } }, 'k')}
         />
       );
