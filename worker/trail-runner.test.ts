@@ -95,6 +95,21 @@ test('a stand-in comes first, then the settled network; edits of the style send 
   expect(asked.filter((address) => address.includes('/tables/'))).toHaveLength(1);
 });
 
+test('where figures are shown already, those of a stand-in that is brief wait for the real thing', async () => {
+  const { runner, results, listener } = opened();
+  await runner.run(trail(), listener);
+  const before = results.length;
+  const [ties, ...rest] = trail().steps;
+  const keep = { id: 'k', kind: 'keep', on: true, rule: { by: 'degree', min: 7 } };
+  const narrowed = trailSchema.parse({ steps: [ties, keep, ...rest] });
+  await runner.run(narrowed, listener);
+  const [standIn, real, ...more] = results.slice(before);
+  expect([standIn.partial, real.partial, more.length]).toEqual([true, false, 0]);
+  expect(standIn.figures).toBeUndefined();
+  expect(real.figures?.nodes?.value).toBe(standIn.network?.ids.length);
+  expect(standIn.network?.ids.length).toBeLessThan(97);
+});
+
 /** Waits for what a run brings about by itself. */
 async function until(come: () => boolean): Promise<void> {
   for (let turns = 0; !come() && turns < 1000; turns++) await new Promise((resolve) => setTimeout(resolve, 5));

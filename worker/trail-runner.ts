@@ -51,7 +51,7 @@ import { candidatesCsv, exampleTies, made, mostForExamples, tiesView } from './t
 import { Turns, unlessStopped } from './turns';
 
 const betweenPictures = 30;
-/** Figures of a stand-in wait for the real thing where that takes no more seconds than these: nodes find their places the sooner. */
+/** Figures of a stand-in wait for the real thing where others are shown and that takes no more seconds than these: nodes find their places the sooner. */
 const brief = 5;
 /** Milliseconds without a change after which what was computed here is offered to the server. */
 const keepAfter = 10_000;
@@ -154,6 +154,7 @@ export class TrailRunner implements TrailService {
     // A trail that stops before its layout is shown on an even spread.
     const { network } = run.state.network.positions ? run.state : spread(run.state);
     const drawn: Drawn = { network, looks: dress(network, run.state.style ?? plainStyle) };
+    const first = !this.sent;
     const fresh = network !== this.sent?.network;
     const result: Result = { digest: run.digest, layout, reports: run.reports, partial };
     // Of a stand-in the picture comes first, its figures right after it.
@@ -165,7 +166,7 @@ export class TrailRunner implements TrailService {
     // From here on the page has it, whatever becomes of the run.
     this.sent = drawn;
     const seconds = run.reports.reduce((sum, report) => sum + (report.seconds ?? 0), 0);
-    if (fresh && partial && seconds > brief) {
+    if (fresh && partial && (first || seconds > brief)) {
       await pause();
       const figures = await this.figuresOf(network);
       listener.result({ digest: run.digest, reports: run.reports, partial, figures });
