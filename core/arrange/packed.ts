@@ -82,6 +82,8 @@ export function placesIn(ids: readonly string[], text: string): Float32Array | u
   if (bytes.length < head || (bytes.length - head) % each !== 0) return undefined;
   const view = new DataView(bytes.buffer);
   const [x, y, step] = [0, 4, 8].map((at) => view.getFloat32(at, true));
+  // A picture is never that large: a layout could not go on from it.
+  if (![x, y, step].every((number) => Math.abs(number) < 1e9)) return undefined;
   const places = new Map<number, number>();
   for (let at = head; at < bytes.length; at += each) places.set((view.getUint16(at) << 8) | view.getUint8(at + 2), at);
   const found = new Float32Array(2 * ids.length).fill(NaN);
