@@ -5,10 +5,10 @@ import { type Network, edgeIdOf, edgeKey, network } from '@/core/graph';
 import { type Scene, boundsOfScene, fit, placeLabels, sceneOf, textWidth } from '@/core/scene';
 import { type StyleSettings, channelEntries, inks, plainStyle, styleParts } from '@/core/style';
 import type { Column } from '@/core/tables';
-import { sheetOf } from '@/ui/kit/pictures';
-import type { Backend } from '@/ui/views/graph/scene/backend';
-import { canvasBackend } from '@/ui/views/graph/scene/canvas2d';
-import { webglBackend } from '@/ui/views/graph/scene/webgl';
+import { sheetForThreads } from '@/ui/kit/pictures';
+import type { Backend } from '@/worker/scene/backend';
+import { canvasBackend } from '@/worker/scene/canvas2d';
+import { webglBackend } from '@/worker/scene/webgl';
 
 const margin = 40;
 const page = { width: 480, height: 360, margin };
@@ -155,7 +155,7 @@ async function onScreen(scene: Scene, backend: Backend, canvas: HTMLCanvasElemen
   const ink = inks[scene.ground];
   backend.resize({ ...page, ratio: 1 });
   backend.setScene(scene, Uint32Array.from(scene.source.keys()));
-  backend.setPictures(await sheetOf(scene.pictures?.addresses ?? []));
+  backend.setPictures(await sheetForThreads(scene.pictures?.addresses ?? []));
   backend.setInks(ink);
   backend.clear();
   backend.drawEdges(camera, 0, scene.source.length, 1);

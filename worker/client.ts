@@ -6,6 +6,8 @@ import type { TableDesk } from './table-desk';
 import type { FigureDesk } from './figure-desk';
 import type { GrowingDesk } from './growing/desk';
 import type { NamedAt } from './growing/picture';
+import type { Easel } from './scene/easel';
+import type { Scenes } from './scene/scene.worker';
 
 export interface Started<T> {
   service: Comlink.Remote<T>;
@@ -50,6 +52,27 @@ export const startFigureWorker = (): Started<FigureDesk> =>
 export const startGrowingWorker = (): Started<GrowingDesk> =>
   started(new Worker(new URL('./growing/growing.worker.ts', import.meta.url), { type: 'module', name: 'growing' }));
 
+export const startSceneWorker = (): Started<Scenes> =>
+  started(new Worker(new URL('./scene/scene.worker.ts', import.meta.url), { type: 'module', name: 'scene' }));
+
+/** Has a worker draw on a canvas from now on. What is asked of it before it can draw waits there. */
+export function openEasel(
+  service: Started<Scenes>['service'],
+  canvas: HTMLCanvasElement,
+  plain: boolean,
+  onPartial: (partial: boolean) => void,
+): Comlink.Remote<Easel> {
+  const { port1, port2 } = new MessageChannel();
+  const surface = canvas.transferControlToOffscreen();
+  void service.open(
+    Comlink.transfer(port2, [port2]),
+    Comlink.transfer(surface, [surface]),
+    plain,
+    heardNews(onPartial),
+  );
+  return Comlink.wrap<Easel>(port1);
+}
+
 export type GrowingService = Started<GrowingDesk>['service'];
 
 /** Has a worker draw on a canvas from now on; `named` hears where names are to stand. */
@@ -69,7 +92,16 @@ export const heardShare = <T extends unknown[]>(
   listener: (share: number, ...more: T) => void,
 ): ((share: number, ...more: T) => void) => Comlink.proxy(listener);
 
+/** Closes the way to one that is no longer drawn on. */
+export const releaseEasel = (easel: Comlink.Remote<Easel>): void => easel[Comlink.releaseProxy]();
+
+/** Goes over with the memory it names, which is gone here then. */
+export const handing = Comlink.transfer;
+
 export type { NamedAt };
+export type { Director } from './scene/director';
+export { newsOf } from './scene/sending';
+export type { Kind } from './scene/canvas';
 export type { Away, Place } from './elsewhere';
 export type {
   Answerable,

@@ -11,12 +11,18 @@ export interface Drawn {
 type Lists = 'nodeColumns' | 'edgeColumns';
 type Plain = Omit<Network, Lists>;
 
-/** Fields that changed and fields that are gone; a column that is still there goes as its place in the list before. */
+/** Fields that changed and fields that are gone. */
+export interface Difference<T> {
+  changed: Partial<T>;
+  gone: (keyof T)[];
+}
+
+/** A column that is still there goes as its place in the list before. */
 export interface Parcel {
   /** Whether it builds on nothing before. */
   whole: boolean;
-  network: { changed: Partial<Plain>; gone: (keyof Plain)[]; columns: Record<Lists, (Column | number)[]> };
-  looks: { changed: Partial<Looks>; gone: (keyof Looks)[] };
+  network: Difference<Plain> & { columns: Record<Lists, (Column | number)[]> };
+  looks: Difference<Looks>;
 }
 
 const lists: readonly Lists[] = ['nodeColumns', 'edgeColumns'];
@@ -31,11 +37,8 @@ function equal(a: unknown, b: unknown): boolean {
   return true;
 }
 
-function difference<T extends object>(
-  now: T,
-  before: T | undefined,
-  by: typeof equal,
-): { changed: Partial<T>; gone: (keyof T)[] } {
+/** What of `now` is not as before, where values are told apart by `by`. */
+export function difference<T extends object>(now: T, before: T | undefined, by: typeof equal): Difference<T> {
   const changed: Partial<T> = {};
   const keys = Object.keys(now) as (keyof T)[];
   for (const key of keys) if (!before || !(key in before) || !by(now[key], before[key])) changed[key] = now[key];
@@ -70,10 +73,8 @@ export function pack(now: Drawn, before: Drawn | undefined): Parcel {
   };
 }
 
-function merged<T extends object>(
-  before: T | undefined,
-  { changed, gone }: { changed: Partial<T>; gone: (keyof T)[] },
-): T {
+/** What there was before, as far as it is still there, with what changed. */
+export function merged<T extends object>(before: T | undefined, { changed, gone }: Difference<T>): T {
   const lost = new Set<PropertyKey>(gone);
   const stays = Object.entries(before ?? {}).filter(([key]) => !lost.has(key));
   return { ...Object.fromEntries(stays), ...changed } as T;

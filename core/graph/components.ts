@@ -8,21 +8,24 @@ export interface Components {
   sizes: Uint32Array;
 }
 
-/** Union–find with path halving over the edges, direction ignored. */
+/** Union–find with path halving over the edges, direction ignored. Ends early where all that have an edge to another hang together. */
 export function components(net: Network): Components {
   const n = nodeCount(net);
+  let apart = tied(net) - 1;
   const parent = new Uint32Array(n);
   for (let v = 0; v < n; v++) parent[v] = v;
   const root = (v: number): number => {
     while (parent[v] !== v) v = parent[v] = parent[parent[v]];
     return v;
   };
-  for (let e = 0; e < net.source.length; e++) {
+  for (let e = 0; apart > 0 && e < net.source.length; e++) {
     const a = root(net.source[e]);
     const b = root(net.target[e]);
     // The smaller index stays the root, so a component's root is its first node.
     if (a < b) parent[b] = a;
     else if (b < a) parent[a] = b;
+    else continue;
+    apart--;
   }
   const size = new Uint32Array(n);
   for (let v = 0; v < n; v++) size[root(v)]++;
@@ -35,6 +38,15 @@ export function components(net: Network): Components {
   const of = new Uint32Array(n);
   for (let v = 0; v < n; v++) of[v] = number[root(v)];
   return { of, sizes: Uint32Array.from(roots, (v) => size[v]) };
+}
+
+/** How many nodes have an edge to another. */
+function tied({ ids, source, target }: Network): number {
+  const has = new Uint8Array(ids.length);
+  for (let e = 0; e < source.length; e++) if (source[e] !== target[e]) has[source[e]] = has[target[e]] = 1;
+  let count = 0;
+  for (let v = 0; v < has.length; v++) count += has[v];
+  return count;
 }
 
 /** The things by falling size, equal ones in their order: a counting sort. */

@@ -2,8 +2,9 @@
 import type { Network } from '../graph';
 import type { Lead } from './measure';
 
-export const short = (value: number): string =>
-  Number(value.toPrecision(4)).toLocaleString('en-GB', { maximumSignificantDigits: 4 }).replace('-', '−');
+const inShort = new Intl.NumberFormat('en-GB', { maximumSignificantDigits: 4 });
+
+export const short = (value: number): string => inShort.format(Number(value.toPrecision(4))).replace('-', '−');
 export const percent = (share: number): string => `${short(100 * share)} %`;
 
 /** Pairs of others that a shortest path can join, each way when directed. */

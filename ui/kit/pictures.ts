@@ -78,7 +78,7 @@ export async function sheetOf(addresses: readonly string[]): Promise<Sheet & { i
 /** The same, for threads that draw pages. */
 export async function sheetForThreads(addresses: readonly string[]): Promise<Sheet & { image: ImageBitmap }> {
   const sheet = await sheetOf(addresses);
-  return { ...sheet, image: await createImageBitmap(sheet.image) };
+  return { ...sheet, image: await createImageBitmap(sheet.image, { premultiplyAlpha: 'premultiply' }) };
 }
 
 async function decoded(address: string): Promise<HTMLImageElement | undefined> {

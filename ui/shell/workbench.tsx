@@ -14,7 +14,7 @@ import { type Session, startSession } from '@/ui/state/session';
 import { WorkbenchBar } from './workbench-bar';
 import { WorkbenchContext, useWorkbench } from '@/ui/state/context';
 import { useWorkbenchKeys } from './workbench-keys';
-import { addressOf, lookedAt } from '@/ui/state/address';
+import { addressOf, lookedAt, whatDiffers } from '@/ui/state/address';
 import { OfBefore } from '@/ui/trail/of-before';
 import { useFailed } from '@/ui/state/failed';
 
@@ -48,14 +48,13 @@ export function WorkbenchPage({ start }: { start: WorkbenchStart }) {
     const settings = stored(settled);
     if (settings) void import('@/ui/state/kept-views').then(({ readViews }) => store.setState(readViews(settings)));
     const first = store.getInitialState().step;
-    store.setState(
-      lookedAt(
-        window.location.search,
-        start.trail.steps,
-        views.map(({ key }) => key),
-        start.networks.filter(({ id }) => id !== start.network.id),
-      ),
+    const looked = lookedAt(
+      window.location.search,
+      start.trail.steps,
+      views.map(({ key }) => key),
+      start.networks.filter(({ id }) => id !== start.network.id),
     );
+    store.setState(whatDiffers(looked, store.getState()));
     const unsubscribe = store.subscribe((state, before) => {
       if (setViews.some((key) => state[key] !== before[key]))
         void import('@/ui/state/kept-views').then(({ writtenViews }) =>
@@ -91,19 +90,9 @@ export function WorkbenchPage({ start }: { start: WorkbenchStart }) {
   );
 }
 
+/** Each part comes to life in a task of its own, so that the page never stands still: none of them is drawn anew by what stands around it. */
 function Frame() {
   useWorkbenchKeys();
-  const panes = useWorkbench((state) => state.panes);
-  const editing = useWorkbench((state) => state.step !== undefined);
-  const lists = useWorkbench((state) => state.lists);
-  const sifting = useWorkbench((state) => state.step === siftStep);
-  const sifted = useWorkbench((state) => state.sifting.sifts.length > 0);
-  const reading = useWorkbench((state) => state.reading);
-  const name = useWorkbench((state) => state.network.name);
-  const lost = useWorkbench((state) => !state.net);
-  const failed = useFailed();
-  const follows = useWorkbench(({ trail }) => trail.steps.some((step) => step.kind === 'style' && step.follows));
-  const conflict = useWorkbench((state) => state.save.kind === 'conflict');
   return (
     <div className="flex h-dvh flex-col overflow-hidden">
       <a
@@ -112,34 +101,78 @@ function Frame() {
       >
         Skip to the network
       </a>
-      <h1 className="sr-only">{name}</h1>
-      <WorkbenchBar />
-      {/* Each part comes to life in a task of its own, so that the page never stands still. */}
+      <Heading />
+      <Suspense>
+        <WorkbenchBar />
+      </Suspense>
       <Suspense>
         <TrailStrip />
       </Suspense>
       <div className="flex min-h-0 grow">
-        <Suspense>{lists ? <ShortlistsPanel /> : sifting ? <SiftPanel /> : editing && <StepEditor />}</Suspense>
+        <Suspense>
+          <Aside />
+        </Suspense>
         <main id="views" tabIndex={-1} aria-label="Views" className="relative flex min-w-0 grow flex-col">
-          {sifted && <SiftChips />}
+          <Chips />
           <div className="relative flex min-h-0 grow flex-col">
-            <ViewBar />
-            {sifted && <SiftWork />}
-            {conflict && <Conflict />}
-            {follows && <FollowLook />}
-            <div
-              className={`pointer-events-none absolute inset-x-0 z-10 flex justify-center empty:hidden ${panes.includes('graph') ? 'top-14' : 'bottom-3'}`}
-            >
-              <OfBefore />
-            </div>
-            {lost && failed && <NoNetwork />}
-            <Panes />
+            <Suspense>
+              <ViewBar />
+            </Suspense>
+            <Notes />
+            <Suspense>
+              <Panes />
+            </Suspense>
           </div>
         </main>
-        <Suspense>{reading && <ReadingPanel />}</Suspense>
+        <Suspense>
+          <Reading />
+        </Suspense>
       </div>
     </div>
   );
+}
+
+function Heading() {
+  return <h1 className="sr-only">{useWorkbench((state) => state.network.name)}</h1>;
+}
+
+/** Left of the views. */
+function Aside() {
+  const editing = useWorkbench((state) => state.step !== undefined);
+  const lists = useWorkbench((state) => state.lists);
+  const sifting = useWorkbench((state) => state.step === siftStep);
+  return lists ? <ShortlistsPanel /> : sifting ? <SiftPanel /> : editing && <StepEditor />;
+}
+
+function Chips() {
+  return useWorkbench((state) => state.sifting.sifts.length > 0) && <SiftChips />;
+}
+
+/** What stands over the views, where there is something to say. */
+function Notes() {
+  const overGraph = useWorkbench((state) => state.panes.includes('graph'));
+  const sifted = useWorkbench((state) => state.sifting.sifts.length > 0);
+  const lost = useWorkbench((state) => !state.net);
+  const failed = useFailed();
+  const follows = useWorkbench(({ trail }) => trail.steps.some((step) => step.kind === 'style' && step.follows));
+  const conflict = useWorkbench((state) => state.save.kind === 'conflict');
+  return (
+    <>
+      {sifted && <SiftWork />}
+      {conflict && <Conflict />}
+      {follows && <FollowLook />}
+      <div
+        className={`pointer-events-none absolute inset-x-0 z-10 flex justify-center empty:hidden ${overGraph ? 'top-14' : 'bottom-3'}`}
+      >
+        <OfBefore />
+      </div>
+      {lost && failed && <NoNetwork />}
+    </>
+  );
+}
+
+function Reading() {
+  return useWorkbench((state) => state.reading) && <ReadingPanel />;
 }
 
 /** What is kept of how views were set. */

@@ -1,5 +1,5 @@
 import { trailSchema } from '@/core/trail';
-import { addressOf, lookedAt } from './address';
+import { addressOf, lookedAt, whatDiffers } from './address';
 
 const steps = [{ id: 's1' }, { id: 's2' }];
 const views = ['graph', 'table'];
@@ -24,6 +24,13 @@ test('what is looked at goes to the address and comes back', () => {
   });
   expect(addressOf(first, 's1')).toBe('');
   expect(lookedAt(addressOf({ ...first, step: undefined }, 's1'), steps, views).step).toBeUndefined();
+});
+
+test('an address that says nothing new changes nothing; one that does changes only that', () => {
+  expect(whatDiffers(lookedAt('', steps, views), first)).toEqual({});
+  expect(whatDiffers(lookedAt('?lists=true&view=graph', steps, views), first)).toEqual({ lists: true });
+  const closed = whatDiffers(lookedAt('?step=none', steps, views), first);
+  expect('step' in closed && closed.step === undefined).toBe(true);
 });
 
 test('what an address cannot hold, or says wrongly, is left as at first', () => {

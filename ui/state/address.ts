@@ -50,6 +50,14 @@ export function lookedAt(
   };
 }
 
+/** What of it is not so already. The rest is left alone: whatever shows it would be drawn anew, and at once. */
+export function whatDiffers(looked: Partial<Looked>, state: Looked): Partial<Looked> {
+  const differs = Object.entries(looked).filter(
+    ([key, value]) => JSON.stringify(value) !== JSON.stringify(state[key as keyof Looked]),
+  );
+  return Object.fromEntries(differs);
+}
+
 /** The query for a state; what is as at first is left out. What else the address says stays. */
 export function addressOf(state: Looked, first: string | undefined, base = ''): string {
   const { nodes } = state.selection;

@@ -61,12 +61,9 @@ export function DrawnMap({
     if (!current) return;
     let left = false;
     // The drawing comes after the page stands: setting it up takes a moment.
-    const opened = import('./stage').then(async ({ openStage }) => {
-      const made = await openStage(current, store, setPartial, fixed);
-      if (left) {
-        made.dispose();
-        return;
-      }
+    const opened = Promise.all([import('./stage'), import('./scene/drawing')]).then(([{ Stage }, { drawingOn }]) => {
+      if (left) return;
+      const made = new Stage(current, store, setPartial, drawingOn, fixed, () => setBroken(true));
       made.onMenu = setMenu;
       made.setTheme(looks.current.theme);
       made.setTool(looks.current.tool);

@@ -4,7 +4,9 @@ import { edgeIdOf } from '@/core/graph';
 import { dress, plainStyle } from '@/core/style';
 import { createWorkbench } from '@/ui/state/store';
 import { keepers, trail } from '@/ui/testing';
-import type { Backend } from './scene/backend';
+import { direct } from '@/worker/scene/director';
+import type { Backend } from '@/worker/scene/backend';
+import type { Drawing, Opened } from './scene/drawing';
 import { Stage } from './stage';
 
 const net = { ...keepers, positions: Float32Array.of(0, 0, 200, 0, 0, 200, 200, 200) };
@@ -91,11 +93,27 @@ function opened(state: object = {}, fixed = false) {
   const box = document.createElement('div');
   Object.defineProperties(box, { clientWidth: { value: 800 }, clientHeight: { value: 600 } });
   document.body.append(box);
-  const canvas = document.createElement('canvas');
-  box.append(canvas);
-  const stage = new Stage(box, store, nothing, canvas, backend, fixed);
+  const lose: (() => void)[] = [];
+  let broken = false;
+  /** Draws in the page, and carries no labels before it is asked to. */
+  const carried: (() => void)[] = [];
+  const open: Opened = (canvas, onPartial, onLost) => {
+    const director = direct(backend, onPartial);
+    lose.push(onLost);
+    const drawing: Drawing = {
+      ...director,
+      kind: Promise.resolve('webgl2'),
+      carryLabels: (labels) => new Promise((done) => (labels ? carried.push(done) : done())),
+      dispose: () => {
+        canvas.remove();
+        director.dispose();
+      },
+    };
+    return drawing;
+  };
+  const stage = new Stage(box, store, nothing, open, fixed, () => (broken = true));
   play();
-  return { stage, store, heard, box };
+  return { stage, store, heard, box, lose, carried, isBroken: () => broken };
 }
 const at = ({ camera }: Stage, v: number): [number, number] => [
   net.positions[2 * v] * camera.scale + camera.x,
@@ -218,6 +236,39 @@ test('small parts far out do not shrink the first view', () => {
   expect(stage.camera.scale).toBeGreaterThan(0.5);
   stage.fitAll();
   expect(stage.camera.scale).toBeLessThan(0.1);
+  stage.dispose();
+});
+
+test('where what draws has died it is begun anew as it was, and after three times nothing is drawn any more', () => {
+  const { stage, heard, box, lose, isBroken } = opened();
+  stage.zoomBy(2);
+  const { camera } = stage;
+  for (let time = 1; time < 3; time++) {
+    lose.at(-1)?.();
+    play();
+    expect([lose.length, heard.scenes, isBroken()]).toEqual([time + 1, time + 1, false]);
+    expect(box.querySelectorAll('canvas')).toHaveLength(2);
+    expect(stage.camera).toEqual(camera);
+  }
+  lose.at(-1)?.();
+  expect([lose.length, isBroken()]).toEqual([3, true]);
+  stage.dispose();
+});
+
+test('labels stay to be seen until they are part of the drawing, and are to be seen again once they are not', async () => {
+  const { stage, box, carried } = opened();
+  await Promise.resolve();
+  play();
+  const above = box.querySelectorAll('canvas')[1];
+  stage.zoomBy(1.1);
+  expect([carried.length, above.style.visibility]).toEqual([1, '']);
+  carried[0]();
+  await Promise.resolve();
+  expect(above.style.visibility).toBe('hidden');
+  jest.runOnlyPendingTimers();
+  play();
+  await Promise.resolve();
+  expect(above.style.visibility).toBe('');
   stage.dispose();
 });
 

@@ -1,14 +1,11 @@
 /** The canvas with its camera, pointer and keys. Outside of React: nothing here renders a component. */
-import type { Sheet } from '@/core/figure';
 import { type Looks, inks } from '@/core/style';
 import { type Camera, type Scene, boundsOfScene, fit } from '@/core/scene';
 import type { Theme } from '@/ui/kit/theme';
 import { gatherStep } from '@/ui/state/circles';
 import { shownLooks, viewOf } from '@/ui/state/in-view';
 import type { Workbench, WorkbenchStore } from '@/ui/state/store';
-import type { Backend } from './scene/backend';
-import { addCanvas, backendFor } from './scene/canvas';
-import { type Director, direct } from './scene/director';
+import { type Drawing, type Opened, addCanvas } from './scene/drawing';
 import { onNight } from './scene/night';
 import { type Picker, picker } from './scene/picking';
 import { Framing } from './framing';
@@ -33,16 +30,8 @@ export interface Placed {
   dress(looks: Looks): Looks;
 }
 
-/** A stage in a box, once what it draws with is ready. On one that is `fixed` nodes stand where they are put, and nothing is drawn before. */
-export async function openStage(
-  box: HTMLElement,
-  store: WorkbenchStore,
-  onPartial: (partial: boolean) => void,
-  fixed = false,
-): Promise<Stage> {
-  const canvas = addCanvas(box);
-  return new Stage(box, store, onPartial, canvas, await backendFor(canvas), fixed);
-}
+/** So often the drawing is begun anew where its thread has died. */
+const mostBegun = 3;
 
 export class Stage {
   readonly overlay: Overlay;
@@ -56,20 +45,22 @@ export class Stage {
   /** Hears of a line drawn around an area, x and y in map units. */
   onArea: (line: number[]) => void = () => undefined;
   private placed: Placed | undefined;
-  private director: Director | undefined;
+  private drawing: Drawing | undefined;
+  private begun = 0;
+  /** Whether labels can be part of the drawing. */
+  private carries = false;
   private picks: Picker | undefined;
   /** While true the camera follows the network; the first pan or zoom ends it. */
   private following = true;
   private gone = false;
-  /** Whether the labels are part of the drawing for the time being. */
-  private carrying = false;
+  /** The labels' picture that is part of the drawing for the time being, or about to be. */
+  private carried: Overlay['picture'];
   private resting: ReturnType<typeof setTimeout> | undefined;
   private theme: Theme = 'light';
   private hovered = -1;
   private readonly framing = new Framing();
   private readonly pointer: Pointer;
   private readonly tether: Tether;
-  private sheet: (Sheet & { image: HTMLCanvasElement }) | undefined;
   /** Addresses of the pictures that are on the sheet, or would not go on it. */
   private tried: ReadonlySet<string> = new Set();
   private readonly undo: (() => void)[] = [];
@@ -78,15 +69,16 @@ export class Stage {
     readonly box: HTMLElement,
     readonly store: WorkbenchStore,
     private readonly onPartial: (partial: boolean) => void,
-    canvas: HTMLCanvasElement,
-    backend: Backend,
-    /** Whether nodes stand where they are put, and not where the arrangement has them. */
+    private readonly open: Opened,
+    /** Whether nodes stand where they are put, and not where the arrangement has them; nothing is drawn before they are. */
     readonly fixed = false,
+    /** Hears where nothing can be drawn. */
+    private readonly onBroken: () => void = () => undefined,
   ) {
     const above = addCanvas(box);
     this.overlay = new Overlay(above, this);
-    this.undo.push(() => [canvas, above].forEach((own) => own.remove()));
-    this.start(canvas, backend);
+    this.undo.push(() => above.remove());
+    this.begin();
     this.pointer = new Pointer(this);
     const observer = new ResizeObserver(() => this.resize());
     observer.observe(box);
@@ -103,24 +95,29 @@ export class Stage {
     if (state.net) this.newScene(state);
   }
 
-  /** Sets the drawing up on a canvas; after a lost context it is set up again as it was. */
-  private start(canvas: HTMLCanvasElement, backend: Backend): void {
-    const director = direct(backend, this.onPartial);
-    this.director = director;
-    this.box.dataset.drawn = !canvas.getContext('webgl2') ? '2d' : 'webgl2';
-    canvas.addEventListener('webglcontextlost', (event) => event.preventDefault());
-    canvas.addEventListener('webglcontextrestored', () => {
-      director.dispose();
-      void backendFor(canvas).then((again) => {
-        if (this.gone) return;
-        this.start(canvas, again);
-        this.resize();
-        if (this.scene) this.director?.setScene(this.scene);
-        if (this.sheet) this.director?.setPictures(this.sheet);
-      });
+  /** Sets the drawing up below the labels; where what draws it dies it is set up again as it was. */
+  private begin(): void {
+    if (this.begun++ === mostBegun) return this.onBroken();
+    const canvas = addCanvas(this.box, 'first');
+    const drawing = this.open(canvas, this.onPartial, () => {
+      canvas.remove();
+      if (this.gone) return;
+      this.painted();
+      this.begin();
+      this.resize();
+      if (this.scene) this.drawing?.setScene(this.scene);
+      this.tried = new Set();
+      this.showPictures();
+      this.showFocus();
     });
-    director.setInks(this.inks);
-    director.setCamera(this.camera);
+    this.drawing = drawing;
+    void drawing.kind.then((kind) => {
+      if (this.gone) return;
+      this.carries = kind === 'webgl2';
+      this.box.dataset.drawn = kind;
+    });
+    drawing.setInks(this.inks);
+    drawing.setCamera(this.camera);
   }
 
   get inks() {
@@ -129,7 +126,7 @@ export class Stage {
 
   setTheme(theme: Theme): void {
     this.theme = theme;
-    this.director?.setInks(this.inks);
+    this.drawing?.setInks(this.inks);
     const state = this.store.getState();
     if (state.net) this.newScene(state);
     this.overlay.draw();
@@ -175,7 +172,7 @@ export class Stage {
     this.picks = undefined;
     this.hovered = -1;
     this.overlay.moving = undefined;
-    this.director?.setScene(this.scene);
+    this.drawing?.setScene(this.scene);
     this.showPictures();
     if (first) this.following = true;
     if (this.following) this.fitAll(true);
@@ -189,11 +186,9 @@ export class Stage {
     if (addresses.every((address) => this.tried.has(address))) return;
     this.tried = new Set(addresses);
     const { tried } = this;
-    const read = import('@/ui/kit/pictures').then(({ sheetOf }) => sheetOf(addresses));
+    const read = import('@/ui/kit/pictures').then(({ sheetForThreads }) => sheetForThreads(addresses));
     void read.then((sheet) => {
-      if (this.gone || tried !== this.tried) return;
-      this.sheet = sheet;
-      this.director?.setPictures(sheet);
+      if (!this.gone && tried === this.tried) this.drawing?.setPictures(sheet);
     });
   }
 
@@ -201,7 +196,7 @@ export class Stage {
     if (!this.scene || positions.length !== this.scene.positions.length) return;
     this.scene = { ...this.scene, positions };
     this.picks = undefined;
-    this.director?.setPositions(positions);
+    this.drawing?.setPositions(positions);
     if (this.following && !this.pointer.dragging) this.fitAll(true);
     this.overlay.draw();
   }
@@ -218,7 +213,7 @@ export class Stage {
     const dx = (width - this.size.width) / 2;
     const dy = (height - this.size.height) / 2;
     this.size = { width, height };
-    this.director?.resize({ width, height, ratio });
+    this.drawing?.resize({ width, height, ratio });
     this.overlay.resize(width, height, ratio);
     if (this.following) this.fitAll(true);
     else this.setCamera({ ...this.camera, x: this.camera.x + dx, y: this.camera.y + dy });
@@ -227,27 +222,32 @@ export class Stage {
 
   setCamera(camera: Camera): void {
     this.camera = camera;
-    this.director?.setCamera(camera);
+    this.drawing?.setCamera(camera);
     this.onView();
-    if (!this.carrying) this.overlay.draw();
+    if (!this.carried) this.overlay.draw();
   }
 
   /** While the camera moves the labels are moved with the drawing, not set anew: that waits until it rests. */
   private carryLabels(): void {
     clearTimeout(this.resting);
     this.resting = setTimeout(() => this.overlay.draw(), labelsAfter);
-    const picture = this.carrying ? undefined : this.overlay.picture;
-    if (!picture || !this.director?.carryLabels(picture.canvas, picture.camera)) return;
-    this.carrying = true;
-    this.overlay.show(false);
+    const picture = this.carried || !this.carries ? undefined : this.overlay.picture;
+    if (!picture) return;
+    this.carried = picture;
+    this.overlay.show(true);
+    void this.drawing?.carryLabels(picture).then(() => {
+      // Until they are drawn the labels stay where they are, so that they are never gone.
+      if (this.carried === picture) this.overlay.show(false);
+    });
   }
 
   /** The labels were set anew. */
   painted(): void {
-    if (!this.carrying) return;
-    this.carrying = false;
-    this.overlay.show(true);
-    this.director?.carryLabels(undefined, this.camera);
+    if (!this.carried) return;
+    this.carried = undefined;
+    void this.drawing?.carryLabels(undefined).then(() => {
+      if (!this.carried) this.overlay.show(true);
+    });
   }
 
   /** The camera as the user moves it: from now on it does not follow the network. */
@@ -322,7 +322,7 @@ export class Stage {
   private showFocus(): void {
     const { net, selection } = this.store.getState();
     if (!net || !this.scene) return;
-    this.director?.setFocus(this.hovered >= 0 ? around(net, this.hovered) : selected(net, selection));
+    this.drawing?.setFocus(this.hovered >= 0 ? around(net, this.hovered) : selected(net, selection));
     this.overlay.hovered = this.hovered;
     this.overlay.draw();
   }
@@ -337,7 +337,7 @@ export class Stage {
     clearTimeout(this.resting);
     for (const undo of this.undo) undo();
     this.pointer.dispose();
-    this.director?.dispose();
+    this.drawing?.dispose();
   }
 }
 

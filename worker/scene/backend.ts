@@ -11,15 +11,19 @@ export interface Viewport {
   ratio: number;
 }
 
+/** What is drawn on: in the page, or in a thread that the page has handed it to. */
+export type Surface = HTMLCanvasElement | OffscreenCanvas;
+
+/** The pictures that nodes have, on one sheet. */
+export type Pictured = Sheet & { image: ImageBitmap };
+
 export interface Backend {
   resize(view: Viewport): void;
   /** New nodes, edges and looks. `order` lists the edges shuffled, so that any first part of it is a fair sample. */
   setScene(scene: Scene, order: Uint32Array): void;
-  /** Takes in some more of the edges, where they are too many to be taken in at once; false once all are there. Until then none can be drawn. */
-  takeIn?(): boolean;
   setPositions(positions: Float32Array): void;
   /** The pictures that nodes have, once they are read; nodes are drawn without until then. */
-  setPictures(sheet: Sheet & { image: HTMLCanvasElement }): void;
+  setPictures(sheet: Pictured): void;
   setInks(inks: Inks): void;
   /** Nodes to stand out, the others dimmed: 1 for each that stands out. Undefined: all alike. */
   setFocus(focus: Uint8Array | undefined): void;
@@ -42,8 +46,8 @@ export interface Backend {
   showWhole(camera: Camera): void;
   /** All nodes; `fine` with rims and smooth edges. */
   drawNodes(camera: Camera, fine: boolean): void;
-  /** A picture of the labels as they stand at a camera, to be moved along while the camera moves; undefined: none. Missing where labels cannot be carried. */
-  setLabels?(labels: HTMLCanvasElement | undefined, camera: Camera): void;
+  /** A picture of the labels as they stand at a camera, upside down, to be moved along while the camera moves; undefined: none. Missing where labels cannot be carried. */
+  setLabels?(labels: ImageBitmap | undefined, camera: Camera): void;
   showLabels?(camera: Camera): void;
   /** Ends the frame. */
   flush(): void;

@@ -1,9 +1,8 @@
 /** Decides what is drawn when: coarse while something moves, fine at rest, never more than the machine bears. */
 import { counting } from '@/core/graph';
 import type { Inks } from '@/core/style';
-import type { Sheet } from '@/core/figure';
 import type { Camera, Scene } from '@/core/scene';
-import type { Backend, Viewport } from './backend';
+import type { Backend, Pictured, Viewport } from './backend';
 
 /** A frame should take no longer than this, in milliseconds. */
 const frameBudget = 45;
@@ -18,17 +17,24 @@ const ownOrder = 4000;
 /** So few edges cost no more than a frame's nodes. */
 const fewEdges = 300;
 
+/** Nodes to stand out, 1 for each, and the edges that do. */
+export interface Focus {
+  nodes: Uint8Array;
+  edges: Uint32Array;
+}
+
 export interface Director {
   resize(view: Viewport): void;
   setScene(scene: Scene): void;
   setPositions(positions: Float32Array): void;
-  setPictures(sheet: Sheet & { image: HTMLCanvasElement }): void;
+  /** Takes the sheet over. */
+  setPictures(sheet: Pictured): void;
   setInks(inks: Inks): void;
   setCamera(camera: Camera): void;
-  /** Nodes to stand out with the edges between them and `node`; undefined: all alike. */
-  setFocus(focus: { nodes: Uint8Array; edges: Uint32Array } | undefined): void;
-  /** Takes a picture of the labels along while the camera moves, until there is none; false where it cannot. */
-  carryLabels(labels: HTMLCanvasElement | undefined, camera: Camera): boolean;
+  /** Undefined: all alike. */
+  setFocus(focus: Focus | undefined): void;
+  /** Takes a picture of the labels along while the camera moves, until there is none. Ends once a frame was drawn so; at once where labels cannot be carried. */
+  carryLabels(labels: ImageBitmap | undefined, camera: Camera): Promise<void>;
   dispose(): void;
 }
 
@@ -37,7 +43,7 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
   let scene: Scene | undefined;
   let edges = 0;
   let camera: Camera = { scale: 1, x: 0, y: 0 };
-  let focus: { nodes: Uint8Array; edges: Uint32Array } | undefined;
+  let focus: Focus | undefined;
   let request = 0;
   let dirty = false;
   let movedAt = -Infinity;
@@ -53,6 +59,8 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
   // Learnt from the frames: how many edges the machine draws in a millisecond.
   let edgesPerMs = 80;
   let issued: { at: number; edges: number } | undefined;
+  /** They hear of the next frame that is on the screen. */
+  let waiting: (() => void)[] = [];
 
   const tell = (now: boolean): void => {
     if (now === partial) return;
@@ -78,6 +86,9 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
   const shownWith = (now: number, count: number): void => {
     backend.showLabels?.(camera);
     drew(now, count);
+    const heard = waiting;
+    waiting = [];
+    for (const hear of heard) hear();
   };
 
   function frame(now: number): void {
@@ -86,14 +97,6 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
     if (backend.busy() && (issued === undefined || issued.edges > fewEdges)) return wake();
     learn(now);
     if (!scene) return;
-    const taking = backend.takeIn?.() ?? false;
-    if (taking !== (edges === 0 && scene.source.length > 0)) {
-      edges = taking ? 0 : scene.source.length;
-      layerStale = true;
-      refined = -1;
-      dirty = true;
-    }
-    if (taking) wake();
     const capacity = Math.max(400, Math.floor(edgesPerMs * frameBudget));
     const resting = now - movedAt > restAfter;
     const settled = now - positionsMovedAt > restAfter;
@@ -235,12 +238,12 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
       dirty = true;
       wake();
     },
-    carryLabels(labels, at) {
-      if (!backend.setLabels) return false;
+    async carryLabels(labels, at) {
+      if (!backend.setLabels || !scene) return;
       backend.setLabels(labels, at);
       dirty = true;
       wake();
-      return true;
+      await new Promise<void>((drawn) => waiting.push(drawn));
     },
     dispose() {
       cancelAnimationFrame(request);

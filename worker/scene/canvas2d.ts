@@ -4,7 +4,7 @@ import { type Inks, hex } from '@/core/style';
 import { type Camera, type Scene } from '@/core/scene';
 import { type Pen, type Sheet, canvasPen, drawEdge, drawNode } from '@/core/figure';
 import { pixelRadius } from '@/core/scene';
-import type { Backend, Viewport } from './backend';
+import type { Backend, Surface, Viewport } from './backend';
 
 const layerRoom = 1.5;
 /** How much of a node is left where others stand out. */
@@ -16,9 +16,9 @@ interface Layer {
   camera: Camera;
 }
 
-export function canvasBackend(canvas: HTMLCanvasElement): Backend {
+export function canvasBackend(canvas: Surface): Backend {
   // Without the hint the browser moves pictures to and fro, ten times as slow.
-  const context = canvas.getContext('2d', { willReadFrequently: true });
+  const context = (canvas as OffscreenCanvas).getContext('2d', { willReadFrequently: true });
   if (!context) throw new Error('no 2D context');
   let view: Viewport = { width: 1, height: 1, ratio: 1 };
   let scene: Scene | undefined;

@@ -62,35 +62,10 @@ export class Memory {
         ? [gl.RGBA32UI, gl.RGBA_INTEGER, gl.UNSIGNED_INT]
         : [gl.R32UI, gl.RED_INTEGER, gl.UNSIGNED_INT];
     const whole = texels === height * across ? data : padded(data, height * across * parts);
-    this.bind(name);
-    gl.texImage2D(gl.TEXTURE_2D, 0, internal, across, height, 0, format, type, whole);
-  }
-
-  private bind(name: TextureName): void {
-    const { gl } = this;
     gl.bindTexture(gl.TEXTURE_2D, this.textures[name] ?? (this.textures[name] = gl.createTexture()));
     gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MIN_FILTER, gl.NEAREST);
     gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MAG_FILTER, gl.NEAREST);
-  }
-
-  /** Room for so many texels of four parts, to be filled in whole rows. */
-  room(name: TextureName, texels: number, floats: boolean): void {
-    const { gl } = this;
-    const [internal, format, type] = floats
-      ? [gl.RGBA32F, gl.RGBA, gl.FLOAT]
-      : [gl.RGBA32UI, gl.RGBA_INTEGER, gl.UNSIGNED_INT];
-    this.bind(name);
-    gl.texImage2D(gl.TEXTURE_2D, 0, internal, across, Math.max(1, Math.ceil(texels / across)), 0, format, type, null);
-  }
-
-  /** Fills rows from the one at which texel `from` stands, the first of its row; the last row is padded. */
-  fill(name: TextureName, from: number, data: Float32Array | Uint32Array): void {
-    const { gl } = this;
-    const rows = Math.ceil(data.length / 4 / across);
-    const whole = data.length === 4 * rows * across ? data : padded(data, 4 * rows * across);
-    const [format, type] = data instanceof Float32Array ? [gl.RGBA, gl.FLOAT] : [gl.RGBA_INTEGER, gl.UNSIGNED_INT];
-    this.bind(name);
-    gl.texSubImage2D(gl.TEXTURE_2D, 0, 0, from / across, across, rows, format, type, whole);
+    gl.texImage2D(gl.TEXTURE_2D, 0, internal, across, height, 0, format, type, whole);
   }
 
   dispose(): void {

@@ -2,20 +2,23 @@
 import * as twgl from 'twgl.js';
 import { type Inks, mostCurves, rgb } from '@/core/style';
 import { fallingOrder } from '@/core/graph';
-import type { Sheet } from '@/core/figure';
 import { type Camera, type Scene } from '@/core/scene';
 import { lineScale } from '@/core/scene';
-import type { Backend, Viewport } from './backend';
+import type { Backend, Pictured, Surface, Viewport } from './backend';
 import { type Layer, freeLayer, layerRoom, newLayer, roomy, textureOf } from './webgl-layer';
 import { Memory, batch, packedNodes, wordsOf } from './webgl-memory';
-import { Intake } from './webgl-intake';
-import { type PackedEdges, inPieces, packedEdges, piecesOf } from './webgl-pieces';
+import { type PackedEdges, packedEdges, piecesOf } from './webgl-pieces';
 import { Pictures } from './webgl-pictures';
 import { curveSegments, type Programs, makePrograms } from './webgl-programs';
 
 /** Undefined where the browser has no WebGL2. */
-export async function webglBackend(canvas: HTMLCanvasElement): Promise<Backend | undefined> {
-  const gl = canvas.getContext('webgl2', { antialias: false, alpha: true, premultipliedAlpha: true, depth: false });
+export async function webglBackend(canvas: Surface): Promise<Backend | undefined> {
+  const gl = (canvas as OffscreenCanvas).getContext('webgl2', {
+    antialias: false,
+    alpha: true,
+    premultipliedAlpha: true,
+    depth: false,
+  });
   if (!gl) return undefined;
   return new WebglBackend(gl, await makePrograms(gl));
 }
@@ -38,7 +41,6 @@ class WebglBackend implements Backend {
   private labels: { texture: WebGLTexture; camera: Camera } | undefined;
   private fence: WebGLSync | null = null;
   private readonly pictures: Pictures;
-  private intake: Intake | undefined;
 
   constructor(
     private readonly gl: WebGL2RenderingContext,
@@ -63,31 +65,19 @@ class WebglBackend implements Backend {
   setScene(scene: Scene, order: Uint32Array): void {
     this.scene = scene;
     this.arrows = scene.arrow.some((head) => head !== 0);
-    this.ways = {};
-    this.curved = false;
-    this.intake = inPieces(scene) || scene.source.length <= mostCurves ? undefined : new Intake(this.memory, scene);
-    if (this.intake) this.memory.upload('edgeOrder', order, 1);
-    else {
-      const { edges, edgeLooks, bent, starts, points } = packedEdges(scene);
-      const pieces = starts && piecesOf(order, starts);
-      this.ways = { starts, points, at: pieces?.at };
-      this.curved = bent && scene.source.length <= mostCurves;
-      this.memory.upload('edges', edges, 4);
-      this.memory.upload('edgeLooks', edgeLooks, 4);
-      this.memory.upload('edgeOrder', pieces?.pieces ?? order, 1);
-    }
+    const { edges, edgeLooks, bent, starts, points } = packedEdges(scene);
+    const pieces = starts && piecesOf(order, starts);
+    this.ways = { starts, points, at: pieces?.at };
+    this.curved = bent && scene.source.length <= mostCurves;
+    this.memory.upload('edges', edges, 4);
+    this.memory.upload('edgeLooks', edgeLooks, 4);
+    this.memory.upload('edgeOrder', pieces?.pieces ?? order, 1);
     const { nodes, nodeColours } = packedNodes(scene, this.pictures.places);
     this.nodeColours = nodeColours;
     this.memory.upload('nodes', nodes, 4);
     this.memory.upload('nodeColours', wordsOf(this.nodeColours), 1);
     this.memory.upload('nodeOrder', fallingOrder(scene.radius), 1);
     this.setPositions(scene.positions);
-  }
-
-  takeIn(): boolean {
-    if (this.intake?.next()) return true;
-    this.intake = undefined;
-    return false;
   }
 
   setPositions(positions: Float32Array): void {
@@ -99,7 +89,7 @@ class WebglBackend implements Backend {
     this.memory.upload('positions', all, 2);
   }
 
-  setPictures(sheet: Sheet & { image: HTMLCanvasElement }): void {
+  setPictures(sheet: Pictured): void {
     this.pictures.set(sheet);
     if (this.scene) this.memory.upload('nodes', packedNodes(this.scene, sheet.places).nodes, 4);
   }
@@ -183,7 +173,7 @@ class WebglBackend implements Backend {
     this.show(this.whole, camera, 1);
   }
 
-  setLabels(labels: HTMLCanvasElement | undefined, camera: Camera): void {
+  setLabels(labels: ImageBitmap | undefined, camera: Camera): void {
     const { gl } = this;
     if (this.labels) gl.deleteTexture(this.labels.texture);
     this.labels = labels && { texture: textureOf(gl, labels), camera };

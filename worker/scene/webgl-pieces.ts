@@ -16,20 +16,21 @@ export interface PackedEdges {
   points?: Float32Array;
 }
 
-export const inPieces = ({ routes }: Scene): boolean => (routes?.points.length ?? 0) > 0;
+const inPieces = ({ routes }: Scene): boolean => (routes?.points.length ?? 0) > 0;
 
 export function packedEdges(scene: Scene): PackedEdges {
-  return inPieces(scene) ? packedPieces(scene) : packedWhole(scene, 0, scene.source.length);
+  return inPieces(scene) ? packedPieces(scene) : packedWhole(scene);
 }
 
-/** Edges from … to − 1, each as one piece. */
-export function packedWhole(scene: Scene, from: number, end: number): PackedEdges {
+/** Each edge as one piece. */
+function packedWhole(scene: Scene): PackedEdges {
   let bent = false;
   const colours = wordsOf(scene.edgeColour);
-  const edges = new Uint32Array(4 * (end - from));
-  const edgeLooks = new Float32Array(4 * (end - from));
+  const m = scene.source.length;
+  const edges = new Uint32Array(4 * m);
+  const edgeLooks = new Float32Array(4 * m);
   const to = scene.edgeColourTo;
-  for (let e = from, k = 0; e < end; e++, k += 4) {
+  for (let e = 0, k = 0; e < m; e++, k += 4) {
     edges[k] = scene.source[e];
     edges[k + 1] = scene.target[e];
     edges[k + 2] = colours[e];
@@ -45,7 +46,7 @@ export function packedWhole(scene: Scene, from: number, end: number): PackedEdge
 
 function packedPieces(scene: Scene): PackedEdges {
   const m = scene.source.length;
-  const whole = packedWhole(scene, 0, m);
+  const whole = packedWhole(scene);
   const ways = Array.from({ length: m }, (_, e) => wayOf(scene, e));
   const starts = new Uint32Array(m + 1);
   ways.forEach((way, e) => (starts[e + 1] = starts[e] + 1 + (way ? way.length / 2 : 0)));

@@ -3,9 +3,8 @@ import { inks } from '@/core/style';
 import { type Scene, sceneOf, wayOf } from '@/core/scene';
 import type { Backend } from './backend';
 import { direct } from './director';
-import { picker } from './picking';
+import { type FrameClock, frameClock } from './testing';
 import { packedNodes } from './webgl-memory';
-import { Intake } from './webgl-intake';
 import { packedEdges, piecesOf } from './webgl-pieces';
 
 const scene = (edges: number, curve = 0): Scene => ({
@@ -18,54 +17,13 @@ const scene = (edges: number, curve = 0): Scene => ({
 });
 const still = { scale: 1, x: 0, y: 0 };
 
-describe('picking', () => {
-  const pick = picker(scene(3));
-  test('the node under the pointer, or a few pixels from it', () => {
-    expect(pick.node(101, 2, still)).toBe(1);
-    expect(pick.node(100 + 6 + 3, 0, still)).toBe(1);
-    expect(pick.node(50, 20, still)).toBe(-1);
-    expect(pick.node(60, 10, { scale: 0.5, x: 10, y: 10 })).toBe(1);
-  });
-  test('the nearest edge, straight or curved', () => {
-    expect(pick.edge(50, 51, still)).toBe(0);
-    expect(pick.edge(101, 50, still)).toBe(1);
-    expect(pick.edge(30, 60, still)).toBe(-1);
-    const bowed = picker(scene(3, 0.2));
-    expect(bowed.edge(50, 50, still)).toBe(-1);
-    expect(bowed.edge(60, 40, still)).toBe(0);
-  });
-  test('nodes inside a box drawn either way', () => {
-    expect(pick.inside(120, 120, -5, 50, still).sort()).toEqual([2, 3]);
-    expect(pick.inside(-5, -5, 120, 50, still).sort()).toEqual([0, 1]);
-  });
-});
-
 describe('the director', () => {
-  let frames: ((now: number) => void)[];
-  let now: number;
-  beforeEach(() => {
-    frames = [];
-    now = 0;
-    jest.spyOn(performance, 'now').mockImplementation(() => now);
-    Object.assign(globalThis, {
-      requestAnimationFrame: (frame: (at: number) => void) => frames.push(frame),
-      cancelAnimationFrame: () => undefined,
-    });
-  });
+  let clock: FrameClock;
+  beforeEach(() => (clock = frameClock()));
   afterEach(() => jest.restoreAllMocks());
+  const play = (most?: number): number => clock.play(most);
 
-  /** Runs frames of 16 ms until nothing asks for another, or `most` are done. */
-  const play = (most = 1000): number => {
-    let played = 0;
-    while (frames.length && played < most) {
-      now += 16;
-      frames.shift()?.(now);
-      played++;
-    }
-    return played;
-  };
-
-  function stage(edges: number, pieces = 0) {
+  function stage(edges: number) {
     const calls: string[] = [];
     let layer: typeof still | undefined;
     let beginning: typeof still | undefined;
@@ -74,7 +32,6 @@ describe('the director', () => {
     const backend: Backend = {
       resize: () => undefined,
       setScene: () => undefined,
-      takeIn: () => pieces-- > 0,
       setPositions: () => undefined,
       setPictures: () => undefined,
       setInks: () => undefined,
@@ -110,7 +67,7 @@ describe('the director', () => {
     const { director, calls } = stage(100);
     play();
     expect(calls.slice(-3)).toEqual(['clear', 'edges 100', 'fine nodes']);
-    expect(frames).toHaveLength(0);
+    expect(play()).toBe(0);
     const before = calls.length;
     director.setCamera({ scale: 2, x: 0, y: 0 });
     play();
@@ -126,7 +83,7 @@ describe('the director', () => {
     expect(layerEdges()).toBe(50000);
     expect(calls.slice(-3)).toEqual(['clear', 'layer', 'fine nodes']);
     expect(partial.at(-1)).toBe(false);
-    now += 1000;
+    clock.now += 1000;
     const before = calls.length;
     director.setCamera({ scale: 1, x: 30, y: 0 });
     play(1);
@@ -140,31 +97,24 @@ describe('the director', () => {
     expect(partial.at(-1)).toBe(false);
   });
 
-  test('edges that are still taken in are not drawn; nodes are, and all together once they are there', () => {
-    const { calls, layerEdges, partial } = stage(50_000, 4);
-    play(4);
-    expect(calls.filter((call) => call.startsWith('edges')).every((call) => call === 'edges 0')).toBe(true);
-    expect(calls).toContain('fine nodes');
-    play();
-    expect(layerEdges()).toBe(50_000);
-    expect(calls.slice(-3)).toEqual(['clear', 'layer', 'fine nodes']);
-    expect(partial.at(-1)).toBe(false);
-  });
-
-  test('labels are carried along in every frame from when they are given until they are taken away', () => {
+  test('labels are carried along in every frame from when they are given until they are taken away', async () => {
     for (const edges of [100, 50000]) {
       const { director, calls } = stage(edges);
       play();
-      now += 1000;
-      expect(director.carryLabels({} as HTMLCanvasElement, still)).toBe(true);
+      clock.now += 1000;
+      let carried = false;
+      const begun = director.carryLabels({} as ImageBitmap, still).then(() => (carried = true));
+      await Promise.resolve();
+      expect(carried).toBe(false);
       director.setCamera({ scale: 1, x: 5, y: 0 });
       const before = calls.length;
       play(1);
       expect(calls.slice(before).at(-1)).toBe('labels');
-      director.carryLabels(undefined, still);
+      await begun;
+      void director.carryLabels(undefined, still);
       play();
       const end = calls.length;
-      now += 1000;
+      clock.now += 1000;
       director.setCamera(still);
       play();
       expect(calls.slice(end)).not.toContain('labels');
@@ -174,13 +124,13 @@ describe('the director', () => {
   test('while a layout runs a fair sample is drawn, the smaller the slower the machine', () => {
     const { director, calls } = stage(50000);
     play();
-    now += 1000;
+    clock.now += 1000;
     const samples: number[] = [];
     for (let i = 0; i < 6; i++) {
       director.setPositions(new Float32Array(8));
       play(1);
       // Each frame takes nearly half a second.
-      now += 450;
+      clock.now += 450;
       samples.push(
         Number(
           calls
@@ -211,12 +161,6 @@ describe('edges that pass points', () => {
     ...scene(3),
     routes: { offsets: Uint32Array.of(0, 2, 2, 2), points: Float32Array.of(0, 60, 40, 100) },
     arrow: Float32Array.of(arrow, 0, 0),
-  });
-
-  test('are found where they pass, not on the straight line', () => {
-    const pick = picker(passing(0));
-    expect(pick.edge(20, 80, still)).toBe(0);
-    expect(pick.edge(50, 50, still)).toBe(-1);
   });
 
   test('are drawn in pieces from point to point, with the arrow on the last; the order of edges becomes one of pieces', () => {
@@ -274,31 +218,4 @@ test('nodes are packed with their opacity, and their rim in one number; one of t
   });
   expect([...nodes.slice(4, 8)]).toEqual([base.radius[1], 0, 3, 1 + 256 * 2 + 65536 * 255]);
   expect([nodes[2], nodeColours[3], nodeColours[7]]).toEqual([-1, 255, 128]);
-});
-
-test('many edges are taken in as whole rows of texels, the same as all at once', () => {
-  const all = { ...scene(70_000), arrow: new Float32Array(70_000).map((_, e) => (e % 3) - 1) };
-  const rooms: unknown[] = [];
-  const filled: Record<string, number[]> = { edges: [], edgeLooks: [] };
-  const intake = new Intake(
-    {
-      room: (...asked) => void rooms.push(asked),
-      fill(name, from, data) {
-        expect(from % 2048).toBe(0);
-        expect(filled[name]).toHaveLength(4 * from);
-        for (const one of data) filled[name].push(one);
-      },
-    },
-    all,
-  );
-  expect(rooms).toEqual([
-    ['edges', 70_000, false],
-    ['edgeLooks', 70_000, true],
-  ]);
-  let pieces = 0;
-  while (intake.next()) pieces++;
-  expect(pieces).toBe(2);
-  const { edges, edgeLooks } = packedEdges(all);
-  expect(filled.edges).toEqual([...edges]);
-  expect(filled.edgeLooks).toEqual([...edgeLooks]);
 });

@@ -1,10 +1,10 @@
 /** The sheet of pictures in the memory of the graphics. */
 import * as twgl from 'twgl.js';
-import type { Sheet } from '@/core/figure';
+import type { Pictured } from './backend';
 
 export class Pictures {
   /** Where each picture is; absent: there are none yet. */
-  places: Sheet['places'] | undefined;
+  places: Pictured['places'] | undefined;
   private texture: WebGLTexture;
   private square = [1, 1, 1, 0];
 
@@ -12,7 +12,7 @@ export class Pictures {
     this.texture = twgl.createTexture(gl, { src: [0, 0, 0, 0] });
   }
 
-  set({ image: src, side, across, places }: Sheet & { image: HTMLCanvasElement }): void {
+  set({ image: src, side, across, places }: Pictured): void {
     const { gl } = this;
     gl.deleteTexture(this.texture);
     this.texture = twgl.createTexture(gl, {
@@ -20,7 +20,6 @@ export class Pictures {
       min: gl.LINEAR_MIPMAP_LINEAR,
       mag: gl.LINEAR,
       wrap: gl.CLAMP_TO_EDGE,
-      premultiplyAlpha: 1,
     });
     // Squares are of powers of two: made smaller up to here, they do not run into each other.
     gl.texParameterf(gl.TEXTURE_2D, gl.TEXTURE_MAX_LOD, 3);

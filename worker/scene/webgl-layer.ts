@@ -15,16 +15,14 @@ export function roomy(view: Viewport, { scale, x, y }: Camera): { room: Viewport
   };
 }
 
-/** A picture of the labels, as it lies over the scene. */
-export const textureOf = (gl: WebGL2RenderingContext, src: HTMLCanvasElement): WebGLTexture =>
+/** A picture of the labels, as it lies over the scene. Which end is up, and how far colours are mixed, is the picture's own. */
+export const textureOf = (gl: WebGL2RenderingContext, src: ImageBitmap): WebGLTexture =>
   twgl.createTexture(gl, {
     src,
     min: gl.LINEAR,
     mag: gl.LINEAR,
     wrap: gl.CLAMP_TO_EDGE,
     auto: false,
-    flipY: 1,
-    premultiplyAlpha: 1,
   });
 
 /** A picture of what is drawn, as it lies at a camera. */
