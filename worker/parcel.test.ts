@@ -53,6 +53,13 @@ test('what arrives is what was sent, whatever came before', () => {
   sent(...states).arrived.forEach((one, i) => expect(one).toEqual(states[i]));
 });
 
+test('the part that the first view is of travels when it changes, and goes where there is none', () => {
+  const main = Uint8Array.of(1, 1, 1, 0);
+  const { arrived, parcels } = sent({ ...first, main }, { ...measured, main }, fewer, { ...fewer, main });
+  expect(arrived.map((one) => one.main)).toEqual([main, main, undefined, main]);
+  expect('main' in parcels[1]).toBe(false);
+});
+
 test('a new column travels alone, and so do positions; a network that stays is the very same', () => {
   const { arrived, parcels } = sent(first, measured, placed, placed);
   expect(parcels[1].network.changed).toEqual({});

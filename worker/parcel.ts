@@ -6,6 +6,8 @@ import type { Column } from '@/core/tables';
 export interface Drawn {
   network: Network;
   looks: Looks;
+  /** 1 for each node that the first view is of; absent: all of them. */
+  main?: Uint8Array;
 }
 
 type Lists = 'nodeColumns' | 'edgeColumns';
@@ -23,6 +25,8 @@ export interface Parcel {
   whole: boolean;
   network: Difference<Plain> & { columns: Record<Lists, (Column | number)[]> };
   looks: Difference<Looks>;
+  /** Null where there is none any more; absent: as before. */
+  main?: Uint8Array | null;
 }
 
 const lists: readonly Lists[] = ['nodeColumns', 'edgeColumns'];
@@ -70,6 +74,7 @@ export function pack(now: Drawn, before: Drawn | undefined): Parcel {
     },
     // Looks are made anew each time, mostly with the same content.
     looks: difference(now.looks, before?.looks, equal),
+    ...(now.main === before?.main ? {} : { main: now.main ?? null }),
   };
 }
 
@@ -90,13 +95,15 @@ export function unpack(parcel: Parcel, last: Drawn | undefined): Drawn {
     lists.every(
       (list) => columns[list].length === before.network[list].length && columns[list].every((col, i) => col === i),
     );
-  if (stays) return { network: before.network, looks: merged(before.looks, parcel.looks) };
+  const { main = before?.main } = parcel;
+  const looks = { looks: merged(before?.looks, parcel.looks), ...(main ? { main } : {}) };
+  if (stays) return { network: before.network, ...looks };
   const of = (list: Lists): Column[] =>
     columns[list].map((col) => (typeof col === 'number' ? (before?.network[list][col] as Column) : col));
   const plain = merged<Plain>(before && withoutColumns(before.network), { changed, gone });
   return {
     network: { ...plain, nodeColumns: of('nodeColumns'), edgeColumns: of('edgeColumns') },
-    looks: merged(before?.looks, parcel.looks),
+    ...looks,
   };
 }
 

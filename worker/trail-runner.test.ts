@@ -54,7 +54,7 @@ function opened(layout: string | null = null) {
     tables: [{ key: 'ties', name: 'Ties', version: 1, rows: 300, columns: [] }],
   });
   /** What the page has of each result: the network where it is another one than before. */
-  const results: (Result & { network?: Network; looks?: Looks })[] = [];
+  const results: (Result & { network?: Network; looks?: Looks; main?: Uint8Array })[] = [];
   let held: Drawn | undefined;
   const reports: StepReport[] = [];
   let positions = 0;
@@ -69,6 +69,7 @@ function opened(layout: string | null = null) {
         ...one,
         network: next?.network === held?.network ? undefined : next?.network,
         looks: next?.looks,
+        main: next?.main,
       });
       held = next ?? held;
     },
@@ -115,6 +116,30 @@ async function until(come: () => boolean): Promise<void> {
   for (let turns = 0; !come() && turns < 1000; turns++) await new Promise((resolve) => setTimeout(resolve, 5));
   expect(come()).toBe(true);
 }
+
+test('with a network comes which of its nodes the first view is of', async () => {
+  const { runner, results, listener } = opened();
+  await runner.run(trail(), listener);
+  expect(results.map(({ main }) => main)).toEqual([undefined, undefined, undefined]);
+  const whole = table;
+  const two = new TableBuilder('ties', [
+    { name: 'from', type: 'text' },
+    { name: 'to', type: 'text' },
+  ]);
+  for (const pair of ['x y', 'a b', 'b c', 'c d']) two.push(pair.split(' '));
+  table = await toArrow(two.done());
+  study++;
+  const apart = opened();
+  await apart.runner.run(trail(), apart.listener);
+  table = whole;
+  const { network, main } = apart.results[0];
+  expect(network?.ids.filter((_, v) => main?.[v] === 1).map((id) => id.split(' ').at(-1))).toEqual([
+    'a',
+    'b',
+    'c',
+    'd',
+  ]);
+});
 
 test('a later run takes over; a stop ends one', async () => {
   const { runner, results, listener, streamed } = opened();

@@ -1,7 +1,7 @@
 /** The trail's service: one run at a time, the latest wins. */
 import * as Comlink from 'comlink';
 import type { Placement } from '@/core/arrange';
-import type { Network } from '@/core/graph';
+import { type Network, mainPart } from '@/core/graph';
 import { type FigureValue, atOnce, computeFigures, figuresFor, plainOptions, quick } from '@/core/measure';
 import { type ConditionGroup, holds } from '@/core/keep';
 import type { Made } from '@/core/ties';
@@ -153,7 +153,8 @@ export class TrailRunner implements TrailService {
     }
     // A trail that stops before its layout is shown on an even spread.
     const { network } = run.state.network.positions ? run.state : spread(run.state);
-    const drawn: Drawn = { network, looks: dress(network, run.state.style ?? plainStyle) };
+    const looks = dress(network, run.state.style ?? plainStyle);
+    const drawn: Drawn = { network, looks, main: this.mainOf(network) };
     const first = !this.sent;
     const fresh = network !== this.sent?.network;
     const result: Result = { digest: run.digest, layout, reports: run.reports, partial };
@@ -175,6 +176,12 @@ export class TrailRunner implements TrailService {
     if (!partial) this.whole = !faulty;
     if (!partial) this.last = { run, network };
   }
+
+  private mainOf({ source, ...network }: Network): Uint8Array | undefined {
+    if (this.parted?.source !== source) this.parted = { source, main: mainPart({ source, ...network }) };
+    return this.parted.main;
+  }
+  private parted: { source: Uint32Array; main: Uint8Array | undefined } | undefined;
 
   /** Figures follow from nodes and edges alone: another layout or column needs none anew. */
   private async figuresOf(network: Network): Promise<Record<string, FigureValue>> {

@@ -40,6 +40,15 @@ export function components(net: Network): Components {
   return { of, sizes: Uint32Array.from(roots, (v) => size[v]) };
 }
 
+/** 1 for each node of the largest component, where there are others but it holds at least half of the nodes. */
+export function mainPart(net: Network): Uint8Array | undefined {
+  const { of, sizes } = components(net);
+  if (sizes.length < 2 || 2 * sizes[0] < of.length) return undefined;
+  const main = new Uint8Array(of.length);
+  for (let v = 0; v < main.length; v++) main[v] = of[v] === 0 ? 1 : 0;
+  return main;
+}
+
 /** How many nodes have an edge to another. */
 function tied({ ids, source, target }: Network): number {
   const has = new Uint8Array(ids.length);

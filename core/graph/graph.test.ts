@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { type Column, cellText } from '../tables';
 import {
+  mainPart,
   type Network,
   adjacency,
   components,
@@ -72,6 +73,19 @@ test('components by size; direction ignored', () => {
   expect([...of]).toEqual([0, 0, 0, 0, 1]);
   expect([...sizes]).toEqual([4, 1]);
   expect(components(network({ nodes: 0, edges: [] })).sizes).toHaveLength(0);
+});
+
+test('the main part is the largest component where it holds at least half of the nodes and is not all', () => {
+  const of = (nodes: number, ...edges: [number, number][]) => {
+    const main = mainPart(network({ nodes, edges }));
+    return main && [...main];
+  };
+  expect(of(4, [1, 2], [2, 3])).toEqual([0, 1, 1, 1]);
+  expect(of(4, [0, 1], [2, 3])).toEqual([1, 1, 0, 0]);
+  expect(of(3, [0, 1], [1, 2])).toBeUndefined();
+  expect(of(5, [0, 1])).toBeUndefined();
+  expect(of(0)).toBeUndefined();
+  expect(of(1)).toBeUndefined();
 });
 
 test('components agree with reachability', () => {

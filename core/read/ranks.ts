@@ -45,16 +45,23 @@ export function rankedNodes(net: Network, name: string, top: number): { node: nu
 
 const counts = new WeakMap<Uint32Array, Uint32Array>();
 
-/** Edge ends at each node. */
-export function degrees(net: Network): Uint32Array {
-  let degree = counts.get(net.source);
-  if (!degree || degree.length !== net.ids.length) {
-    degree = new Uint32Array(net.ids.length);
-    for (let e = 0; e < net.source.length; e++) {
-      degree[net.source[e]]++;
-      degree[net.target[e]]++;
+/** Edges that are counted at a time. */
+const piece = 40_000;
+
+/** Edge ends at each node, counted in pieces so that nobody is held up by very many. */
+export function* degrees(net: Network): Generator<undefined, Uint32Array> {
+  const known = counts.get(net.source);
+  if (known?.length === net.ids.length) return known;
+  const degree = new Uint32Array(net.ids.length);
+  const { source, target } = net;
+  for (let from = 0; from < source.length; from += piece) {
+    if (from > 0) yield;
+    const end = Math.min(source.length, from + piece);
+    for (let e = from; e < end; e++) {
+      degree[source[e]]++;
+      degree[target[e]]++;
     }
-    counts.set(net.source, degree);
   }
+  counts.set(source, degree);
   return degree;
 }

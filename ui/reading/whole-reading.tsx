@@ -9,7 +9,7 @@ import { degrees } from '@/core/read';
 import { own } from '@/core/own';
 
 function* mostTied(net: Network): Pieces<{ node: number; value: number }[]> {
-  const degree = degrees(net);
+  const degree = yield* degrees(net);
   yield;
   return Array.from(fallingOrder(degree).subarray(0, 8), (node) => ({ node, value: degree[node] }));
 }

@@ -122,6 +122,7 @@ export function startSession(store: WorkbenchStore, wanted = true): Session {
         store.setState({
           net,
           looks: drawn?.looks ?? now.looks,
+          main: drawn ? drawn.main : now.main,
           figures: result.figures ?? now.figures,
           figuresBefore: !result.figures && (fresh || now.figuresBefore),
           positions: net?.positions ?? new Float32Array(2 * (net?.ids.length ?? 0)),

@@ -66,6 +66,8 @@ export interface Workbench extends Omit<WorkbenchStart, 'trail'> {
   /** Whether the figures are still those of the network before. */
   figuresBefore: boolean;
   looks?: Looks;
+  /** 1 for each node that the first view is of; absent: all of them. */
+  main?: Uint8Array;
   /** Positions shown: the network's, those of a layout that still runs, or with nodes under the pointer moved. */
   positions: Float32Array;
   partial: boolean;

@@ -2,7 +2,7 @@ import { circleId } from '@/core/gather/ids';
 import { type Network, network } from '@/core/graph';
 import { type Scene, sceneOf } from '@/core/scene';
 import { plainStyle } from '@/core/style';
-import { Framing } from './framing';
+import { firstFrame } from './framing';
 
 /** Three nodes tied to each other near the middle, and two far to the right. */
 const net: Network & { positions: Float32Array } = {
@@ -15,20 +15,24 @@ const net: Network & { positions: Float32Array } = {
   }),
   positions: Float32Array.of(0, 0, 10, 0, 10, 10, 400, 0, 400, 10),
 };
+const main = Uint8Array.of(1, 1, 1, 0, 0);
 const scene = (radius: number): Scene => ({ ...sceneOf(net, plainStyle), radius: new Float32Array(5).fill(radius) });
 
 test('the largest part fills the view, its nodes whole, where others would make it small', () => {
-  expect(new Framing().first(net, scene(6))).toMatchObject({ left: -6, right: 16, top: -6, bottom: 16 });
+  expect(firstFrame(net, scene(6), main)).toMatchObject({ left: -6, right: 16, top: -6, bottom: 16 });
+  expect(firstFrame(net, scene(6), undefined)).toMatchObject({ right: 406 });
+  // One that is of other nodes says nothing.
+  expect(firstFrame(net, scene(6), Uint8Array.of(1, 0))).toMatchObject({ right: 406 });
   const near = { ...scene(6), positions: Float32Array.of(0, 0, 10, 0, 10, 10, 20, 0, 20, 10) };
-  expect(new Framing().first(net, near)).toMatchObject({ left: -6, right: 26 });
+  expect(firstFrame(net, near, main)).toMatchObject({ left: -6, right: 26 });
 });
 
 test('all circles are in view, as those without ties stand for many too', () => {
   const circles = { ...net, ids: net.ids.map((_, v) => circleId(String(v + 1))) };
-  expect(new Framing().first(circles, scene(6))).toMatchObject({ left: -6, right: 406 });
+  expect(firstFrame(circles, scene(6), main)).toMatchObject({ left: -6, right: 406 });
 });
 
 test('no network has no bounds', () => {
-  const { left, right } = new Framing().first(undefined, undefined);
+  const { left, right } = firstFrame(undefined, undefined, main);
   expect(right - left).not.toBeNaN();
 });

@@ -232,7 +232,12 @@ test('small parts far out do not shrink the first view', () => {
     edgeColumns: [],
     positions: Float32Array.of(0, 0, 200, 0, 0, 200, 9000, 9000),
   };
-  const { stage } = opened({ net: far, positions: far.positions, looks: dress(far, plainStyle) });
+  const { stage } = opened({
+    net: far,
+    positions: far.positions,
+    looks: dress(far, plainStyle),
+    main: Uint8Array.of(1, 1, 1, 0),
+  });
   expect(stage.camera.scale).toBeGreaterThan(0.5);
   stage.fitAll();
   expect(stage.camera.scale).toBeLessThan(0.1);

@@ -8,7 +8,7 @@ import type { Workbench, WorkbenchStore } from '@/ui/state/store';
 import { type Drawing, type Opened, addCanvas } from './scene/drawing';
 import { onNight } from './scene/night';
 import { type Picker, picker } from './scene/picking';
-import { Framing } from './framing';
+import { firstFrame } from './framing';
 import { Overlay } from './overlay';
 import { Pointer, type Tool } from './pointer';
 import { Tether } from './tied';
@@ -58,7 +58,6 @@ export class Stage {
   private resting: ReturnType<typeof setTimeout> | undefined;
   private theme: Theme = 'light';
   private hovered = -1;
-  private readonly framing = new Framing();
   private readonly pointer: Pointer;
   private readonly tether: Tether;
   /** Addresses of the pictures that are on the sheet, or would not go on it. */
@@ -269,13 +268,12 @@ export class Stage {
   fitAll(keepFollowing = false): void {
     if (!keepFollowing) this.following = true;
     if (!this.scene) return;
+    const state = this.store.getState();
     const { width, height } = this.size;
     const { margin, bottom, ...above } = this.fixed ? insets.fixed : insets.arranged;
-    const top = above.top + (gatherStep(this.store.getState()) ? noteHeight : 0);
+    const top = above.top + (gatherStep(state) ? noteHeight : 0);
     const camera = fit(
-      keepFollowing && !this.fixed
-        ? this.framing.first(this.store.getState().net, this.scene)
-        : boundsOfScene(this.scene),
+      keepFollowing && !this.fixed ? firstFrame(state.net, this.scene, state.main) : boundsOfScene(this.scene),
       width,
       height - top - bottom,
       margin,
