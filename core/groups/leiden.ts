@@ -27,10 +27,10 @@ export async function leiden(rows: Adjacency, options: LeidenAsk): Promise<Uint3
     await pass(bottom.level, group, bottom.gain, bottom.temperature, options);
     numberBySize(group);
     if (group.every((g, v) => g === before[v])) break;
-    if ((round + 1) * rows.to.length < cheap) continue;
     const now = insideOf(bottom.level, group, bottom.gain);
-    if (now - quality < worthwhile * Math.abs(now)) break;
+    const gained = now - quality;
     quality = now;
+    if ((round + 1) * rows.to.length >= cheap && gained < worthwhile * Math.abs(now)) break;
   }
   return group;
 }
@@ -90,6 +90,8 @@ async function pass(
 /** Fast local moving: a queue of nodes whose surroundings changed; each goes to the neighbouring group of greatest gain. Returns how many moves were made. */
 export function moveNodes({ rows, strength, into }: Level, of: Uint32Array, gain: number, random: Random): number {
   const n = strength.length;
+  // By names of their own: looked up anew in the innermost loop they take a fifth longer.
+  const { offsets, to, weight } = rows;
   const groupStrength = new Float64Array(n + 1);
   const groupInto = new Float64Array(into ? n + 1 : 0);
   const groupSize = new Uint32Array(n + 1);
@@ -116,10 +118,10 @@ export function moveNodes({ rows, strength, into }: Level, of: Uint32Array, gain
     waiting[v] = 0;
     const own = of[v];
     let groups = 0;
-    for (let k = rows.offsets[v]; k < rows.offsets[v + 1]; k++) {
-      const g = of[rows.to[k]];
+    for (let k = offsets[v]; k < offsets[v + 1]; k++) {
+      const g = of[to[k]];
       if (toGroup[g] === 0) touched[groups++] = g;
-      toGroup[g] += rows.weight[k];
+      toGroup[g] += weight[k];
     }
     const pull = gain * strength[v];
     const arrives = into ? into[v] : 0;
@@ -159,8 +161,8 @@ export function moveNodes({ rows, strength, into }: Level, of: Uint32Array, gain
       if (into) groupInto[own] = 0;
       empty.push(own);
     }
-    for (let k = rows.offsets[v]; k < rows.offsets[v + 1]; k++) {
-      const u = rows.to[k];
+    for (let k = offsets[v]; k < offsets[v + 1]; k++) {
+      const u = to[k];
       if (waiting[u] || of[u] === best) continue;
       waiting[u] = 1;
       const tail = head + length;
@@ -181,6 +183,7 @@ function refine(
   random: Random,
 ): Uint32Array {
   const n = strength.length;
+  const { offsets, to, weight } = rows;
   const part = Uint32Array.from({ length: n }, (_, v) => v);
   const partStrength = strength.slice();
   const partSize = new Uint32Array(n).fill(1);
@@ -199,8 +202,7 @@ function refine(
   // Weight from each part to the rest of its group.
   const outward = new Float64Array(n);
   for (let v = 0; v < n; v++) {
-    for (let k = rows.offsets[v]; k < rows.offsets[v + 1]; k++)
-      if (of[rows.to[k]] === of[v]) outward[v] += rows.weight[k];
+    for (let k = offsets[v]; k < offsets[v + 1]; k++) if (of[to[k]] === of[v]) outward[v] += weight[k];
   }
   const order = Uint32Array.from({ length: n }, (_, v) => v);
   random.shuffle(order);
@@ -213,12 +215,12 @@ function refine(
     const arrives = into ? into[v] : 0;
     if (outward[v] < expected(of[v], strength[v], arrives)) continue;
     let parts = 0;
-    for (let k = rows.offsets[v]; k < rows.offsets[v + 1]; k++) {
-      const u = rows.to[k];
+    for (let k = offsets[v]; k < offsets[v + 1]; k++) {
+      const u = to[k];
       if (of[u] !== of[v]) continue;
       const p = part[u];
       if (toPart[p] === 0) touched[parts++] = p;
-      toPart[p] += rows.weight[k];
+      toPart[p] += weight[k];
     }
     let largest = 0;
     for (let j = 0; j < parts; j++) {

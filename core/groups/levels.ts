@@ -73,6 +73,7 @@ export function compact(of: Uint32Array): number {
 /** One node for each part; weights between parts summed, what is inside kept only in the strengths. */
 export function aggregate({ rows, strength, into }: Level, part: Uint32Array, parts: number): Level {
   const n = strength.length;
+  const { offsets: starts, to: ends, weight: weights } = rows;
   const partStrength = new Float64Array(parts);
   const partInto = into && new Float64Array(parts);
   const start = new Uint32Array(parts + 1);
@@ -95,14 +96,14 @@ export function aggregate({ rows, strength, into }: Level, part: Uint32Array, pa
     const first = count;
     for (let i = start[p]; i < start[p + 1]; i++) {
       const v = members[i];
-      for (let k = rows.offsets[v]; k < rows.offsets[v + 1]; k++) {
-        const q = part[rows.to[k]];
+      for (let k = starts[v]; k < starts[v + 1]; k++) {
+        const q = part[ends[k]];
         if (q === p) continue;
         if (place[q] < first) {
           place[q] = count;
           to[count] = q;
-          weight[count++] = rows.weight[k];
-        } else weight[place[q]] += rows.weight[k];
+          weight[count++] = weights[k];
+        } else weight[place[q]] += weights[k];
       }
     }
     offsets[p + 1] = count;
