@@ -63,3 +63,10 @@ export const dayOf = (at: Date | string): string =>
 /** `3 Nov 2026, 09:07 UTC`. */
 export const momentOf = (at: Date | string): string =>
   `${dayOf(at)}, ${new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit', timeZone: 'UTC' })} UTC`;
+
+/** A part in whole per cent; few are not none, and most are not all. All of nothing is all. */
+export function percent(part: number, whole: number): string {
+  const rounded = whole ? Math.round((100 * part) / whole) : 100;
+  if (rounded === 0 && part > 0) return 'under 1 %';
+  return rounded === 100 && part < whole ? 'over 99 %' : `${rounded} %`;
+}

@@ -1,7 +1,7 @@
 'use client';
 import type { ReactNode } from 'react';
 import { type KeepRule, keepKinds } from '@/core/keep';
-import { Choose, NumberField, Slide, Toggle, grouped, stopsTo } from '@/ui/kit';
+import { Choose, NumberField, Slide, Toggle, grouped, percent, stopsTo } from '@/ui/kit';
 import { useWorkbench } from '@/ui/state/context';
 import type { Holdings } from '@/worker/client';
 import type { EditorProps } from '../../editor';
@@ -41,19 +41,17 @@ export function KeepEditor({ step, before, set }: EditorProps<'keep'>) {
           <b className="font-semibold">
             {grouped(report.nodes)} of {grouped(before.nodes)} nodes
           </b>{' '}
-          <span className="text-quiet">({share(report.nodes, before.nodes)} %) and </span>
+          <span className="text-quiet">({percent(report.nodes, before.nodes)}) and </span>
           <b className="font-semibold">{grouped(report.edges)}</b>
           <span className="text-quiet">
             {' '}
-            of {grouped(before.edges)} edges ({share(report.edges, before.edges)} %) stay.
+            of {grouped(before.edges)} edges ({percent(report.edges, before.edges)}) stay.
           </span>
         </p>
       )}
     </>
   );
 }
-
-const share = (part: number, whole: number): number => (whole ? Math.round((100 * part) / whole) : 100);
 
 /** What a rule begins with. */
 function firstRule(by: KeepRule['by'], before: Holdings): KeepRule {
