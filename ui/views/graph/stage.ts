@@ -17,7 +17,7 @@ import { around, selected } from '@/core/read';
 /** After this long without movement labels are set anew, in milliseconds. */
 const labelsAfter = 160;
 /** Room for the bar above and what stands below, and around the network. */
-const insets = { arranged: { top: 34, bottom: 44, margin: 46 }, fixed: { top: 52, bottom: 132, margin: 22 } };
+const insets = { arranged: { top: 34, bottom: 44, margin: 46 }, fixed: { top: 74, bottom: 176, margin: 22 } };
 
 /** Pixels that the note over a gathered network takes. */
 const noteHeight = 34;
