@@ -23,6 +23,9 @@ import { checkCommand } from './check';
 import { runCommand } from './run';
 import { parseSetting, withSetting } from './set';
 
+// Whole studies are run several times over.
+jest.setTimeout(30_000);
+
 let folder: string;
 let files: Record<string, Uint8Array>;
 beforeAll(async () => {

@@ -36,7 +36,11 @@ function equal(a: unknown, b: unknown): boolean {
   if (a === b) return true;
   if (!ArrayBuffer.isView(a) || !ArrayBuffer.isView(b) || a.byteLength !== b.byteLength) return false;
   if (a.constructor !== b.constructor) return false;
-  const [x, y] = [a, b].map(({ buffer, byteOffset, byteLength }) => new Uint8Array(buffer, byteOffset, byteLength));
+  // Four bytes at a time where they lie so.
+  const whole = [a, b].every(({ byteOffset, byteLength }) => byteOffset % 4 === 0 && byteLength % 4 === 0);
+  const [x, y] = [a, b].map(({ buffer, byteOffset, byteLength }) =>
+    whole ? new Uint32Array(buffer, byteOffset, byteLength / 4) : new Uint8Array(buffer, byteOffset, byteLength),
+  );
   for (let i = 0; i < x.length; i++) if (x[i] !== y[i]) return false;
   return true;
 }

@@ -20,7 +20,7 @@ import {
   runTrail,
   stepKinds,
 } from '@/core/trail';
-import { dress, plainStyle } from '@/core/style';
+import { dressed, plainStyle } from '@/core/style';
 import { chosenTable, csv } from '@/core/formats';
 import { Fault } from '@/core/fault';
 import { isInquiry } from '@/core/inquiry';
@@ -153,7 +153,7 @@ export class TrailRunner implements TrailService {
     }
     // A trail that stops before its layout is shown on an even spread.
     const { network } = run.state.network.positions ? run.state : spread(run.state);
-    const looks = dress(network, run.state.style ?? plainStyle);
+    const looks = dressed(network, run.state.style ?? plainStyle);
     const drawn: Drawn = { network, looks, main: this.mainOf(network) };
     const first = !this.sent;
     const fresh = network !== this.sent?.network;

@@ -1,6 +1,5 @@
 /** Turning a picture so that it lies on a former one. */
 import type { Network } from '../graph';
-import { own } from '../own';
 
 /** Places of some nodes in a former picture, by id, in map units. */
 export type Onto = Readonly<Record<string, readonly [number, number]>>;
@@ -10,10 +9,12 @@ export type Onto = Readonly<Record<string, readonly [number, number]>>;
  * were: the orthogonal Procrustes problem (Schönemann 1966) in the plane. The same places where fewer than two are in both.
  */
 export function laidOnto(net: Pick<Network, 'ids'>, positions: Float32Array, onto: Onto): Float32Array {
-  const shared = net.ids.flatMap((id, v) => {
-    const at = own(onto, id);
-    return at ? [{ v, at }] : [];
-  });
+  const places = new Map(Object.entries(onto));
+  const shared: { v: number; at: readonly [number, number] }[] = [];
+  for (let v = 0; v < net.ids.length; v++) {
+    const at = places.get(net.ids[v]);
+    if (at) shared.push({ v, at });
+  }
   if (shared.length < 2) return positions;
   const mean = [0, 0, 0, 0];
   for (const { v, at } of shared) {

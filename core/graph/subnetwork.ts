@@ -11,23 +11,22 @@ export function subnetwork(net: Network, nodes: Uint8Array, edges?: Uint8Array):
   const nodeRows = new Uint32Array(kept);
   for (let v = 0; v < n; v++) if (renumber[v] >= 0) nodeRows[renumber[v]] = v;
 
-  const m = net.source.length;
-  const stays = (e: number): boolean =>
-    renumber[net.source[e]] >= 0 && renumber[net.target[e]] >= 0 && (!edges || edges[e] === 1);
+  const { source: from, target: to, weight: weights } = net;
+  const m = from.length;
+  const stay = new Uint32Array(m);
   let count = 0;
-  for (let e = 0; e < m; e++) if (stays(e)) count++;
+  for (let e = 0; e < m; e++)
+    if (renumber[from[e]] >= 0 && renumber[to[e]] >= 0 && (!edges || edges[e] === 1)) stay[count++] = e;
   if (kept === n && count === m) return net;
-  const edgeRows = new Uint32Array(count);
+  const edgeRows = stay.slice(0, count);
   const source = new Uint32Array(count);
   const target = new Uint32Array(count);
   const weight = new Float64Array(count);
-  for (let e = 0, k = 0; e < m; e++) {
-    if (!stays(e)) continue;
-    edgeRows[k] = e;
-    source[k] = renumber[net.source[e]];
-    target[k] = renumber[net.target[e]];
-    weight[k] = net.weight[e];
-    k++;
+  for (let k = 0; k < count; k++) {
+    const e = edgeRows[k];
+    source[k] = renumber[from[e]];
+    target[k] = renumber[to[e]];
+    weight[k] = weights[e];
   }
   const positions = net.positions && new Float32Array(kept * 2);
   if (positions && net.positions) {
@@ -68,8 +67,10 @@ export function pickRecords(rows: Records, chosen: Uint32Array): Records {
   }
   const taken = <T extends Uint32Array | Uint8Array>(values: T): T => {
     const items = new (values.constructor as new (n: number) => T)(offsets[chosen.length]);
-    for (let i = 0; i < chosen.length; i++) {
-      items.set(values.subarray(rows.offsets[chosen[i]], rows.offsets[chosen[i] + 1]), offsets[i]);
+    // One by one: most have a single record, for which a view of it costs more than all else.
+    for (let i = 0, next = 0; i < chosen.length; i++) {
+      const end = rows.offsets[chosen[i] + 1];
+      for (let k = rows.offsets[chosen[i]]; k < end; k++) items[next++] = values[k];
     }
     return items;
   };

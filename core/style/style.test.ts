@@ -17,6 +17,7 @@ import {
   categoryPalettes,
   defaultPalette,
   dress,
+  dressed,
   opacityOf,
   rulesIn,
   withoutMissing,
@@ -25,6 +26,7 @@ import {
   plainStyle,
   rgb,
   shortNumber,
+  tryOn,
 } from '.';
 import { boundsOf, fit } from '../scene';
 
@@ -307,4 +309,30 @@ test('rules are counted; those whose column is missing are left out, the rest st
   const left = withoutMissing(ruled, ({ of, name }) => of === 'nodes' && name === 'island');
   expect(left).toEqual({ ...ruled, nodeSize: plainStyle.nodeSize, labels: plainStyle.labels });
   expect(withoutMissing(ruled, () => true)).toBe(ruled);
+});
+
+describe('looks that were tried on', () => {
+  const style: StyleSettings = { ...plainStyle, curve: 0.3 };
+  test('are worn once, by the same network in the same style, and are those that it would be given', () => {
+    tryOn(net, style, 's4');
+    const worn = dressed(net, style);
+    expect(worn).toEqual(dress(net, style));
+    worn.radius.fill(77);
+    // Whoever has them may change them: the next are others.
+    expect(dressed(net, style).radius).not.toEqual(worn.radius);
+  });
+  test('are not worn by others, nor in another style', () => {
+    tryOn(net, style, 's4');
+    expect(dressed(net, plainStyle)).toEqual(dress(net, plainStyle));
+    tryOn(net, style, 's4');
+    const smaller = network({ nodes: 2, edges: [[0, 1]] });
+    expect(dressed(smaller, style)).toEqual(dress(smaller, style));
+  });
+  test('that cannot be made are told at their step', () => {
+    const missing: StyleSettings = {
+      ...plainStyle,
+      nodeSize: { by: 'amount', column: 'gone', min: 4, max: 9 },
+    } as never;
+    expect(faultOf(() => tryOn(net, missing, 's4')).where).toBe('s4');
+  });
 });

@@ -129,6 +129,7 @@ function stay(net: Network, positions: Float32Array, { ids, positions: at }: Whe
   const known = Int32Array.from(net.ids, (id) => place.get(id) ?? -1);
   if (known.every((v) => v < 0)) return;
   known.forEach((v, i) => v >= 0 && positions.set(at.subarray(2 * v, 2 * v + 2), 2 * i));
+  if (known.every((v) => v >= 0)) return;
   const sums = new Float64Array(2 * known.length);
   const counts = new Uint32Array(known.length);
   const add = (v: number, u: number): void => {

@@ -1,6 +1,6 @@
 /** Style: how nodes and edges look. */
 import * as z from 'zod';
-import { dress, rulesIn, styleParts, withoutMissing } from '../../style';
+import { rulesIn, styleParts, tryOn, withoutMissing } from '../../style';
 import { followsSchema } from '../../style/follows';
 import { nodeCount } from '../../graph';
 import { counted } from '../../fault';
@@ -37,7 +37,7 @@ export const style: StepKind<StyleStepSettings> = {
   async run(state, settings, context) {
     const before = given(state);
     // Dressing here names missing columns at this step; the drawing itself is dressed at the end of the trail.
-    if (nodeCount(before.network) > 0) dress(before.network, settings, context.step);
+    if (nodeCount(before.network) > 0) tryOn(before.network, settings, context.step);
     return { state: { ...before, style: settings }, result: settings.legend ? 'legend on' : 'legend off' };
   },
   /** Where a column is not there yet, everything that has its columns is dressed. */
