@@ -2,7 +2,7 @@
 import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { Builder, By, type WebDriver, type WebElement, logging } from 'selenium-webdriver';
+import { Builder, By, type WebDriver, type WebElement, logging, until } from 'selenium-webdriver';
 import { Options, ServiceBuilder } from 'selenium-webdriver/chrome';
 
 export interface Browser {
@@ -105,6 +105,11 @@ export async function showView(driver: WebDriver, name: string): Promise<void> {
   if (titles.includes(name)) return (await named(driver, '[role="tab"]', name, true)).click();
   await (await named(driver, 'button', 'More views')).click();
   await (await named(driver, '[role="menuitem"]', name)).click();
+}
+
+/** The box of a network, once it is drawn. */
+export function drawing(driver: WebDriver): Promise<WebElement> {
+  return Promise.resolve(driver.wait(until.elementLocated(By.css('[data-drawn]')), wait, 'no drawing'));
 }
 
 /** Waits until the page's text has all the parts. */

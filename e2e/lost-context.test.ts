@@ -1,5 +1,5 @@
 /** A lost WebGL context: the map comes back as it was. */
-import { type Browser, By, button, named, openBrowser, shows, wait } from './browser';
+import { type Browser, button, drawing, named, openBrowser, shows, wait } from './browser';
 
 const home = process.env.NUNATAK_URL ?? 'http://127.0.0.1:3000';
 jest.setTimeout(120000);
@@ -42,8 +42,7 @@ test('the map is drawn again after the context was lost and restored', async () 
   await (await button(driver, 'Orrin Sound seed circle')).click();
   await (await named(driver, 'a[href]', 'Who sent seed to whom', true)).click();
   await shows(driver, 'settled', 'legend on');
-  await driver.wait(async () => (await driver.findElements(By.css('[data-drawn]'))).length > 0, wait, 'no drawing');
-  const size = async (): Promise<number> => (await driver.findElement(By.css('[data-drawn]')).takeScreenshot()).length;
+  const size = async (): Promise<number> => (await (await drawing(driver)).takeScreenshot()).length;
   let last = 0;
   const atRest = async (): Promise<boolean> => {
     const now = await size();
@@ -54,14 +53,14 @@ test('the map is drawn again after the context was lost and restored', async () 
   await driver.wait(atRest, wait, 'the map comes to rest');
   const before = await size();
   const way = (await driver.createCDPConnection('page')) as unknown as Way;
-  const drawing = new Promise<string>((found) =>
+  const thread = new Promise<string>((found) =>
     way._wsConnection.on('message', (data) => {
       const { method, params } = JSON.parse(data.toString()) as Told;
       if (method === 'Target.attachedToTarget' && params?.targetInfo.title === 'scene') found(params.sessionId);
     }),
   );
   await way.send('Target.setAutoAttach', { autoAttach: true, waitForDebuggerOnStart: false, flatten: true });
-  way.sessionId = await drawing;
+  way.sessionId = await thread;
   expect(await onContext(way, 'self.lost.loseContext(); return this[0].isContextLost()')).toBe(true);
   await onContext(way, 'self.lost.restoreContext()');
   // What was drawn last stays to be seen; so whether it is drawn again shows when the camera moves.

@@ -4,6 +4,7 @@ import { readFileSync } from 'node:fs';
 import { Key } from 'selenium-webdriver';
 import { violations } from './axe';
 import {
+  drawing,
   type Browser,
   By,
   type WebDriver,
@@ -81,17 +82,17 @@ describe('the demo study', () => {
 
   test('the map is really drawn, in both themes, and without WebGL too', async () => {
     const inked = async (): Promise<number> => {
-      const picture = await (await driver.findElement(By.css('[data-drawn]'))).takeScreenshot();
+      const picture = await (await drawing(driver)).takeScreenshot();
       return Buffer.from(picture, 'base64').length;
     };
     await driver.sleep(600);
     const full = await inked();
-    expect(await driver.findElement(By.css('[data-drawn]')).getAttribute('data-drawn')).toBe('webgl2');
+    expect(await (await drawing(driver)).getAttribute('data-drawn')).toBe('webgl2');
     const address = await driver.getCurrentUrl();
     await driver.get(`${address}?canvas=2d`);
     await shows(driver, 'legend on');
     await driver.sleep(800);
-    expect(await driver.findElement(By.css('[data-drawn]')).getAttribute('data-drawn')).toBe('2d');
+    expect(await (await drawing(driver)).getAttribute('data-drawn')).toBe('2d');
     expect(await inked()).toBeGreaterThan(full * 0.6);
     await (await named(driver, 'button', 'Dark theme')).click();
     await driver.sleep(400);
@@ -134,7 +135,7 @@ describe('the demo study', () => {
 
   test('nodes of the map are gone through by key, largest first, and each is said', async () => {
     await driver.actions().sendKeys(Key.ESCAPE).perform();
-    const map = await driver.findElement(By.css('[data-drawn]'));
+    const map = await drawing(driver);
     const told = await driver.findElement(By.css('[role="status"][aria-label="Selected node"]'));
     const said = async (): Promise<string> => (await told.getAttribute('textContent')) ?? '';
     await driver.executeScript('arguments[0].focus()', map);
@@ -242,7 +243,7 @@ describe('the demo study', () => {
   test('nodes are dragged and stay; a box selects several; the table shows the same selection', async () => {
     await findNode('Hesper Sandison');
     await driver.sleep(500);
-    const map = await driver.findElement(By.css('[data-drawn]'));
+    const map = await drawing(driver);
     const drag = driver.actions({ async: true });
     await drag.move({ origin: map }).press().move({ origin: map, x: 60, y: 40 }).release().perform();
     await shows(driver, '1 by hand', 'Saved');
