@@ -45,7 +45,7 @@ const play = (): void => {
   for (let turn = 0; frames.length && turn < 50; turn++) frames.shift()?.();
 };
 
-function opened(state: object = {}, fixed = false) {
+function opened(state: object = {}, fixed = false, kind: Drawing['kind'] = Promise.resolve('webgl2')) {
   const heard: { focus: (Uint8Array | undefined)[]; scenes: number; colours: number[][] } = {
     focus: [],
     scenes: 0,
@@ -102,7 +102,7 @@ function opened(state: object = {}, fixed = false) {
     lose.push(onLost);
     const drawing: Drawing = {
       ...director,
-      kind: Promise.resolve('webgl2'),
+      kind,
       carryLabels: (labels) => new Promise((done) => (labels ? carried.push(done) : done())),
       dispose: () => {
         canvas.remove();
@@ -257,6 +257,14 @@ test('where what draws has died it is begun anew as it was, and after three time
   }
   lose.at(-1)?.();
   expect([lose.length, isBroken()]).toEqual([3, true]);
+  stage.dispose();
+});
+
+test('where nothing can be drawn with it is said', async () => {
+  const { stage, isBroken } = opened({}, false, Promise.reject(new Error('no 2D context')));
+  await Promise.resolve();
+  await Promise.resolve();
+  expect(isBroken()).toBe(true);
   stage.dispose();
 });
 

@@ -114,7 +114,7 @@ export class Stage {
       if (this.gone) return;
       this.carries = kind === 'webgl2';
       this.box.dataset.drawn = kind;
-    });
+    }, this.onBroken);
     drawing.setInks(this.inks);
     drawing.setCamera(this.camera);
   }
