@@ -9,6 +9,7 @@ import {
   By,
   button,
   choose,
+  consoleErrors,
   downloaded,
   named,
   openBrowser,
@@ -23,6 +24,16 @@ const demo = 'Who sent seed to whom';
 let browser: Browser;
 beforeAll(async () => (browser = await openBrowser()));
 afterAll(() => browser.close());
+
+/** The way to the browser's own tools. */
+interface Way {
+  _wsConnection: { on(event: 'message', heard: (data: Buffer) => void): void };
+  send(method: string, params: object): Promise<unknown>;
+}
+interface Told {
+  method?: string;
+  params?: { requestId: string; request?: { method: string } };
+}
 
 /** Waits until the page is as it is set, and gives a mark of its picture. */
 async function drawn(): Promise<string> {
@@ -84,8 +95,43 @@ describe('a figure of the demo network', () => {
     // What was written is kept though the page goes at once.
     await driver.navigate().refresh();
     await drawn();
-    expect(await words('Parts of the page')).toContain('Nursery owners tie');
+    await driver.wait(async () => (await words('Parts of the page')).includes('Nursery owners tie'), wait);
     expect(await drawn()).toBe(after);
+    expect(await consoleErrors(driver)).toEqual([]);
+  });
+
+  test('what is stored while the page is already loaded anew is shown by it', async () => {
+    const { driver } = browser;
+    const way = (await driver.createCDPConnection('page')) as unknown as Way;
+    let held = '';
+    let save = '';
+    let stored = false;
+    way._wsConnection.on('message', (data) => {
+      const { method, params } = JSON.parse(data.toString()) as Told;
+      if (!params) return;
+      if (method === 'Fetch.requestPaused') held = params.requestId;
+      if (method === 'Network.requestWillBeSent' && params.request?.method === 'POST') save = params.requestId;
+      if (method === 'Network.loadingFinished' && params.requestId === save) stored = true;
+    });
+    await (await named(driver, 'aside button', 'Caption', false)).click();
+    const field = await named(driver, 'aside textarea', 'Text');
+    await field.sendKeys(Key.END, ' So they do.');
+    const patterns = [{ urlPattern: '*/figures/*', resourceType: 'Document', requestStage: 'Response' }];
+    await way.send('Network.enable', {});
+    await way.send('Fetch.enable', { patterns });
+    const before = await driver.executeScript<number>('return performance.timeOrigin');
+    // The next page is made from what stands there before, and waits until the one before has stored its change.
+    await way.send('Runtime.evaluate', { expression: 'document.activeElement.blur(); location.reload()' });
+    await driver.wait(() => held !== '' && stored, wait, 'stored by the page that goes');
+    await way.send('Fetch.continueRequest', { requestId: held });
+    await way.send('Fetch.disable', {});
+    await way.send('Network.disable', {});
+    const begun = (): Promise<number> => driver.executeScript('return performance.timeOrigin');
+    await driver.wait(async () => (await begun()) !== before, wait, 'the next page');
+    await driver.wait(async () => (await words('Parts of the page')).includes('So they do.'), wait);
+    await drawn();
+    expect(await driver.findElements(By.css('div[role="alert"]'))).toHaveLength(0);
+    await saved();
   });
 
   test('parts are moved by keys, hidden and brought back by undo', async () => {

@@ -5,6 +5,7 @@ import { startFigureSession } from './session';
 import { createFigureStore } from './store';
 
 const mockSaves: { base: number; width: number; answer: (kind: 'saved' | 'conflict') => void }[] = [];
+const mockDrawings: { tell: (share: number) => void; answer: () => void }[] = [];
 jest.mock('@/server/actions', () => ({
   saveFigure: (_study: string, _id: string, base: number, figure: { width: number }) =>
     new Promise((resolve) =>
@@ -17,9 +18,16 @@ jest.mock('@/server/actions', () => ({
 }));
 jest.mock('@/ui/kit/pictures', () => ({ sheetForThreads: () => Promise.resolve({}) }));
 jest.mock('@/worker/client', () => ({
-  heardShare: (heard: unknown) => heard,
+  hearing: jest.requireActual<typeof import('@/worker/hearing')>('@/worker/hearing').hearing,
   startFigureWorker: () => ({
-    service: { open: () => undefined },
+    service: {
+      open: () => undefined,
+      pictures: () => Promise.resolve(),
+      draw: (_figure: unknown, _factor: number, heard: (share: number) => void) =>
+        new Promise((resolve) =>
+          mockDrawings.push({ tell: heard, answer: () => resolve({ bitmap: 'picture', pictures: [] }) }),
+        ),
+    },
     end: () => undefined,
     onDeath: () => undefined,
   }),
@@ -74,4 +82,16 @@ test('what somebody else stored is taken only when that is chosen', async () => 
   expect(mockSaves).toHaveLength(1);
   session.takeTheirs();
   expect(store.getState()).toMatchObject({ save: 'saved', version: 2, past: [] });
+});
+
+test('a page that is drawn says so, whatever is told of the drawing afterwards', async () => {
+  const { store, session } = opened();
+  mockDrawings.length = 0;
+  session.shown(1, () => undefined);
+  mockDrawings[0].tell(0.4);
+  expect(store.getState().drawing).toBe(0.4);
+  mockDrawings[0].answer();
+  await settled();
+  mockDrawings[0].tell(0.5);
+  expect(store.getState().drawing).toBeUndefined();
 });

@@ -4,7 +4,7 @@ import { toast } from '@/ui/kit/toast';
 import { saver } from '@/ui/kit/saver';
 import { saveFile, sentence } from '@/ui/kit';
 import { createFigure, saveFigure } from '@/server/actions';
-import { type FigureFile, type MadeFile, heardShare, startFigureWorker } from '@/worker/client';
+import { type FigureFile, type MadeFile, hearing, startFigureWorker } from '@/worker/client';
 import { type FigureSettings, readFigure } from '@/core/figure/plan';
 import type { FigureStart, FigureStore, OpenedFigure } from './store';
 
@@ -59,10 +59,12 @@ export function startFigureSession(store: FigureStore, start: FigureStart): Figu
     store.setState({ drawing: 0 });
     try {
       const { figure } = store.getState();
-      const heard = heardShare((share: number) => {
-        if (mine === drawings) store.setState({ drawing: share });
-      });
-      const drawn = await worker.service.draw(figure, factor, heard);
+      const drawn = await hearing(
+        (share: number) => {
+          if (mine === drawings) store.setState({ drawing: share });
+        },
+        (heard) => worker.service.draw(figure, factor, heard),
+      );
       if (!drawn || mine !== drawings || ended) return;
       const { bitmap, ...rest } = drawn;
       show(bitmap);
@@ -125,7 +127,8 @@ export function startFigureSession(store: FigureStore, start: FigureStart): Figu
       factor = to;
       void draw();
     },
-    take: (what, heard) => worker.service.take(store.getState().figure, what, heard && heardShare(heard)),
+    take: (what, heard = () => undefined) =>
+      hearing(heard, (given) => worker.service.take(store.getState().figure, what, given)),
     stop: () => void worker.service.stop(),
     async hold() {
       const { bytes, of } = await worker.service.hold(store.getState().figure);

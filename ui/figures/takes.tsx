@@ -1,6 +1,6 @@
 'use client';
 /** The files that can be taken of a figure, for the menu and for the panel. */
-import { useState } from 'react';
+import { useState, useSyncExternalStore } from 'react';
 import { dots } from '@/core/figure/plan';
 import { figureFormats } from '@/core/figure/files';
 import { grouped } from '@/core/fault';
@@ -34,6 +34,8 @@ const takesSvg = (): boolean =>
   typeof ClipboardItem.supports === 'function' &&
   ClipboardItem.supports(svgType);
 
+const forever = (): (() => void) => () => undefined;
+
 /** All of them; `busy` while one is made. */
 export function useTakes(wishes: Wishes = { fonts: true, transparent: false }): Take[] & { busy?: string } {
   const figure = useFigure((state) => state.figure);
@@ -41,6 +43,8 @@ export function useTakes(wishes: Wishes = { fonts: true, transparent: false }): 
   const drawn = useFigure((state) => state.drawn !== undefined);
   const session = useFigureSession();
   const [busy, setBusy] = useState<string>();
+  // A server cannot know what the browser takes: what it made is what comes to life, and this is said a moment later.
+  const withSvg = useSyncExternalStore(forever, takesSvg, () => false);
   const made = async (key: string, work: () => Promise<void>): Promise<void> => {
     setBusy(key);
     try {
@@ -94,7 +98,7 @@ export function useTakes(wishes: Wishes = { fonts: true, transparent: false }): 
     {
       key: 'clipboard',
       title: 'To the clipboard',
-      says: takesSvg() ? 'picture and SVG' : 'picture',
+      says: withSvg ? 'picture and SVG' : 'picture',
       disabled,
       take: () =>
         void made('clipboard', async () => {

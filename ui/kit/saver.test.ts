@@ -178,6 +178,44 @@ test('a save that is answered while the page goes takes nothing of what was left
   expect([before.state.save, sessionStorage.length]).toEqual(['saved', 0]);
 });
 
+test('what is stored while the next page is on its way is shown by it, though it was made before', async () => {
+  const before = page();
+  before.edit('b');
+  await pass(600);
+  asks();
+  asked[0].answer('saved');
+  await settled();
+  await gone();
+  // Made from what stood there before, after it, and after somebody else’s.
+  for (const [text, version, shown, at] of [
+    ['a', 1, 'b', 2],
+    ['b', 1, 'b', 2],
+    ['b', 2, 'b', 2],
+    ['c', 3, 'c', 3],
+  ] as const) {
+    const left = sessionStorage.getItem('nunatak left /api/thing');
+    const { state } = page(text, version);
+    await settled();
+    expect(state).toMatchObject({ thing: { text: shown }, version: at, save: 'saved' });
+    await pass(2000);
+    expect([asked.length, put.length, sessionStorage.length]).toEqual([0, 0, 0]);
+    await gone();
+    expect(sessionStorage).toHaveLength(0);
+    sessionStorage.setItem('nunatak left /api/thing', left ?? '');
+  }
+});
+
+test('what is changed before that is taken up is neither overwritten nor called saved', async () => {
+  sessionStorage.setItem('nunatak left /api/thing', JSON.stringify({ version: 2, thing: { text: 'b' }, stored: true }));
+  const { state, edit } = page('a', 1);
+  edit('c');
+  await settled();
+  expect(asked).toMatchObject([{ version: 1, thing: { text: 'c' } }]);
+  asked[0].answer('conflict');
+  await settled();
+  expect(state).toMatchObject({ thing: { text: 'c' }, save: 'conflict' });
+});
+
 test('a save that is under way goes along as well: the browser may give it up', async () => {
   const before = page();
   before.edit('b');

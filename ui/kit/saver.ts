@@ -48,8 +48,8 @@ const mostLeft = 60_000;
 
 /**
  * What still waits when the page goes is sent by a request that outlives it, and kept in the tab: a page that is loaded anew takes it up, as the request may arrive
- * after it has asked. Who stores tells the two apart from somebody else’s. Where it is too large for such a request, or the server does not answer, the browser asks
- * to stay.
+ * after it has asked. Who stores tells the two apart from somebody else’s. What was stored while the next page was on its way is kept in the tab as well. Where it is
+ * too large for such a request, or the server does not answer, the browser asks to stay.
  */
 export function saver<T, C extends Conflict>(saves: Saves<T, C>): Saver {
   const told = whyNotSaved();
@@ -59,6 +59,9 @@ export function saver<T, C extends Conflict>(saves: Saves<T, C>): Saver {
   let sent: T | undefined;
   /** The page goes: what waits is left to the request and to the tab, whatever an earlier save still answers. */
   let gone = false;
+  /** The next page may have been asked for already: it may not show what is stored from now on. */
+  let going = false;
+  let storedLate = false;
 
   const now = (): Promise<void> => (chain = chain.then(once));
   const once = async (): Promise<void> => {
@@ -74,6 +77,7 @@ export function saver<T, C extends Conflict>(saves: Saves<T, C>): Saver {
       if (!answer.ok || !answer.value) throw new Error(answer.fault);
       sent = undefined;
       if (!gone) inTab(name, null);
+      storedLate = going;
       if (answer.value.kind === 'conflict') return saves.conflict(answer.value);
       const edited = saves.now().thing !== thing;
       saves.saved(answer.value.version, edited);
@@ -84,17 +88,19 @@ export function saver<T, C extends Conflict>(saves: Saves<T, C>): Saver {
     }
   };
 
-  const body = (): string => {
+  const body = (more: { stored?: true } = {}): string => {
     const { thing, version } = saves.now();
     return JSON.stringify({
       version,
       thing: saves.written(thing),
       ...(sent === undefined ? {} : { sent: saves.written(sent) }),
+      ...more,
     });
   };
   const fits = (text: string): boolean => new TextEncoder().encode(text).length <= mostLeft;
 
   const asks = (event: BeforeUnloadEvent): void => {
+    going = true;
     const { save } = saves.now();
     if (save === 'saved' || (save !== 'failed' && save !== 'conflict' && fits(body()))) return;
     void now();
@@ -103,6 +109,7 @@ export function saver<T, C extends Conflict>(saves: Saves<T, C>): Saver {
   const leaves = (): void => {
     gone = true;
     const { thing, save } = saves.now();
+    if (save === 'saved' && storedLate) inTab(name, body({ stored: true }));
     if (save === 'saved' || save === 'conflict') return;
     const text = body();
     inTab(name, text);
@@ -115,7 +122,7 @@ export function saver<T, C extends Conflict>(saves: Saves<T, C>): Saver {
   /** The browser had kept the page, and shows it again. */
   const comes = (): void => {
     if (!gone) return;
-    gone = false;
+    gone = going = storedLate = false;
     void now();
   };
 

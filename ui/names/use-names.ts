@@ -10,7 +10,7 @@ import type { TableHead } from '@/server/tables';
 import { sentence } from '@/ui/kit';
 import { notReached } from '@/ui/kit/not-reached';
 import { untilHeard } from '@/ui/kit/until-heard';
-import { type NamesDesk, type NamesView, type Started, heardShare, startNamesWorker } from '@/worker/client';
+import { type NamesDesk, type NamesView, type Started, hearing, startNamesWorker } from '@/worker/client';
 import { own } from '@/core/own';
 import { warnOnLeaving } from '@/ui/kit/stay';
 import { useNews } from '@/ui/together/use-news';
@@ -96,17 +96,16 @@ export function useNames(study: string, tables: TableHead[], given: readonly Ope
       .then((next) => !stale && setView(next));
     const timer = setTimeout(() => {
       setSearching(0);
-      void desk()
-        .suggest(
-          entries,
-          rejected,
-          heardShare((share) => !stale && setSearching(share)),
-        )
-        .then((found) => {
-          if (stale || !found) return;
-          setSuggested(found);
-          setSearching(undefined);
-        });
+      void hearing(
+        (share: number) => {
+          if (!stale) setSearching(share);
+        },
+        (heard) => desk().suggest(entries, rejected, heard),
+      ).then((found) => {
+        if (stale || !found) return;
+        setSuggested(found);
+        setSearching(undefined);
+      });
     }, 150);
     return () => {
       stale = true;

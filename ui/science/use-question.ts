@@ -2,7 +2,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { sentence } from '@/ui/kit';
 import { useSession, useWorkbenchStore } from '@/ui/state/context';
-import { type Away, type AwayNews, type Place, type Questions, heardNews } from '@/worker/client';
+import { type Away, type AwayNews, type Place, type Questions, hearing } from '@/worker/client';
 
 export interface Asked<K extends keyof Questions> {
   answer?: Questions[K]['answer'];
@@ -40,25 +40,21 @@ export function useQuestion<K extends keyof Questions>(
     async (at: string, what: Questions[K]['ask'], place?: Place): Promise<Questions[K]['answer'] | undefined> => {
       const mine = ++turn.current;
       setState((now) => ({ answer: now.answer, share: 0 }));
-      // News comes by another way than the answer, and may come after it.
-      let over = false;
       try {
         const { service } = session.current ?? {};
-        const heard = heardNews((news: Questions[K]['news'] | number | AwayNews) => {
-          if (mine !== turn.current || over) return;
+        const heard = (news: Questions[K]['news'] | number | AwayNews): void => {
+          if (mine !== turn.current) return;
           if (typeof news === 'number') setState((now) => ({ ...now, share: news }));
           else if (isAway(news)) setState((now) => ({ ...now, away: news.away }));
           else told.current?.(news as Exclude<Questions[K]['news'], number>);
-        });
+        };
         const asking = service?.ask as unknown as (
           ...given: [K, unknown, string, Questions[K]['ask'], unknown, Place | undefined]
         ) => Promise<Questions[K]['answer'] | undefined>;
-        const answer = await asking(kind, store.getState().trail, at, what, heard, place);
-        over = true;
+        const answer = await hearing(heard, (given) => asking(kind, store.getState().trail, at, what, given, place));
         if (mine === turn.current) setState((now) => ({ answer: answer ?? now.answer }));
         return answer;
       } catch (error) {
-        over = true;
         if (mine === turn.current) setState({ fault: sentence(error) });
         return undefined;
       }

@@ -125,6 +125,47 @@ describe('a computation that breaks off', () => {
   });
 });
 
+describe('what a run tells on its way', () => {
+  const report = (id: string, nodes = 2) => ({ id, nodes, edges: 1, result: `${nodes}`, notes: [] });
+
+  test('is gathered for a moment, and told in one change', () => {
+    const { store } = session();
+    const [{ listeners: heard }] = mockWorkers;
+    let changes = 0;
+    store.subscribe(() => changes++);
+    heard[0].report(report('s1'));
+    heard[0].progress('s2', 0.1);
+    heard[0].report(report('s2', 3));
+    heard[0].progress('s2', 0.4);
+    expect(changes).toBe(0);
+    jest.runOnlyPendingTimers();
+    expect(changes).toBe(1);
+    const { reports, progress } = store.getState();
+    expect([reports.s1.nodes, reports.s2.nodes, progress]).toEqual([2, 3, { step: 's2', share: 0.4 }]);
+  });
+
+  test('is told at once where the run ends, and dropped where another one takes its place', async () => {
+    mockEnds = true;
+    const { store } = session();
+    mockWorkers[0].listeners[0].report(report('s1'));
+    await settle();
+    expect(store.getState().reports.s1.nodes).toBe(2);
+    mockEnds = false;
+    store.getState().setStep('s2', { curve: 0.3 });
+    mockWorkers[0].listeners[1].report(report('s1', 9));
+    store.getState().setStep('s2', { curve: 0.2 });
+    jest.runOnlyPendingTimers();
+    expect(store.getState().reports.s1.nodes).toBe(2);
+  });
+
+  test('is told before the run is stopped: the step that runs is the one that is stopped', () => {
+    const { session: mine } = session();
+    mockWorkers[0].listeners[0].progress('s2', 0.1);
+    mine.stop();
+    expect(mockSaid).toEqual([expect.stringMatching(/^Style was stopped/)]);
+  });
+});
+
 test('what a run that was replaced handed over is not missed by those after it', () => {
   const { store } = session();
   const net = network({ nodes: 2, edges: [[0, 1]] });

@@ -9,6 +9,7 @@ import { createNetwork, saveTrail } from '@/server/actions';
 import { type Place, type Started, heard, startTrailWorker } from '@/worker/client';
 import { type Drawn, unpack, withTexts } from '@/worker/parcel';
 import type { TrailService } from '@/worker/protocol';
+import { newsFor } from './news';
 import { keptIn } from './selection';
 import type { SaveState, Workbench, WorkbenchStore } from './store';
 import { own } from '@/core/own';
@@ -69,6 +70,7 @@ export function startSession(store: WorkbenchStore, wanted = true): Session {
       session.service = service;
       if (deaths > mostDeaths) {
         runs++;
+        news.forget();
         store.setState({
           running: false,
           progress: undefined,
@@ -86,18 +88,16 @@ export function startSession(store: WorkbenchStore, wanted = true): Session {
   let keeping: Promise<void> = Promise.resolve();
   let hushed = false;
   let runs = 0;
+  const news = newsFor(store);
 
   const listener = (run: number) =>
     heard({
       progress(step, share) {
         // Progress comes by another way than the end of a run, and may come after it.
-        if (run === runs && store.getState().running) store.setState({ progress: { step, share } });
+        if (run === runs && store.getState().running) news.progress(step, share);
       },
       report(report) {
-        // Counts come as soon as their step has run.
-        if (run === runs && store.getState().running) {
-          store.setState({ reports: { ...store.getState().reports, [report.id]: report } });
-        }
+        if (run === runs && store.getState().running) news.report(report);
       },
       away(step, away) {
         if (run !== runs && away) return;
@@ -115,6 +115,8 @@ export function startSession(store: WorkbenchStore, wanted = true): Session {
         // What the worker hands over builds on what it handed over before, so nothing of it may be missed.
         if (result.parcel) held = unpack(withTexts(result.parcel, texts.splice(0)), held);
         if (run !== runs) return;
+        // It tells more than the news that were to be told.
+        news.forget();
         const now = store.getState();
         const drawn = result.parcel ? held : undefined;
         const net = drawn?.network ?? now.net;
@@ -139,17 +141,21 @@ export function startSession(store: WorkbenchStore, wanted = true): Session {
 
   const run = async (): Promise<void> => {
     const mine = ++runs;
+    news.forget();
     store.setState({ running: true });
     try {
       const ended = await service.run(store.getState().trail, listener(mine));
       if (mine !== runs) return;
+      news.tell();
       store.setState({ running: false, progress: undefined });
       if (ended === 'done') {
         clearTimeout(keepTimer);
         keepTimer = setTimeout(() => void (keeping = keep()), keepAfter);
       }
     } catch (error) {
-      if (mine === runs) store.setState({ running: false, progress: undefined, fault: sentence(error) });
+      if (mine !== runs) return;
+      news.tell();
+      store.setState({ running: false, progress: undefined, fault: sentence(error) });
     }
   };
 
@@ -218,6 +224,7 @@ export function startSession(store: WorkbenchStore, wanted = true): Session {
     service,
     stop() {
       runs++;
+      news.tell();
       const { progress, trail } = store.getState();
       const step = trail.steps.find(({ id }) => id === progress?.step);
       store.setState({ running: false, progress: undefined });
@@ -269,6 +276,7 @@ export function startSession(store: WorkbenchStore, wanted = true): Session {
     },
     end() {
       unsubscribe();
+      news.forget();
       clearTimeout(keepTimer);
       saving?.end();
       worker.end();

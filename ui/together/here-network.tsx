@@ -21,7 +21,11 @@ export function HereNetwork() {
   useChanges((changes) => {
     const anything = changes.some(({ missed }) => missed);
     const kinds = new Set(changes.map(({ kind }) => kind));
-    if (anything || changes.some(({ thing, first }) => first || thing === network)) void followNetwork(store);
+    if (anything || changes.some(({ thing, first }) => first || thing === network))
+      void followNetwork(
+        store,
+        changes.some(({ first }) => first),
+      );
     if (anything || kinds.has('shortlist')) void followShortlists(store);
     if (anything || kinds.has('kept')) void followKept(store);
     if (changes.some(({ thing }) => thing === null) && !told.current)
@@ -30,17 +34,21 @@ export function HereNetwork() {
   return <Together study={study} place="networks" thing={network} />;
 }
 
-/** Looks at what is stored: a reader goes on with it; whoever may change it is asked, and nothing of theirs is touched. */
-export async function followNetwork(store: WorkbenchStore): Promise<void> {
+/**
+ * Looks at what is stored: a reader goes on with it; whoever may change it is asked, and nothing of theirs is touched.
+ * @param opening It was just opened: it goes on with what was stored meanwhile, maybe by the page before, as long as nothing is changed.
+ */
+export async function followNetwork(store: WorkbenchStore, opening = false): Promise<void> {
   const { study, network } = store.getState();
   const answer = await networkNow(study.id, network.id).catch(notReached);
   if (!answer.ok) return void toast.error(answer.fault);
   const now = store.getState();
   // A save that is under way gives a version of its own, or is told of the other one itself.
-  if (now.save.kind === 'saving') return void setTimeout(() => void followNetwork(store), later);
+  if (now.save.kind === 'saving') return void setTimeout(() => void followNetwork(store, opening), later);
   if (now.network.id !== network.id || answer.value.version <= now.network.version) return;
   const { version, trail, changedAt } = answer.value;
-  if (study.role !== 'reader') {
+  const untouched = !now.past.length && !now.future.length;
+  if (study.role !== 'reader' && !(opening && now.save.kind === 'saved' && untouched)) {
     if (now.save.kind === 'saved')
       store.setState({ save: { kind: 'conflict', version, trail, changedAt, idle: true } });
   } else if (now.past.length) {

@@ -2,12 +2,15 @@
 /** News in the page: who is here, what is followed at once, and what is asked first. */
 import { act, render, screen, waitFor } from '@testing-library/react';
 import { useState } from 'react';
+import { firstFigure } from '@/core/figure/plan';
 import { trailSchema } from '@/core/trail';
+import { createFigureStore } from '@/ui/figures/store';
 import { createWorkbench } from '@/ui/state/store';
 import { useNews } from '@/ui/together/use-news';
 import { own } from '@/core/own';
 import '@/ui/testing';
 import { newsCome, onNews } from './bus';
+import { followFigure } from './here-figure';
 import { followNetwork, followShortlists } from './here-network';
 import { Together } from './together';
 import { useFresh } from './use-changes';
@@ -17,7 +20,10 @@ const mockSaid: string[] = [];
 const mockWent: string[] = [];
 jest.mock('@/server/actions', () =>
   Object.fromEntries(
-    ['networkNow', 'listShortlists', 'listKept'].map((name) => [name, () => Promise.resolve(own(mockAnswers, name))]),
+    ['networkNow', 'figureNow', 'listShortlists', 'listKept'].map((name) => [
+      name,
+      () => Promise.resolve(own(mockAnswers, name)),
+    ]),
   ),
 );
 jest.mock('@/ui/kit/toast', () => ({
@@ -174,6 +180,45 @@ describe('an open network that somebody else saves', () => {
     await followNetwork(store);
     expect(store.getState().save).toMatchObject({ kind: 'conflict', version: 4, idle: true });
     expect(store.getState().trail).toEqual(trailOf('a'));
+  });
+  test('a page that was just opened shows what was stored while it was on its way, as long as nothing is changed', async () => {
+    const store = opened('editor');
+    now(4);
+    await followNetwork(store, true);
+    expect(store.getState()).toMatchObject({ save: { kind: 'saved' }, trail: trailOf('z'), network: { version: 4 } });
+    store.getState().edit(() => trailOf('mine'));
+    store.setState({ save: { kind: 'saved' } });
+    now(5);
+    await followNetwork(store, true);
+    expect(store.getState()).toMatchObject({ save: { kind: 'conflict', version: 5 }, trail: trailOf('mine') });
+  });
+  test('so does a figure, and its reader at any time; whoever may change it is asked later on', async () => {
+    const settings = (width: number) => ({ ...firstFigure({ id: 'n', name: 'One' }), width });
+    const open = (role: 'editor' | 'reader') =>
+      createFigureStore({
+        study: { id: 's', name: 'Sound', role },
+        figure: { id: 'f', name: 'Figure 1', version: 1, settings: settings(84) },
+        others: [],
+        networks: [],
+        tables: [],
+        names: [],
+        shortlists: [],
+      });
+    const store = open('editor');
+    mockAnswers.figureNow = { ok: true, value: { version: 2, settings: settings(129) } };
+    await followFigure(store, true);
+    expect(store.getState()).toMatchObject({ save: 'saved', version: 2, figure: { width: 129 } });
+    mockAnswers.figureNow = { ok: true, value: { version: 3, settings: settings(174) } };
+    await followFigure(store);
+    expect(store.getState()).toMatchObject({ save: 'conflict', theirs: { version: 3 }, figure: { width: 129 } });
+    const changed = open('editor');
+    changed.getState().change((now) => ({ ...now, height: 50 }));
+    changed.setState({ save: 'saved' });
+    await followFigure(changed, true);
+    expect(changed.getState()).toMatchObject({ save: 'conflict', figure: { width: 84, height: 50 } });
+    const reader = open('reader');
+    await followFigure(reader);
+    expect(reader.getState()).toMatchObject({ save: 'saved', version: 3, figure: { width: 174 } });
   });
   test('one’s own save that waits is told by the save itself', async () => {
     const store = opened('editor');
