@@ -22,6 +22,8 @@ const shared = {
 };
 
 export default {
+  // Ends what hangs; how fast something is, no test measures.
+  testTimeout: 60_000,
   projects: [
     {
       ...shared,

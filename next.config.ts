@@ -1,4 +1,5 @@
 import type { NextConfig } from 'next';
+import { alone } from './server/alone';
 
 const config: NextConfig = {
   reactStrictMode: true,
@@ -9,6 +10,8 @@ const config: NextConfig = {
   serverExternalPackages: ['pg', 'pg-boss', 'pg-copy-streams', 'pino', 'prom-client'],
   // Files of up to 256 MB come through the import route; actions carry trails only.
   experimental: { serverActions: { bodySizeLimit: '8mb' } },
+  // Threads say it as the pages do that start them, else they are not started.
+  headers: () => Promise.resolve([{ source: '/_next/static/:path*', headers: alone }]),
   // Browsers ask for this address unasked, where a page has not yet named its icon.
   rewrites: () =>
     Promise.resolve([

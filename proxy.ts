@@ -1,6 +1,7 @@
 /** Refuses requests that are not for this server, and sets the Content-Security-Policy of every page: scripts from here only, named by a nonce. */
 import { type NextRequest, NextResponse } from 'next/server';
 import { misfitOfCall } from './server/action-body';
+import { alone } from './server/alone';
 import { refusal } from './server/gate';
 
 const said = (status: number, sentence: string, type = 'text/plain; charset=utf-8'): NextResponse =>
@@ -37,6 +38,7 @@ export async function proxy(request: NextRequest): Promise<NextResponse> {
   const response = NextResponse.next({ request: { headers } });
   response.headers.set('Content-Security-Policy', policy);
   response.headers.set('X-Content-Type-Options', 'nosniff');
+  for (const { key, value } of alone) response.headers.set(key, value);
   response.headers.set('Referrer-Policy', 'no-referrer');
   return response;
 }

@@ -1,4 +1,4 @@
-/** A lost WebGL context: the map comes back as it was. */
+/** The thread that draws: it shares memory with the page, and after its WebGL context was lost the map comes back as it was. */
 import { type Browser, button, drawing, named, openBrowser, shows, wait } from './browser';
 
 const home = process.env.NUNATAK_URL ?? 'http://127.0.0.1:3000';
@@ -61,6 +61,11 @@ test('the map is drawn again after the context was lost and restored', async () 
   );
   await way.send('Target.setAutoAttach', { autoAttach: true, waitForDebuggerOnStart: false, flatten: true });
   way.sessionId = await thread;
+  for (const session of [null, await thread]) {
+    way.sessionId = session;
+    const { result } = await way.send('Runtime.evaluate', { expression: 'crossOriginIsolated' });
+    expect(result.result?.value).toBe(true);
+  }
   expect(await onContext(way, 'self.lost.loseContext(); return this[0].isContextLost()')).toBe(true);
   await onContext(way, 'self.lost.restoreContext()');
   // What was drawn last stays to be seen; so whether it is drawn again shows when the camera moves.

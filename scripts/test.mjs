@@ -97,6 +97,7 @@ try {
       'server',
       'ui',
       'app',
+      'proxy.ts',
       'runner',
       'explore',
       'feed',

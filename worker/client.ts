@@ -68,7 +68,7 @@ export function openEasel(
     Comlink.transfer(port2, [port2]),
     Comlink.transfer(surface, [surface]),
     plain,
-    heardNews(onPartial),
+    Comlink.proxy(onPartial),
   );
   return Comlink.wrap<Easel>(port1);
 }
@@ -87,10 +87,7 @@ export function giveCanvas(
 
 /** A listener that the worker can call across the border. */
 export const heard = (listener: Listener): Listener => Comlink.proxy(listener);
-export const heardNews = <T>(listener: (news: T) => void): ((news: T) => void) => Comlink.proxy(listener);
-export const heardShare = <T extends unknown[]>(
-  listener: (share: number, ...more: T) => void,
-): ((share: number, ...more: T) => void) => Comlink.proxy(listener);
+export { hearing } from './hearing';
 
 /** Closes the way to one that is no longer drawn on. */
 export const releaseEasel = (easel: Comlink.Remote<Easel>): void => easel[Comlink.releaseProxy]();

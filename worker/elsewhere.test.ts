@@ -21,7 +21,7 @@ const work = (seconds: number, splits = false): KeyedWork => ({
 });
 
 type Answer = { status?: number; json?: unknown; bytes?: Uint8Array };
-let asked: { method: string; address: string; body?: { trail: { steps: unknown[] }; when: string } }[];
+let asked: { method: string; address: string; body?: { trail: { steps: unknown[] }; when: string; seconds: number } }[];
 let answers: (method: string, address: string) => Answer;
 beforeEach(() => {
   asked = [];
@@ -114,8 +114,9 @@ test('without workers it is done here, unless the server was chosen: then a sent
   await expect(new Elsewhere().done(chosen, work(60), here)).rejects.toThrow(/^No worker process is running/);
   answers = () => ({ json: { none: 'another version' } });
   await expect(new Elsewhere().done(chosen, work(60), here)).rejects.toThrow(/another version/);
-  answers = () => ({ status: 422, json: { detail: '20 runs of this study wait already.' } });
-  await expect(new Elsewhere().done(running(), work(60), here)).rejects.toThrow('20 runs of this study wait already.');
+  answers = () => ({ json: { none: 'full', why: '20 runs of this study wait already.' } });
+  expect(await new Elsewhere().done(running(), work(60), here)).toBe('made here');
+  await expect(new Elsewhere().done(chosen, work(60), here)).rejects.toThrow('20 runs of this study wait already.');
 });
 
 test.each([
@@ -164,14 +165,23 @@ test('what is kept is fetched where it takes long, and not asked for again at on
   expect(await place.kept({ study: 's' }, work(7))).toBeUndefined();
 });
 
-test('a question goes with its network’s trail, and nothing done for it is offered again', async () => {
+test('a question goes with its network’s trail; one answered here is offered by itself, where that took long', async () => {
   const place = new Elsewhere();
   const inquiry = { kind: 'chance' as const, ask: { model: 'uniform', draws: 5, seed: 1 } };
   server([status({ ready: true })]);
   await place.done(running({ inquiry }), work(60), here);
   expect(asked[0].body).toMatchObject({ inquiry, trail: { steps: [{}, {}, {}, {}] }, digest: digestOf('k60') });
   answers = () => ({ json: { none: 'not asked' } });
+  asked.length = 0;
   await place.done(running({ inquiry }), work(19), here);
+  await place.done(running({ inquiry }), work(4), here);
+  expect(asked.map(({ body }) => [body?.when, body?.seconds])).toEqual([
+    ['joins', 19],
+    ['idle', 19],
+    ['joins', 4],
+  ]);
+  expect(asked[1].body).toMatchObject({ inquiry, digest: digestOf('k19') });
+  // It is no work of the trail.
   asked.length = 0;
   await place.keep(running());
   expect(asked).toEqual([]);

@@ -39,6 +39,7 @@ export type Away = Omit<z.infer<typeof statusSchema>, 'ready' | 'id' | 'why'> & 
 const askedSchema = z.union([
   z.object({ id: z.string() }),
   z.object({ none: z.enum(['no worker', 'another version', 'changed', 'not asked']) }),
+  z.object({ none: z.literal('full'), why: z.string() }),
 ]);
 
 /** Sentences for a step that was to run on the server and cannot. */
@@ -49,6 +50,12 @@ const noneWords = {
     'The worker processes are of another version of the application. Start them anew, or let it run in this page.',
   changed: 'The study has changed meanwhile. Load the page again.',
 } as const;
+
+type NoRun = Exclude<z.infer<typeof askedSchema>, { id: string }>;
+const noWords = (no: NoRun): string | undefined => {
+  if (no.none === 'full') return no.why;
+  return no.none === 'not asked' ? undefined : noneWords[no.none];
+};
 
 /** What the page hears of a step whose work is done elsewhere; nothing once it is there. */
 export type HeardAway = (step: string, away: Away | undefined) => void;
@@ -111,15 +118,27 @@ export class Elsewhere {
       return { none: 'not asked' as const };
     });
     if ('none' in asked) {
-      if (asked.none !== 'not asked' && chosen) throw new Fault(noneWords[asked.none], work.step);
+      // Where nothing was chosen it is done here, however long it takes.
+      const why = chosen && noWords(asked);
+      if (why) throw new Fault(why, work.step);
       return this.made(running, work, make);
     }
     return (await this.awaited(running, work, asked.id)) as T;
   }
 
-  private made<T>({ inquiry }: Running, work: KeyedWork, make: () => Promise<T> | T): Promise<T> | T {
-    if (!inquiry) this.here += work.seconds;
-    return make();
+  private async made<T>(running: Running, work: KeyedWork, make: () => Promise<T> | T): Promise<T> {
+    if (!running.inquiry) {
+      this.here += work.seconds;
+      return make();
+    }
+    const answer = await make();
+    if (work.seconds >= worthKeeping) void this.offered(running, work);
+    return answer;
+  }
+
+  /** Has the server do what was done here, where it has nothing else to do; nobody waits for it. It is no loss where it cannot: the next page computes it, as this one did. */
+  private async offered(running: Running, work: Pick<KeyedWork, 'step' | 'seconds' | 'key'>): Promise<void> {
+    await this.ask(running, work, 'idle').catch(() => undefined);
   }
 
   /** A run begins: what was done here before is not of it. */
@@ -127,13 +146,12 @@ export class Elsewhere {
     this.here = 0;
   }
 
-  /** Has the server do what was done here, where it has nothing else to do; nobody waits for it. */
+  /** Offers to the server what the run did here. */
   async keep(running: Running): Promise<void> {
     if (this.here < worthKeeping) return;
     const work = { step: '', seconds: this.here, key: '' };
     this.here = 0;
-    // It is no loss where the server cannot: the next page computes it, as this one did.
-    await this.ask(running, work, 'idle').catch(() => undefined);
+    await this.offered(running, work);
   }
 
   /** One run does all that follows as well, so that nobody need stay for it. */

@@ -1,6 +1,6 @@
 /** What a network holds, for the editors of the steps that read it. */
 import { type Network, edgeCount, nodeCount } from '@/core/graph';
-import { endsAt } from '@/core/measure/degree';
+import { degreesOf } from '@/core/measure/degree';
 import { sidesOf } from '@/core/measure/two-mode';
 import { categories } from '@/core/style';
 import { type Column, distribution } from '@/core/tables';
@@ -20,7 +20,16 @@ export const emptyNetwork: Network = {
 
 const mostValues = 300;
 
+/** By the network they are of: every editor that is opened asks for them, and again with every change. */
+const described = new WeakMap<Network, Holdings>();
+
 export function holdingsOf(net: Network): Holdings {
+  const held = described.get(net) ?? holdingsIn(net);
+  described.set(net, held);
+  return held;
+}
+
+function holdingsIn(net: Network): Holdings {
   const describe = (col: Column): ColumnHoldings => {
     const amounts = col.type === 'number' || col.type === 'date';
     return {
@@ -31,7 +40,6 @@ export function holdingsOf(net: Network): Holdings {
       distribution: distribution(col),
     };
   };
-  const degree = endsAt(net, { out: true, in: true }, false);
   return {
     nodes: nodeCount(net),
     edges: edgeCount(net),
@@ -39,8 +47,16 @@ export function holdingsOf(net: Network): Holdings {
     ...(net.sides ? { sides: sidesIn(net) } : {}),
     nodeColumns: net.nodeColumns.map(describe),
     edgeColumns: net.edgeColumns.map(describe),
-    degree: distribution({ type: 'number', name: 'degree', values: degree }),
+    degree: distribution({ type: 'number', name: 'degree', values: degreesOf(net) }),
+    degrees: tally(degreesOf(net)),
   };
+}
+
+/** Each value once, rising, and how often it is there. */
+function tally(values: Float64Array): [value: number, times: number][] {
+  const counts = new Map<number, number>();
+  for (const value of values) counts.set(value, (counts.get(value) ?? 0) + 1);
+  return [...counts].sort(([a], [b]) => a - b);
 }
 
 function sidesIn(net: Network): Holdings['sides'] {

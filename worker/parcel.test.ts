@@ -1,6 +1,7 @@
 import { type Network, network, withColumn } from '@/core/graph';
 import { dress, plainStyle } from '@/core/style';
 import { type Drawn, handedOver, pack, pieces, unpack, withTexts } from './parcel';
+import { handedOn } from './sharing';
 
 const keepers: Network = {
   ...network({
@@ -138,4 +139,40 @@ test('the sender keeps its arrays', () => {
   sent(placed);
   expect(placed.network.source.length).toBe(keepers.source.length);
   expect(placed.network.positions?.length).toBe(8);
+});
+
+describe('memory that threads share', () => {
+  const edges = 20_000;
+  const large: Drawn = drawn(
+    network({ nodes: 3, edges: Array.from({ length: edges }, (_, e) => [e % 3, (e + 1) % 3] as const) }),
+  );
+  const alone = (is: boolean) => Object.assign(globalThis, { crossOriginIsolated: is });
+  // Those that come over a border are of another world than the test's.
+  const kind = (memory: ArrayBufferLike): string => memory.constructor.name;
+  afterEach(() => alone(false));
+
+  test('what is drawn of every edge goes in it and is handed on as it is; the rest is copied', () => {
+    alone(true);
+    const { copy, memory } = handedOver(pack(large, undefined), handedOn);
+    expect(new Set(memory.map(kind))).toEqual(new Set(['ArrayBuffer']));
+    const arrived = unpack(structuredClone(copy, { transfer: memory }), undefined);
+    expect(arrived).toEqual(large);
+    expect(kind(arrived.network.source.buffer)).toBe('SharedArrayBuffer');
+    expect(kind(arrived.looks.bow.buffer)).toBe('SharedArrayBuffer');
+    expect(kind(arrived.network.weight.buffer)).toBe('ArrayBuffer');
+    // Of few there is nothing to gain.
+    expect(kind(arrived.looks.fill.buffer)).toBe('ArrayBuffer');
+    expect(kind(large.network.source.buffer)).toBe('ArrayBuffer');
+    const { source: common } = copy.network.changed;
+    const again = handedOver({ common });
+    expect(again.copy.common).toBe(common);
+    expect(again.memory).toEqual([]);
+  });
+
+  test('where the browser allows none everything is copied', () => {
+    const { copy, memory } = handedOver(pack(large, undefined), handedOn);
+    const arrived = unpack(structuredClone(copy, { transfer: memory }), undefined);
+    expect(arrived).toEqual(large);
+    expect(kind(arrived.network.source.buffer)).toBe('ArrayBuffer');
+  });
 });

@@ -2,6 +2,7 @@
 import type { Network } from '@/core/graph';
 import type { Looks } from '@/core/style';
 import type { Column } from '@/core/tables';
+import { isShared, sharedCopy } from './sharing';
 
 export interface Drawn {
   network: Network;
@@ -122,13 +123,19 @@ const isApart = (one: object): one is Apart => 'textsApart' in one;
 
 /**
  * A copy of plain data with typed arrays, the memory of the copies, which can be handed over while the original is kept, and its long lists of texts, in
- * whose places the copy has their numbers.
+ * whose places the copy has their numbers. Memory that is shared already is handed on; arrays under the names `shared` are copied into such where they can be.
  */
-export function handedOver<T>(value: T): { copy: T; memory: ArrayBuffer[]; texts: string[][] } {
+export function handedOver<T>(
+  value: T,
+  shared: ReadonlySet<string> = new Set(),
+): { copy: T; memory: ArrayBuffer[]; texts: string[][] } {
   const memory: ArrayBuffer[] = [];
   const texts: string[][] = [];
-  const copied = (one: unknown): unknown => {
+  const copied = (one: unknown, name = ''): unknown => {
     if (ArrayBuffer.isView(one)) {
+      if (isShared(one)) return one;
+      const common = shared.has(name) && sharedCopy(one);
+      if (common) return common;
       const own = (one as Uint8Array).slice();
       memory.push(own.buffer);
       return own;
@@ -138,9 +145,9 @@ export function handedOver<T>(value: T): { copy: T; memory: ArrayBuffer[]; texts
       return one.length > mostTexts
         ? ({ textsApart: texts.push(one as string[]) - 1 } satisfies Apart)
         : (one as unknown);
-    if (Array.isArray(one)) return one.map(copied);
+    if (Array.isArray(one)) return one.map((part) => copied(part));
     if (one === null || typeof one !== 'object') return one;
-    return Object.fromEntries(Object.entries(one).map(([key, held]) => [key, copied(held)]));
+    return Object.fromEntries(Object.entries(one).map(([key, held]) => [key, copied(held, key)]));
   };
   return { copy: copied(value) as T, memory, texts };
 }

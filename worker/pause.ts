@@ -3,7 +3,7 @@
 /** The thread is handed back at least this often, in milliseconds. */
 export const slice = 12;
 
-export const pause = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 0));
+export const pause = (ms = 0): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
 
 /** Hands the thread back now and then. */
 export const pausing = (): (() => Promise<void> | void) => {

@@ -88,6 +88,8 @@ export interface Holdings {
   nodeColumns: ColumnHoldings[];
   edgeColumns: ColumnHoldings[];
   degree: Distribution;
+  /** How many nodes there are of each degree, rising. */
+  degrees: [degree: number, nodes: number][];
 }
 
 /** A node that might be in the network of a Ties step. */
@@ -177,8 +179,8 @@ export interface TrailService {
   matching(trail: Trail, where: ConditionGroup): Promise<string[]>;
   /** This network and another side by side. */
   compare(trail: Trail, other: string): Promise<Comparison>;
-  /** What the network holds before a step, or at its `end`, for editors to choose from. */
-  before(trail: Trail, step: string): Promise<Holdings>;
+  /** What the network of a trail holds, for editors to choose from. */
+  holdings(trail: Trail): Promise<Holdings>;
   /**
    * Asks something of the network after a step, or at the trail's `end`. Another question of the same kind takes over, as does `hush`: the answer is then
    * undefined. `heard` gets news while it is worked out, the share done or whatever the question tells, and how it stands where the server does it:

@@ -303,7 +303,11 @@ export class TableDesk {
   differences(id: string, study: string, table: TableAddress): Promise<Differences> {
     return this.drafts.differences(id, study, table);
   }
-  store(id: string, ask: StoreAsk, progress: (share: number) => void): Promise<{ key: string; rows: number }> {
+  store(
+    id: string,
+    ask: StoreAsk,
+    progress: (share: number) => void = () => undefined,
+  ): Promise<{ key: string; rows: number }> {
     return this.drafts.store(id, ask, progress);
   }
 }

@@ -180,7 +180,9 @@ test('a fault stands in its report, and what is before it is shown', async () =>
 test('tells editors what the network holds before a step, and readers what its records say', async () => {
   const { runner, listener } = opened();
   await runner.run(trail(), listener);
-  const before = await runner.before(trail(), 's2');
+  const before = await runner.holdings({ steps: trail().steps.slice(0, 1) });
+  // It is not described anew.
+  expect(await runner.holdings({ steps: trail().steps.slice(0, 1) })).toBe(before);
   expect([before.nodes, before.directed, before.edgeColumns.map(({ name }) => name)]).toEqual([97, true, ['records']]);
   expect(await runner.records('ties', [2, 0])).toEqual({
     columns: ['from', 'to'],
@@ -289,4 +291,33 @@ test('nodes that are drawn stay where they are until the new layout is there', a
   const sketch = results.filter(({ partial }) => partial).at(-1)?.network;
   const v = before?.ids.indexOf(sketch?.ids[0] ?? '') ?? -1;
   expect([...(sketch?.positions?.slice(0, 2) ?? [])]).toEqual([...(before?.positions?.slice(2 * v, 2 * v + 2) ?? [])]);
+});
+
+test('the picture of many ties has the machine to itself for a moment before its nodes move', async () => {
+  const waits = jest.spyOn(globalThis, 'setTimeout');
+  const waited = (): boolean => waits.mock.calls.some(([, ms = 0]) => ms >= 100 && ms < 1000);
+  const few = opened();
+  await few.runner.run(trail(), few.listener);
+  expect(waited()).toBe(false);
+  const many = new TableBuilder('ties', [
+    { name: 'from', type: 'text' },
+    { name: 'to', type: 'text' },
+  ]);
+  for (let a = 0; a < 220; a++) for (let b = 0; b < a; b++) many.push([`n${a}`, `n${b}`]);
+  table = await toArrow(many.done());
+  study++;
+  const { runner, results, listener } = opened();
+  const drawn = listener.result.bind(listener);
+  const before: boolean[] = [];
+  await runner.run(trail({}, 2), {
+    ...listener,
+    result(one) {
+      before.push(waited());
+      drawn(one);
+    },
+  });
+  expect(results.map(({ partial }) => partial)).toEqual([true, true, false]);
+  // The stand-in waits for nothing; what comes last has waited.
+  expect(before).toEqual([false, false, true]);
+  waits.mockRestore();
 });

@@ -31,6 +31,7 @@ import { inquired } from './inquire';
 import { emptyNetwork, holdingsOf } from './holdings';
 import { type Drawn, handedOver, pack, pieces } from './parcel';
 import { pause, pausing } from './pause';
+import { handedOn } from './sharing';
 import type {
   Answerable,
   AwayNews,
@@ -53,6 +54,8 @@ import { Turns, unlessStopped } from './turns';
 const betweenPictures = 30;
 /** Figures of a stand-in wait for the real thing where others are shown and that takes no more seconds than these: nodes find their places the sooner. */
 const brief = 5;
+/** The picture of so many ties has the machine to itself for so many milliseconds before its nodes begin to move. */
+const alone = { ties: 20_000, ms: 150 };
 /** Milliseconds without a change after which what was computed here is offered to the server. */
 const keepAfter = 10_000;
 
@@ -126,7 +129,10 @@ export class TrailRunner implements TrailService {
       const sketch = await runTrail(source, trail, { ...common, ...asked, sketch: true });
       const needsLayout = sketch.reports.some(({ result, fault }) => result === '' && !fault);
       if (needsLayout && sketch.state) {
-        if (!sketch.unlike) await this.send(sketch, listener, layout, true);
+        if (!sketch.unlike) {
+          await this.send(sketch, listener, layout, true);
+          if (sketch.state.network.source.length > alone.ties) await pause(alone.ms);
+        }
         let shown = performance.now();
         const positions = (at: Float32Array): void => {
           // A network that is not shown yet has no places on the map.
@@ -160,7 +166,7 @@ export class TrailRunner implements TrailService {
     const result: Result = { digest: run.digest, layout, reports: run.reports, partial };
     // Of a stand-in the picture comes first, its figures right after it.
     if (fresh && !partial) result.figures = await this.figuresOf(network);
-    const { copy, memory, texts } = handedOver(pack(drawn, this.sent));
+    const { copy, memory, texts } = handedOver(pack(drawn, this.sent), handedOn);
     result.parcel = copy;
     for (const [list, piece] of pieces(texts)) listener.texts(list, piece);
     listener.result(Comlink.transfer(result, memory));
@@ -310,10 +316,8 @@ export class TrailRunner implements TrailService {
     this.turns.end(kind);
   }
 
-  async before(trail: Trail, step: string): Promise<Holdings> {
-    const upTo = step === 'end' ? trail.steps.length : trail.steps.findIndex(({ id }) => id === step);
-    const shorter = { steps: trail.steps.slice(0, Math.max(0, upTo)) };
-    const run = await runTrail(await this.data.source(trail), shorter, { cache: this.cache, sketch: true });
+  async holdings(trail: Trail): Promise<Holdings> {
+    const run = await runTrail(await this.data.source(trail), trail, { cache: this.cache, sketch: true });
     return holdingsOf(run.state?.network ?? emptyNetwork);
   }
 

@@ -38,35 +38,41 @@ export function packPlaces(
   const sorted = keys.subarray(0, count).sort();
   const hash = (i: number): number => (i >= 0 && i < count ? Math.floor(sorted[i] / ids.length) : -1);
   const taken = new Uint32Array(count);
-  let low = [Infinity, Infinity];
-  let high = [-Infinity, -Infinity];
+  const hashes = new Uint32Array(count);
+  let [left, top] = [Infinity, Infinity];
+  let [right, bottom] = [-Infinity, -Infinity];
   let kept = 0;
   for (let i = 0; i < count; i++) {
     const own = hash(i);
     if (own === hash(i - 1) || own === hash(i + 1)) continue;
     const v = sorted[i] - own * ids.length;
-    const [x, y] = [positions[2 * v], positions[2 * v + 1]];
-    low = [Math.min(low[0], x), Math.min(low[1], y)];
-    high = [Math.max(high[0], x), Math.max(high[1], y)];
+    const x = positions[2 * v];
+    const y = positions[2 * v + 1];
+    if (x < left) left = x;
+    if (x > right) right = x;
+    if (y < top) top = y;
+    if (y > bottom) bottom = y;
+    hashes[kept] = own;
     taken[kept++] = v;
   }
   if (!kept) return '';
-  const step = Math.fround(Math.max(high[0] - low[0], high[1] - low[1]) / steps) || 1;
+  const step = Math.fround(Math.max(right - left, bottom - top) / steps) || 1;
   const bytes = new Uint8Array(head + each * kept);
   const view = new DataView(bytes.buffer);
-  view.setFloat32(0, low[0], true);
-  view.setFloat32(4, low[1], true);
+  view.setFloat32(0, left, true);
+  view.setFloat32(4, top, true);
   view.setFloat32(8, step, true);
   for (let i = 0, at = head; i < kept; i++, at += each) {
     const v = taken[i];
-    const own = hashOf(ids[v]);
-    const x = Math.min(steps, Math.round((positions[2 * v] - low[0]) / step));
-    const y = Math.min(steps, Math.round((positions[2 * v + 1] - low[1]) / step));
-    view.setUint16(at, own >> 8);
-    view.setUint8(at + 2, own & 0xff);
-    view.setUint8(at + 3, x >> 4);
-    view.setUint8(at + 4, ((x & 15) << 4) | (y >> 8));
-    view.setUint8(at + 5, y & 0xff);
+    const own = hashes[i];
+    const x = Math.min(steps, Math.round((positions[2 * v] - left) / step));
+    const y = Math.min(steps, Math.round((positions[2 * v + 1] - top) / step));
+    bytes[at] = own >> 16;
+    bytes[at + 1] = (own >> 8) & 0xff;
+    bytes[at + 2] = own & 0xff;
+    bytes[at + 3] = x >> 4;
+    bytes[at + 4] = ((x & 15) << 4) | (y >> 8);
+    bytes[at + 5] = y & 0xff;
   }
   return base64(bytes);
 }

@@ -49,12 +49,17 @@ export function mainPart(net: Network): Uint8Array | undefined {
   return main;
 }
 
-/** How many nodes have an edge to another. */
+/** How many nodes have an edge to another: found early where all have. */
 function tied({ ids, source, target }: Network): number {
   const has = new Uint8Array(ids.length);
-  for (let e = 0; e < source.length; e++) if (source[e] !== target[e]) has[source[e]] = has[target[e]] = 1;
   let count = 0;
-  for (let v = 0; v < has.length; v++) count += has[v];
+  for (let e = 0; count < has.length && e < source.length; e++) {
+    const a = source[e];
+    const b = target[e];
+    if (a === b) continue;
+    count += 2 - has[a] - has[b];
+    has[a] = has[b] = 1;
+  }
   return count;
 }
 

@@ -1,5 +1,6 @@
 /** The part of a network that stays. */
-import { pick } from '../tables';
+import { pick, picked, pickedItems, pickedOffsets } from '../tables';
+import { keptAsIn } from './kept';
 import { type Network, type Records, type Routes, nodeCount } from './network';
 
 /** The network of the nodes marked 1 and the edges between them (and, where `edges` is given, marked there too). Order is kept. */
@@ -11,23 +12,23 @@ export function subnetwork(net: Network, nodes: Uint8Array, edges?: Uint8Array):
   const nodeRows = new Uint32Array(kept);
   for (let v = 0; v < n; v++) if (renumber[v] >= 0) nodeRows[renumber[v]] = v;
 
-  const { source: from, target: to, weight: weights } = net;
+  const { source: from, target: to } = net;
   const m = from.length;
-  const stay = new Uint32Array(m);
   let count = 0;
-  for (let e = 0; e < m; e++)
-    if (renumber[from[e]] >= 0 && renumber[to[e]] >= 0 && (!edges || edges[e] === 1)) stay[count++] = e;
+  for (let e = 0; e < m; e++) if (renumber[from[e]] >= 0 && renumber[to[e]] >= 0 && (!edges || edges[e] === 1)) count++;
   if (kept === n && count === m) return net;
-  const edgeRows = stay.slice(0, count);
+  const edgeRows = new Uint32Array(count);
   const source = new Uint32Array(count);
   const target = new Uint32Array(count);
-  const weight = new Float64Array(count);
-  for (let k = 0; k < count; k++) {
-    const e = edgeRows[k];
-    source[k] = renumber[from[e]];
-    target[k] = renumber[to[e]];
-    weight[k] = weights[e];
+  for (let e = 0, k = 0; e < m; e++) {
+    const a = renumber[from[e]];
+    const b = renumber[to[e]];
+    if (a < 0 || b < 0 || (edges && edges[e] !== 1)) continue;
+    edgeRows[k] = e;
+    source[k] = a;
+    target[k++] = b;
   }
+  if (!edges) keptAsIn(net, source, edgeRows);
   const positions = net.positions && new Float32Array(kept * 2);
   if (positions && net.positions) {
     for (let i = 0; i < kept; i++) {
@@ -41,7 +42,7 @@ export function subnetwork(net: Network, nodes: Uint8Array, edges?: Uint8Array):
     labels: Array.from(nodeRows, (v) => net.labels[v]),
     source,
     target,
-    weight,
+    weight: picked(net.weight, edgeRows),
     nodeColumns: net.nodeColumns.map((col) => pick(col, nodeRows)),
     edgeColumns: net.edgeColumns.map((col) => pick(col, edgeRows)),
     edgeRecords: net.edgeRecords && pickRecords(net.edgeRecords, edgeRows),
@@ -52,8 +53,7 @@ export function subnetwork(net: Network, nodes: Uint8Array, edges?: Uint8Array):
 }
 
 function pickRoutes({ offsets, points }: Routes, chosen: Uint32Array): Routes {
-  const starts = new Uint32Array(chosen.length + 1);
-  chosen.forEach((e, i) => (starts[i + 1] = starts[i] + offsets[e + 1] - offsets[e]));
+  const starts = pickedOffsets(offsets, chosen);
   const taken = new Float32Array(2 * starts[chosen.length]);
   chosen.forEach((e, i) => taken.set(points.subarray(2 * offsets[e], 2 * offsets[e + 1]), 2 * starts[i]));
   return { offsets: starts, points: taken };
@@ -61,18 +61,7 @@ function pickRoutes({ offsets, points }: Routes, chosen: Uint32Array): Routes {
 
 /** The records behind the chosen nodes or edges, in the chosen order. */
 export function pickRecords(rows: Records, chosen: Uint32Array): Records {
-  const offsets = new Uint32Array(chosen.length + 1);
-  for (let i = 0; i < chosen.length; i++) {
-    offsets[i + 1] = offsets[i] + rows.offsets[chosen[i] + 1] - rows.offsets[chosen[i]];
-  }
-  const taken = <T extends Uint32Array | Uint8Array>(values: T): T => {
-    const items = new (values.constructor as new (n: number) => T)(offsets[chosen.length]);
-    // One by one: most have a single record, for which a view of it costs more than all else.
-    for (let i = 0, next = 0; i < chosen.length; i++) {
-      const end = rows.offsets[chosen[i] + 1];
-      for (let k = rows.offsets[chosen[i]]; k < end; k++) items[next++] = values[k];
-    }
-    return items;
-  };
+  const offsets = pickedOffsets(rows.offsets, chosen);
+  const taken = <T extends Uint32Array | Uint8Array>(items: T): T => pickedItems(items, rows.offsets, chosen, offsets);
   return { ...rows, offsets, items: taken(rows.items), ...(rows.from ? { from: taken(rows.from) } : {}) };
 }

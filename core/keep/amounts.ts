@@ -1,7 +1,7 @@
 /** Rules by numbers: degree, strength, any number column; and by the weight of edges. */
 import * as z from 'zod';
 import { type Network, edgeColumn, nodeColumn } from '../graph';
-import { degree as degreeMeasure, endsAt } from '../measure/degree';
+import { degree as degreeMeasure, degreesOf, endsAt } from '../measure/degree';
 import { Fault } from '../fault';
 import { type KeepKind, everyNode, markEdges, markNodes, rangeWords } from './rule';
 
@@ -23,7 +23,7 @@ export const byDegree: KeepKind<z.infer<typeof degreeSchema>> = {
   schema: degreeSchema,
   summary: ({ min, max }) => rangeWords('degree', min, max),
   marks(net, rule) {
-    const values = endsAt(net, { out: true, in: true }, false);
+    const values = degreesOf(net);
     const test = inside(rule);
     return { nodes: markNodes(net, (v) => test(values[v])) };
   },

@@ -1,4 +1,4 @@
-import { type Network, nodeCount, simpleAdjacency } from '../graph';
+import { type Network, keptFor, nodeCount, simpleAdjacency } from '../graph';
 import type { Measure } from './measure';
 import { countedLead, short } from './words';
 
@@ -8,13 +8,21 @@ export function endsAt(net: Network, ends: { out: boolean; in: boolean }, weight
   const { source, target, weight } = net;
   const m = source.length;
   const { out, in: into } = ends;
+  if (!weighted) {
+    if (out) for (let e = 0; e < m; e++) sums[source[e]]++;
+    if (into) for (let e = 0; e < m; e++) sums[target[e]]++;
+    return sums;
+  }
   for (let e = 0; e < m; e++) {
-    const w = weighted ? weight[e] : 1;
-    if (out) sums[source[e]] += w;
-    if (into) sums[target[e]] += w;
+    if (out) sums[source[e]] += weight[e];
+    if (into) sums[target[e]] += weight[e];
   }
   return sums;
 }
+
+/** Edge ends at each node, kept as long as the network: for all to read, not to change. */
+export const degreesOf = (net: Network): Float64Array =>
+  keptFor(net, 'degrees', () => endsAt(net, { out: true, in: true }, false));
 
 const both = { out: true, in: true };
 const into = (net: Network): typeof both => (net.directed ? { out: false, in: true } : both);

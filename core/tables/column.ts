@@ -1,4 +1,5 @@
 /** Tables as typed columns: no object per row. Every array has one entry per row unless said. */
+import { picked, pickedItems, pickedOffsets } from './picked';
 
 /** Where a computed column comes from, and on how many nodes and edges it was computed. */
 export interface Computed {
@@ -126,12 +127,6 @@ export function rowsOf(col: Column): number {
 
 type Values = Int32Array | Float64Array | Int8Array | Uint8Array;
 
-function picked<T extends Values>(values: T, rows: Uint32Array): T {
-  const taken = new (values.constructor as new (n: number) => T)(rows.length);
-  for (let i = 0; i < rows.length; i++) taken[i] = values[rows[i]];
-  return taken;
-}
-
 /** A column of the same type with every array of values passed through `change`; lists are not made of such. */
 function changed<T extends Exclude<Column, ListColumn>>(
   col: T,
@@ -164,13 +159,8 @@ function changed(col: Exclude<Column, ListColumn>, change: <A extends Values>(va
 /** A column of the same type with the given rows, in the given order; dictionaries are shared. */
 export function pick(col: Column, rows: Uint32Array): Column {
   if (col.type !== 'list') return changed(col, (values) => picked(values, rows));
-  const offsets = new Uint32Array(rows.length + 1);
-  for (let i = 0; i < rows.length; i++) offsets[i + 1] = offsets[i] + col.offsets[rows[i] + 1] - col.offsets[rows[i]];
-  const codes = new Uint32Array(offsets[rows.length]);
-  for (let i = 0; i < rows.length; i++) {
-    codes.set(col.codes.subarray(col.offsets[rows[i]], col.offsets[rows[i] + 1]), offsets[i]);
-  }
-  return { ...col, offsets, codes };
+  const offsets = pickedOffsets(col.offsets, rows);
+  return { ...col, offsets, codes: pickedItems(col.codes, col.offsets, rows, offsets) };
 }
 
 /** The column with empty cells added up to `rows`. */

@@ -1,5 +1,6 @@
 /** Relational data: as it was written, and as typed columns. */
 export * from './column';
+export * from './picked';
 export * from './spec';
 export * from './cell';
 export * from './date';

@@ -33,7 +33,7 @@ import {
   tryFeed,
 } from '.';
 
-jest.setTimeout(25_000);
+jest.setTimeout(60_000);
 const key = 'test-key';
 const people = ['Tove', 'Ewan', 'Petra', 'Gunnar', 'Alban'];
 const notices: Posted[] = Array.from({ length: 40 }, (_, i) => ({
@@ -62,7 +62,8 @@ afterAll(async () => {
 });
 
 const until = async (what: string, holds: () => boolean | Promise<boolean>): Promise<void> => {
-  for (let i = 0; i < 600; i++) {
+  // A line that goes silent takes some fifteen seconds to be let go.
+  for (let i = 0; i < 1600; i++) {
     if (await holds()) return;
     await new Promise((resolve) => setTimeout(resolve, 25));
   }

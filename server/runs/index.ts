@@ -1,7 +1,6 @@
 /** Runs as pages ask for them: begun, looked at, left. */
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import * as z from 'zod';
-import { Fault } from '@/core/fault';
 import { inquiryKey, inquirySchema } from '@/core/inquiry';
 import { type StoredTrail, digestOf, digestsOf, readTrail, stored } from '@/core/trail';
 import { NotFound, studyFor } from '@/server/access';
@@ -53,10 +52,8 @@ export interface RunStatus {
   ready: boolean;
 }
 
-/** Why no process takes a run: none is there, or none of this version, or the study has changed. */
-export interface NoRun {
-  none: 'no worker' | 'another version' | 'changed' | 'not asked';
-}
+/** Why no process takes a run: none is there, or none of this version, the study has changed, or too many wait already. */
+export type NoRun = { none: 'no worker' | 'another version' | 'changed' | 'not asked' } | { none: 'full'; why: string };
 
 /** Has a trail computed for whoever asks, or joins those who wait for the same. */
 export async function askRun(studyId: string, ask: z.output<typeof askSchema>): Promise<{ id: string } | NoRun> {
@@ -78,7 +75,8 @@ export async function askRun(studyId: string, ask: z.output<typeof askSchema>): 
     const joins = held?.state === 'waiting' || held?.state === 'running';
     if (!joins && ask.when === 'joins') return undefined;
     if (ask.when === 'idle' && (joins || !(await isIdle()))) return undefined;
-    if (!joins) await mayWait(studyId);
+    const full = joins ? undefined : await mayNotWait(studyId);
+    if (full !== undefined) return { none: 'full' as const, why: full };
     const values = {
       ...{ networkId: ask.network, askedBy: personId, seconds: ask.seconds, state: 'waiting' as const, worker: null },
       ...{ inquiry: ask.inquiry ?? null, tries: 0, step: null, share: 0, why: null, startedAt: null, endedAt: null },
@@ -97,6 +95,7 @@ export async function askRun(studyId: string, ask: z.output<typeof askSchema>): 
     if (!joins) await announce({ study: workNews, thing: null });
     return row.id;
   });
+  if (typeof id === 'object') return id;
   if (id === undefined) return { none: 'not asked' };
   await wake('runs', id);
   return { id };
@@ -112,8 +111,8 @@ async function isIdle(): Promise<boolean> {
   return busy.length === 0;
 }
 
-/** @throws Fault where too many wait already */
-async function mayWait(studyId: string): Promise<void> {
+/** A sentence where too many wait already. */
+async function mayNotWait(studyId: string): Promise<string | undefined> {
   const [{ here, all }] = await database()
     .select({
       here: sql<number>`count(*) filter (where ${run.studyId} = ${studyId})::int`,
@@ -122,11 +121,10 @@ async function mayWait(studyId: string): Promise<void> {
     .from(run)
     .where(eq(run.state, 'waiting'));
   if (here >= mostWaiting)
-    throw new Fault(
-      `${here} runs of this study wait already. Wait until some have ended, or run this one in the page.`,
-    );
+    return `${here} runs of this study wait already. Wait until some have ended, or run this one in the page.`;
   if (all >= mostWaitingInAll)
-    throw new Fault('The server has too many runs waiting. Try again later, or run this one in the page.');
+    return 'The server has too many runs waiting. Try again later, or run this one in the page.';
+  return undefined;
 }
 
 const workers = () =>

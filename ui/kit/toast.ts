@@ -2,6 +2,9 @@
 /** Short messages. The package that shows them comes with the first one. */
 import type { ExternalToast } from 'sonner';
 
+/** Milliseconds that a message stays at least; that one stays which can be answered, or says what went wrong; and that each letter takes a slow reader. */
+const [shortest, answered, letter] = [4000, 10_000, 80];
+
 let wanted = false;
 let stands: () => void;
 const standing = new Promise<void>((resolve) => (stands = resolve));
@@ -22,7 +25,8 @@ async function show(kind: 'message' | 'error', text: string, options?: ExternalT
   wanted = true;
   for (const listener of listeners) listener();
   const [{ toast }] = await Promise.all([import('sonner'), standing]);
-  toast[kind](text, options);
+  const least = kind === 'error' || options?.action ? answered : shortest;
+  toast[kind](text, { duration: Math.max(least, letter * text.length), ...options });
 }
 
 export const toast = Object.assign(

@@ -5,7 +5,7 @@ import type { Remedies } from '@/core/intake';
 import { noReferenceRemedy } from '@/core/intake/remedies';
 import type { ColumnSpec } from '@/core/tables';
 import { Button, TextField, counted, grouped, sentence, saveFile } from '@/ui/kit';
-import { type DraftPreview, heardShare } from '@/worker/client';
+import { type DraftPreview, hearing } from '@/worker/client';
 import { ColumnList } from './columns';
 import type { KeptDraft } from './drafts-store';
 import { FindingCard } from './findings/finding-card';
@@ -61,7 +61,7 @@ export function DraftPane({
     const what = how === 'append' ? `added ${originOf(draft)}` : `replaced with ${originOf(draft)}`;
     try {
       const ask = { study, name: draft.remedies.name, origin, into: into && { table: into, how, what } };
-      const { key } = await desk().store(draft.id, ask, heardShare(setStoring));
+      const { key } = await hearing(setStoring, (heard: (share: number) => void) => desk().store(draft.id, ask, heard));
       onStored(key);
     } catch (error) {
       setRefused(sentence(error));

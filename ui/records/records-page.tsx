@@ -189,7 +189,6 @@ export function RecordsPage({
               onStored={(key) => {
                 const { into } = draft.remedies;
                 toast(`“${draft.remedies.name}” stored.`, {
-                  duration: 10_000,
                   action: {
                     label: 'Undo',
                     onClick: () =>

@@ -14,7 +14,7 @@ import type { TableHead } from '@/server/tables';
 import { Button, TextField, counted, grouped, sentence } from '@/ui/kit';
 import { changedWords } from '@/ui/studies/ago';
 import { deleteWithUndo } from '@/ui/studies/card';
-import { type DraftPreview, heardShare } from '@/worker/client';
+import type { DraftPreview } from '@/worker/client';
 import { AskFirst, type Asked } from './ask-first';
 import { ColumnList } from './columns';
 import { columnReaders, readerWords } from './uses';
@@ -103,17 +103,13 @@ export function TablePanel({
           change.collapse || change.makeIds ? remedies : { ...remedies, identity: change.identity ?? [] },
           context,
         );
-        await desk().store(
-          id,
-          {
-            study,
-            name: table.name,
-            origin: table.origin,
-            into: { table, how: 'mend', what },
-            keepIdentity: change.identity || change.makeIds || change.collapse ? undefined : identityOf(table.columns),
-          },
-          heardShare(() => undefined),
-        );
+        await desk().store(id, {
+          study,
+          name: table.name,
+          origin: table.origin,
+          into: { table, how: 'mend', what },
+          keepIdentity: change.identity || change.makeIds || change.collapse ? undefined : identityOf(table.columns),
+        });
         toast(`Done: ${what}.`);
       } catch (error) {
         toast.error(sentence(error));

@@ -8,7 +8,7 @@ import type { NamesList } from '@/core/names';
 import type { Distribution } from '@/core/tables';
 import type { TableHead } from '@/server/tables';
 import { counted, sentence } from '@/ui/kit';
-import { type DraftPreview, heardShare } from '@/worker/client';
+import { type DraftPreview, hearing } from '@/worker/client';
 import { type KeptDraft, keepDrafts, keptDrafts } from './drafts-store';
 import type { Desk } from './use-desk';
 
@@ -86,11 +86,9 @@ export function useDrafts(study: string, tables: TableHead[], names: readonly Na
         setReadings((all) => all.map((one) => (one.id === id ? { ...one, ...work } : one)));
       const end = (): void => setReadings((all) => all.filter((one) => one.id !== id));
       try {
-        const { found, faults } = await desk().survey(
-          id,
-          fitting,
-          {},
-          heardShare((share: number, file: string) => update({ share, name: placed(file) })),
+        const { found, faults } = await hearing(
+          (share: number, file: string) => update({ share, name: placed(file) }),
+          (heard) => desk().survey(id, fitting, {}, heard),
         );
         const fresh = found.map(({ sources, name: called }): KeptDraft => ({
           id: next(),
@@ -177,8 +175,12 @@ export function usePrepared(draft: KeptDraft | undefined, { desk, study, tables,
     let stale = false;
     const work = async (): Promise<void> => {
       setShare(0);
-      const progress = heardShare((done) => !stale && setShare(done));
-      await desk().openDraft(draft.id, draft.sources, draft.settings, progress);
+      await hearing(
+        (done: number) => {
+          if (!stale) setShare(done);
+        },
+        (heard) => desk().openDraft(draft.id, draft.sources, draft.settings, heard),
+      );
       if (stale) return;
       const done = await desk().prepare(draft.id, remedies, { study, tables, names });
       if (stale) return;

@@ -166,7 +166,7 @@ describe('the selection', () => {
   test('goes into a file', async () => {
     const taken: unknown[] = [];
     const service = {
-      before: () => new Promise(() => undefined),
+      holdings: () => new Promise(() => undefined),
       take: (what: unknown) => Promise.resolve((taken.push(what), new Blob(['x']))),
     };
     const { user } = shown(chosen, { service });

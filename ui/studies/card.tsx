@@ -91,5 +91,5 @@ export async function deleteWithUndo(name: string, work: Parameters<typeof delet
     if (restored.ok) work.back();
     else toast.error(restored.fault);
   };
-  toast(`“${name}” deleted.`, { duration: 10000, action: { label: 'Undo', onClick: () => void bringBack() } });
+  toast(`“${name}” deleted.`, { action: { label: 'Undo', onClick: () => void bringBack() } });
 }

@@ -1,5 +1,6 @@
 /** @jest-environment jsdom */
-import { screen, within } from '@testing-library/react';
+import { act, screen, within } from '@testing-library/react';
+import { stepKinds } from '@/core/trail';
 import { inWorkbench, trail } from '@/ui/testing';
 import { TrailStrip } from './trail-strip';
 
@@ -73,4 +74,16 @@ test('Stop stops what runs', async () => {
   const { user } = inWorkbench(<TrailStrip />, { trail: steps, progress: { step: 's3', share: 0.1 } }, { stop });
   await user.click(screen.getByRole('button', { name: 'Stop' }));
   expect(stop).toHaveBeenCalledTimes(1);
+});
+
+test('a change of one step, and what comes of it, draws no other tile anew', () => {
+  const { store } = inWorkbench(<TrailStrip />, { trail: steps, reports });
+  const drawn = (['keep', 'groups', 'style'] as const).map((kind) => jest.spyOn(stepKinds[kind], 'summary'));
+  act(() => store.getState().setStep('s2', { rule: { by: 'degree', min: 3 } }));
+  expect(tile('Keep').textContent).toContain('degree at least 3');
+  expect(within(tile('Groups')).getByTitle(/Of before the change/)).toBeTruthy();
+  act(() => store.setState({ stale: false, reports: { ...reports, s3: report('s3', 90) } }));
+  expect(tile('Groups').textContent).toContain('90 nodes');
+  expect(drawn.map(({ mock }) => mock.calls.length)).toEqual([1, 0, 0]);
+  for (const spy of drawn) spy.mockRestore();
 });

@@ -19,7 +19,7 @@ import { CSS } from '@dnd-kit/utilities';
 import { clsx } from 'clsx';
 import { Copy, EllipsisVertical, Eye, EyeOff, Plus, Trash2 } from 'lucide-react';
 import Link from 'next/link';
-import { useEffect, useRef } from 'react';
+import { memo, useEffect, useMemo, useRef } from 'react';
 import { type Step, firstSettings, newStep, stepKinds, summaryOf } from '@/core/trail';
 import { scopeOf } from '@/core/graph';
 import { Button, Menu, counted, grouped } from '@/ui/kit';
@@ -39,29 +39,12 @@ export function TrailStrip() {
   const tables = useWorkbench((state) => state.tables);
   const names = useWorkbench((state) => state.names);
   const study = useWorkbench((state) => state.study.id);
-  const store = useWorkbenchStore();
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 8 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
   const first = own(reports, steps[0]?.id)?.nodes ?? 0;
   const shareOf = (step: Step): number | undefined => {
     const report = own(reports, step.id);
     return report && first ? report.nodes / first : undefined;
   };
   const profile = [{ share: 1 }, { share: 1 }, ...steps.map((step) => ({ share: shareOf(step) }))];
-  const moved = ({ active, over }: DragEndEvent): void => {
-    if (!over || active.id === over.id) return;
-    store.getState().edit((trail) => {
-      const from = trail.steps.findIndex(({ id }) => id === active.id);
-      const to = Math.max(
-        1,
-        trail.steps.findIndex(({ id }) => id === over.id),
-      );
-      return { steps: arrayMove(trail.steps, from, to) };
-    });
-  };
-  const [tiesStep, ...others] = steps;
   return (
     <nav
       aria-label="Trail"
@@ -92,35 +75,68 @@ export function TrailStrip() {
           line={counted(names.length, 'list')}
           foot={`${grouped(names.reduce((sum, { entries }) => sum + Object.keys(entries).length, 0))} joined`}
         />
-        {tiesStep && <TileBody step={tiesStep} />}
-        <DndContext id="trail" sensors={sensors} collisionDetection={closestCenter} onDragEnd={moved}>
-          <SortableContext items={others.map(({ id }) => id)} strategy={horizontalListSortingStrategy}>
-            {others.map((step) => (
-              <SortableTile key={step.id} step={step} />
-            ))}
-          </SortableContext>
-        </DndContext>
+        <Tiles ids={JSON.stringify(steps.map(({ id }) => id))} />
         <SiftTile />
-        <div className="flex items-center px-4">
-          <Menu
-            trigger={
-              <Button>
-                <Plus size={15} aria-hidden /> Step
-              </Button>
-            }
-            entries={(Object.keys(stepKinds) as Step['kind'][])
-              .filter((kind) => kind !== 'ties')
-              .map((kind) => ({
-                label: stepKinds[kind].title,
-                hint: stepKinds[kind].help.split('.')[0],
-                onSelect: () => store.getState().addStep(kind, firstSettings(kind, store.getState().net)),
-              }))}
-          />
-        </div>
+        <NewStep />
       </div>
     </nav>
   );
 }
+
+/** The tiles of the steps, by a list of their ids. Each is drawn anew by itself: a slider that is moved changes one of them many times. */
+const Tiles = memo(function Tiles({ ids }: { ids: string }) {
+  const store = useWorkbenchStore();
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 8 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const [ties, ...others] = JSON.parse(ids) as string[];
+  const moved = ({ active, over }: DragEndEvent): void => {
+    if (!over || active.id === over.id) return;
+    store.getState().edit((trail) => {
+      const from = trail.steps.findIndex(({ id }) => id === active.id);
+      const to = Math.max(
+        1,
+        trail.steps.findIndex(({ id }) => id === over.id),
+      );
+      return { steps: arrayMove(trail.steps, from, to) };
+    });
+  };
+  return (
+    <>
+      {ties && <TileBody id={ties} />}
+      <DndContext id="trail" sensors={sensors} collisionDetection={closestCenter} onDragEnd={moved}>
+        <SortableContext items={others} strategy={horizontalListSortingStrategy}>
+          {others.map((id) => (
+            <SortableTile key={id} id={id} />
+          ))}
+        </SortableContext>
+      </DndContext>
+    </>
+  );
+});
+
+const NewStep = memo(function NewStep() {
+  const store = useWorkbenchStore();
+  return (
+    <div className="flex items-center px-4">
+      <Menu
+        trigger={
+          <Button>
+            <Plus size={15} aria-hidden /> Step
+          </Button>
+        }
+        entries={(Object.keys(stepKinds) as Step['kind'][])
+          .filter((kind) => kind !== 'ties')
+          .map((kind) => ({
+            label: stepKinds[kind].title,
+            hint: stepKinds[kind].help.split('.')[0],
+            onSelect: () => store.getState().addStep(kind, firstSettings(kind, store.getState().net)),
+          }))}
+      />
+    </div>
+  );
+});
 
 /** A tile that leads to what the trail begins with. */
 function PlaceTile({ title, href, line, foot }: { title: string; href: string; line: string; foot: string }) {
@@ -133,29 +149,30 @@ function PlaceTile({ title, href, line, foot }: { title: string; href: string; l
   );
 }
 
-function SortableTile({ step }: { step: Step }) {
-  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: step.id });
+function SortableTile({ id }: { id: string }) {
+  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id });
+  const described = attributes['aria-describedby'];
+  const drag = useMemo(() => ({ ...listeners, 'aria-describedby': described }), [listeners, described]);
   return (
     <div
       ref={setNodeRef}
       style={{ transform: CSS.Translate.toString(transform), transition }}
       className={clsx('relative shrink-0', isDragging && 'z-10 opacity-80')}
     >
-      <TileBody step={step} drag={{ ...listeners, 'aria-describedby': attributes['aria-describedby'] }} />
+      <TileBody id={id} drag={drag} />
     </div>
   );
 }
 
-function TileBody({ step, drag }: { step: Step; drag?: object }) {
+const TileBody = memo(function TileBody({ id, drag }: { id: string; drag?: object }) {
+  const step = useWorkbench((state) => state.trail.steps.find((one) => one.id === id));
+  return step ? <StepTile step={step} drag={drag} /> : null;
+});
+
+function StepTile({ step, drag }: { step: Step; drag?: object }) {
   const active = useWorkbench((state) => state.step === step.id);
-  const report = useWorkbench((state) => own(state.reports, step.id));
   const away = useWorkbench((state) => own(state.away, step.id));
-  const progress = useWorkbench((state) => (state.progress?.step === step.id ? state.progress.share : undefined));
-  const stale = useWorkbench((state) => state.stale);
-  const scope = useScope(step);
-  const lacking = report?.lacking ?? false;
   const store = useWorkbenchStore();
-  const session = useSession();
   const tile = useRef<HTMLDivElement>(null);
   const kind = stepKinds[step.kind];
   useEffect(() => {
@@ -183,24 +200,7 @@ function TileBody({ step, drag }: { step: Step; drag?: object }) {
       >
         <b className={clsx('block font-semibold', !step.on && 'line-through')}>{kind.title}</b>
         <span className="block truncate text-sm text-quiet">{away ? awayInShort(away).who : summaryOf(step)}</span>
-        <span
-          className={clsx(
-            'absolute right-2 bottom-1.5 left-3 block truncate text-sm font-semibold',
-            report?.fault ? (lacking ? 'text-quiet' : 'text-danger') : report?.stopped ? 'text-quiet' : 'text-accent',
-            stale && !away && 'opacity-40',
-          )}
-          title={away ? awayInWords(away) : stale ? 'Of before the change; being computed anew' : scope}
-        >
-          {away
-            ? awayInShort(away).time
-            : report?.fault
-              ? lacking
-                ? 'to be set'
-                : 'needs a look'
-              : scope
-                ? `${report?.result}, ${scope}`
-                : (report?.result ?? '')}
-        </span>
+        <Came step={step} />
       </button>
       <span className="absolute top-1 right-0.5 opacity-0 group-focus-within:opacity-100 group-hover:opacity-100">
         <Menu
@@ -217,26 +217,63 @@ function TileBody({ step, drag }: { step: Step; drag?: object }) {
           entries={tileEntries(step, store)}
         />
       </span>
-      {progress !== undefined && (
-        <>
-          <span
-            className="absolute inset-x-0 bottom-0 h-[3px] bg-line"
-            role="progressbar"
-            aria-label={`${kind.title} runs`}
-            aria-valuenow={Math.round(progress * 100)}
-          >
-            <span className="block h-full bg-accent" style={{ width: `${Math.max(4, progress * 100)}%` }} />
-          </span>
-          <button
-            type="button"
-            onClick={() => session.current?.stop()}
-            className="absolute right-2 bottom-1.5 rounded border border-line bg-panel px-1.5 text-xs font-semibold hover:bg-ground"
-          >
-            Stop
-          </button>
-        </>
-      )}
+      <Runs step={step} />
     </div>
+  );
+}
+
+/** What came of a step, or where it is done. */
+function Came({ step }: { step: Step }) {
+  const report = useWorkbench((state) => own(state.reports, step.id));
+  const away = useWorkbench((state) => own(state.away, step.id));
+  const stale = useWorkbench((state) => state.stale);
+  const scope = useScope(step);
+  const lacking = report?.lacking ?? false;
+  return (
+    <span
+      className={clsx(
+        'absolute right-2 bottom-1.5 left-3 block truncate text-sm font-semibold',
+        report?.fault ? (lacking ? 'text-quiet' : 'text-danger') : report?.stopped ? 'text-quiet' : 'text-accent',
+        stale && !away && 'opacity-40',
+      )}
+      title={away ? awayInWords(away) : stale ? 'Of before the change; being computed anew' : scope}
+    >
+      {away
+        ? awayInShort(away).time
+        : report?.fault
+          ? lacking
+            ? 'to be set'
+            : 'needs a look'
+          : scope
+            ? `${report?.result}, ${scope}`
+            : (report?.result ?? '')}
+    </span>
+  );
+}
+
+/** How far a step is that runs. */
+function Runs({ step }: { step: Step }) {
+  const progress = useWorkbench((state) => (state.progress?.step === step.id ? state.progress.share : undefined));
+  const session = useSession();
+  if (progress === undefined) return null;
+  return (
+    <>
+      <span
+        className="absolute inset-x-0 bottom-0 h-[3px] bg-line"
+        role="progressbar"
+        aria-label={`${stepKinds[step.kind].title} runs`}
+        aria-valuenow={Math.round(progress * 100)}
+      >
+        <span className="block h-full bg-accent" style={{ width: `${Math.max(4, progress * 100)}%` }} />
+      </span>
+      <button
+        type="button"
+        onClick={() => session.current?.stop()}
+        className="absolute right-2 bottom-1.5 rounded border border-line bg-panel px-1.5 text-xs font-semibold hover:bg-ground"
+      >
+        Stop
+      </button>
+    </>
   );
 }
 

@@ -51,7 +51,7 @@ export interface Backend {
   showLabels?(camera: Camera): void;
   /** Ends the frame. */
   flush(): void;
-  /** True while the machine still works on frames that were ended before. */
-  busy(): boolean;
+  /** How many of the frames that were ended the machine still works on; the oldest end first. */
+  ahead(): number;
   dispose(): void;
 }

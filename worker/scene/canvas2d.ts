@@ -166,7 +166,7 @@ export function canvasBackend(canvas: Surface): Backend {
       nodesOn(context, camera, fine, 0);
     },
     flush: () => undefined,
-    busy: () => false,
+    ahead: () => 0,
     dispose: () => undefined,
   };
   return backend;

@@ -9,11 +9,17 @@ const frameBudget = 45;
 /** After this long without movement the picture is refined. */
 const restAfter = 140;
 const chunk = 5000;
+/** So many pieces of the fine picture are with the machine at a time, so that it need not wait for the next. */
+const piecesAhead = 2;
+/** A picture that is about to give way to another is refined no further, for so many milliseconds at most. */
+const givesWayFor = 1000;
 /** Up to this many edges, and nodes at the price of edges, are drawn afresh in every frame. */
 const alwaysAll = 1500;
 const edgesANode = 4;
 /** Up to this many edges are drawn in their own order, as in an exported picture. */
 const ownOrder = 4000;
+/** How many times as strong an edge of a sample is at most. */
+const strongest = 12;
 /** So few edges cost no more than a frame's nodes. */
 const fewEdges = 300;
 
@@ -33,6 +39,8 @@ export interface Director {
   setCamera(camera: Camera): void;
   /** Undefined: all alike. */
   setFocus(focus: Focus | undefined): void;
+  /** Another scene is being computed, which needs the machine: this one is refined no further until then, or for a second. */
+  giveWay(): void;
   /** Takes a picture of the labels along while the camera moves, until there is none. Ends once a frame was drawn so; at once where labels cannot be carried. */
   carryLabels(labels: ImageBitmap | undefined, camera: Camera): Promise<void>;
   dispose(): void;
@@ -48,6 +56,7 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
   let dirty = false;
   let movedAt = -Infinity;
   let positionsMovedAt = -Infinity;
+  let gaveWayAt = -Infinity;
   // What the finished layer shows, and how far the next one is.
   let layerStale = true;
   /** Whether the layer with the nodes on it shows all of them alike. */
@@ -58,10 +67,14 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
   let partial = false;
   // Learnt from the frames: how many edges the machine draws in a millisecond.
   let edgesPerMs = 80;
-  let issued: { at: number; edges: number } | undefined;
+  /** Frames that are not known to be done, the oldest first. */
+  let issued: { at: number; edges: number }[] = [];
+  let doneAt = -Infinity;
   /** They hear of the next frame that is on the screen. */
   let waiting: (() => void)[] = [];
 
+  /** Fewer edges, each the stronger, so that the shading stays about the same. */
+  const strengthOf = (count: number): number => Math.min(strongest, Math.sqrt(edges / count));
   const tell = (now: boolean): void => {
     if (now === partial) return;
     partial = now;
@@ -70,16 +83,20 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
   const wake = (): void => {
     if (!request) request = requestAnimationFrame(frame);
   };
-  const learn = (now: number): void => {
-    if (!issued) return;
-    // Waiting for the next frame counts for nothing: short times say little.
-    const took = now - issued.at;
-    if (issued.edges > fewEdges && took > 4) edgesPerMs = Math.max(2, 0.7 * edgesPerMs + (0.3 * issued.edges) / took);
-    issued = undefined;
+  /** From frames that are done since the last time, when so many are not. */
+  const learn = (now: number, ahead: number): void => {
+    const done = issued.slice(0, Math.max(0, issued.length - ahead));
+    if (!done.length) return;
+    issued = issued.slice(done.length);
+    const drawn = done.reduce((sum, frame) => sum + frame.edges, 0);
+    // Where they stood in line the machine went from one to the next. Short times say little.
+    const took = now - Math.max(doneAt, done[0].at);
+    if (drawn > fewEdges && took > 4) edgesPerMs = Math.max(2, 0.7 * edgesPerMs + (0.3 * drawn) / took);
+    doneAt = now;
   };
   const drew = (now: number, count: number): void => {
     backend.flush();
-    issued = { at: now, edges: count };
+    issued.push({ at: now, edges: count });
   };
 
   /** Ends a frame on the screen. */
@@ -93,13 +110,15 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
 
   function frame(now: number): void {
     request = 0;
-    // Frames of a few edges follow each other without waiting: the browser itself holds them back where it must.
-    if (backend.busy() && (issued === undefined || issued.edges > fewEdges)) return wake();
-    learn(now);
+    const ahead = backend.ahead();
+    learn(now, ahead);
     if (!scene) return;
     const capacity = Math.max(400, Math.floor(edgesPerMs * frameBudget));
     const resting = now - movedAt > restAfter;
     const settled = now - positionsMovedAt > restAfter;
+    // Frames of a few edges follow each other without waiting: the browser itself holds them back where it must.
+    const heavy = issued.some((one) => one.edges > fewEdges);
+    if (heavy && (dirty || !settled || ahead >= piecesAhead)) return wake();
     if (edges + edgesANode * scene.labels.length <= Math.min(capacity, alwaysAll)) {
       // Few enough to be drawn afresh each time.
       if (dirty) {
@@ -120,8 +139,7 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
         dirty = false;
         const count = Math.min(edges, capacity);
         backend.clear();
-        // Fewer edges, each the stronger, so that the shading stays about the same.
-        backend.drawEdges(camera, 0, count, Math.min(4, Math.sqrt(edges / count)));
+        backend.drawEdges(camera, 0, count, strengthOf(count));
         backend.drawNodes(camera, false);
         shownWith(now, count);
       }
@@ -145,13 +163,7 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
         return wake();
       }
       if (usable) backend.showLayer(camera, focus ? 0.3 : 1);
-      else
-        backend.drawEdges(
-          camera,
-          0,
-          Math.min(edges, capacity),
-          Math.min(4, Math.sqrt(edges / Math.min(edges, capacity))),
-        );
+      else backend.drawEdges(camera, 0, Math.min(edges, capacity), strengthOf(Math.min(edges, capacity)));
       if (focus) backend.drawChosenEdges(camera, focus.edges.subarray(0, capacity));
       backend.drawNodes(camera, resting);
       shownWith(now, usable ? 0 : Math.min(edges, capacity));
@@ -168,13 +180,14 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
       }
       return tell(false);
     }
+    tell(true);
+    if (now - gaveWayAt < givesWayFor) return wake();
     if (!refining || !same(refining, camera) || refined < 0) {
       refining = camera;
       refined = 0;
       backend.beginLayer(camera);
     }
-    tell(true);
-    const to = Math.min(edges, refined + Math.max(400, Math.min(chunk, capacity)));
+    const to = Math.min(edges, refined + Math.max(400, Math.min(chunk, Math.floor(capacity / piecesAhead))));
     backend.drawOnLayer(refined, to);
     drew(now, to - refined);
     refined = to;
@@ -202,6 +215,7 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
       restart();
     },
     setScene(next) {
+      gaveWayAt = -Infinity;
       scene = next;
       edges = next.source.length;
       backend.setScene(next, fairOrder(next.source.length));
@@ -237,6 +251,9 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
       backend.setFocus(next?.nodes);
       dirty = true;
       wake();
+    },
+    giveWay() {
+      gaveWayAt = performance.now();
     },
     async carryLabels(labels, at) {
       if (!backend.setLabels || !scene) return;

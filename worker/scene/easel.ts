@@ -99,6 +99,10 @@ export class Easel {
     this.then((director) => director.setFocus(focus));
   }
 
+  giveWay(): void {
+    this.then((director) => director.giveWay());
+  }
+
   /** Takes a picture of the labels along, upside down as the graphics have theirs, until there is none. Ends once it is drawn with them. */
   async carryLabels(labels: ImageBitmap | undefined, camera: Camera): Promise<void> {
     await (await this.opened).director.carryLabels(labels, camera);

@@ -23,12 +23,18 @@ describe('the director', () => {
   afterEach(() => jest.restoreAllMocks());
   const play = (most?: number): number => clock.play(most);
 
-  function stage(edges: number) {
+  /** @param speed Edges a millisecond that the machine draws beside the thread; at once where there is none. */
+  function stage(edges: number, speed = Infinity) {
     const calls: string[] = [];
     let layer: typeof still | undefined;
     let beginning: typeof still | undefined;
     let drawnOnLayer = 0;
     let labelled = false;
+    const strengths: number[] = [];
+    // When the machine is done with each frame, and with all that it was given.
+    const ends: number[] = [];
+    let idleAt = 0;
+    const work = (count: number): void => void (idleAt = Math.max(idleAt, clock.now) + count / speed);
     const backend: Backend = {
       resize: () => undefined,
       setScene: () => undefined,
@@ -37,13 +43,20 @@ describe('the director', () => {
       setInks: () => undefined,
       setFocus: () => undefined,
       clear: () => calls.push('clear'),
-      drawEdges: (_camera, from, to) => calls.push(`edges ${to - from}`),
+      drawEdges: (_camera, from, to, strength) => {
+        work(to - from);
+        strengths.push(strength);
+        calls.push(`edges ${to - from}`);
+      },
       drawChosenEdges: (_camera, chosen) => calls.push(`chosen ${chosen.length}`),
       beginLayer: (camera) => {
         beginning = camera;
         drawnOnLayer = 0;
       },
-      drawOnLayer: (from, to) => (drawnOnLayer += to - from),
+      drawOnLayer: (from, to) => {
+        work(to - from);
+        drawnOnLayer += to - from;
+      },
       finishLayer: () => (layer = beginning),
       layerCamera: () => layer,
       showLayer: () => calls.push('layer'),
@@ -51,8 +64,9 @@ describe('the director', () => {
       drawNodes: (_camera, fine) => calls.push(fine ? 'fine nodes' : 'coarse nodes'),
       setLabels: (labels) => (labelled = labels !== undefined),
       showLabels: () => labelled && calls.push('labels'),
-      flush: () => undefined,
-      busy: () => false,
+      flush: () => ends.push(idleAt),
+      // It is heard of a frame late, as in a browser.
+      ahead: () => ends.filter((end) => end > clock.now - 16).length,
       dispose: () => undefined,
     };
     const partial: boolean[] = [];
@@ -60,7 +74,7 @@ describe('the director', () => {
     director.setInks(inks.paper);
     director.setScene(scene(edges));
     director.setCamera(still);
-    return { director, calls, partial, layerEdges: () => drawnOnLayer };
+    return { director, calls, partial, strengths, layerEdges: () => drawnOnLayer };
   }
 
   test('few edges are all drawn each time, and nothing when nothing changes', () => {
@@ -75,10 +89,14 @@ describe('the director', () => {
   });
 
   test('many edges: a sample at once, all of them at rest, the finished layer while the camera moves', () => {
-    const { director, calls, partial, layerEdges } = stage(50000);
+    const { director, calls, partial, strengths, layerEdges } = stage(50000);
     play(1);
     const [, first] = calls;
-    expect(Number(first.split(' ')[1])).toBeLessThan(50000);
+    const drawn = Number(first.split(' ')[1]);
+    expect(drawn).toBeLessThan(50000);
+    // Each of a sample is the stronger, within bounds.
+    expect(strengths[0]).toBeCloseTo(Math.min(12, Math.sqrt(50000 / drawn)), 10);
+    expect(strengths[0]).toBeGreaterThan(1);
     play();
     expect(layerEdges()).toBe(50000);
     expect(calls.slice(-3)).toEqual(['clear', 'layer', 'fine nodes']);
@@ -94,6 +112,43 @@ describe('the director', () => {
     play(1);
     play();
     expect(calls.at(-1)).toBe('fine nodes');
+    expect(partial.at(-1)).toBe(false);
+  });
+
+  test.each([200, 50, 8])('the machine is kept at work until the picture is fine: %s edges a millisecond', (speed) => {
+    const { layerEdges, partial } = stage(300_000, speed);
+    const alone = 300_000 / speed;
+    while (partial.at(-1) !== false) {
+      const before = layerEdges();
+      play(1);
+      // Nor, once its speed is known, does it get so much at a time that nothing else is drawn for long.
+      if (clock.now > 1500) expect((layerEdges() - before) / speed).toBeLessThan(60);
+    }
+    expect(layerEdges()).toBe(300_000);
+    expect(clock.now).toBeLessThan(1.25 * alone + 700);
+  });
+
+  test('a picture that gives way is refined no further until another is there, and goes on where none comes', () => {
+    const { director, partial, layerEdges } = stage(50000);
+    play(1);
+    clock.now += 200;
+    play(2);
+    const [begun] = [layerEdges()];
+    expect(begun).toBeGreaterThan(0);
+    director.giveWay();
+    play(20);
+    expect(layerEdges()).toBe(begun);
+    expect(partial.at(-1)).toBe(true);
+    director.setScene(scene(50000));
+    play();
+    expect(layerEdges()).toBe(50000);
+    expect(partial.at(-1)).toBe(false);
+    director.setScene(scene(50000));
+    director.giveWay();
+    play(30);
+    expect(partial.at(-1)).toBe(true);
+    play();
+    expect(layerEdges()).toBe(50000);
     expect(partial.at(-1)).toBe(false);
   });
 

@@ -3,6 +3,8 @@ import type { Scene } from '@/core/scene';
 
 /** Textures hold data in rows of this many texels. */
 export const across = 2048;
+/** So many texels fill the rows in which so many lie. Data that is made so long is not copied once more. */
+export const wholeRows = (texels: number): number => Math.max(1, Math.ceil(texels / across)) * across;
 /** Edges in one draw call: the shared index buffer reaches this far. */
 export const batch = 5000;
 
@@ -52,7 +54,7 @@ export class Memory {
   upload(name: TextureName, data: Float32Array | Uint32Array, parts: 1 | 2 | 4): void {
     const { gl } = this;
     const texels = data.length / parts;
-    const height = Math.max(1, Math.ceil(texels / across));
+    const height = wholeRows(texels) / across;
     const floats = data instanceof Float32Array;
     const [internal, format, type] = floats
       ? parts === 4
@@ -61,7 +63,7 @@ export class Memory {
       : parts === 4
         ? [gl.RGBA32UI, gl.RGBA_INTEGER, gl.UNSIGNED_INT]
         : [gl.R32UI, gl.RED_INTEGER, gl.UNSIGNED_INT];
-    const whole = texels === height * across ? data : padded(data, height * across * parts);
+    const whole = texels === wholeRows(texels) ? data : padded(data, wholeRows(texels) * parts);
     gl.bindTexture(gl.TEXTURE_2D, this.textures[name] ?? (this.textures[name] = gl.createTexture()));
     gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MIN_FILTER, gl.NEAREST);
     gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MAG_FILTER, gl.NEAREST);

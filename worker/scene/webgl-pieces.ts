@@ -1,15 +1,17 @@
 /** Edges in the pieces of which the graphics draw them: an edge is one, or, where it passes points, one from each point to the next. */
 import { type Scene, middlePiece, wayOf } from '@/core/scene';
-import { wordsOf } from './webgl-memory';
+import { wholeRows, wordsOf } from './webgl-memory';
 
 /** Edges as texels: ends and colours, and looks, of each piece. */
 export interface PackedEdges {
-  /** Two ends; the colours where it begins, with the opacity, and where it ends. */
+  /** Two ends; the colours where it begins, with the opacity, and where it ends. There may be room behind the last. */
   edges: Uint32Array;
   /** Width; bow, or less than 0 the length of the pieces before it; pattern; arrowhead. */
   edgeLooks: Float32Array;
   /** Whether any is bent. */
   bent: boolean;
+  /** Whether any has an arrowhead. */
+  arrows: boolean;
   /** Pieces of edge e are those from `starts[e]` to `starts[e + 1]`; absent where each edge is its own piece. */
   starts?: Uint32Array;
   /** Points passed, as ends after the nodes: x and y in turn, in map units. */
@@ -27,21 +29,23 @@ function packedWhole(scene: Scene): PackedEdges {
   let bent = false;
   const colours = wordsOf(scene.edgeColour);
   const m = scene.source.length;
-  const edges = new Uint32Array(4 * m);
-  const edgeLooks = new Float32Array(4 * m);
-  const to = scene.edgeColourTo;
+  const edges = new Uint32Array(4 * wholeRows(m));
+  const edgeLooks = new Float32Array(4 * wholeRows(m));
+  const { source, target, edgeWidth, bow, edgePattern, arrow, edgeColourTo: to } = scene;
+  let arrows = false;
   for (let e = 0, k = 0; e < m; e++, k += 4) {
-    edges[k] = scene.source[e];
-    edges[k + 1] = scene.target[e];
+    edges[k] = source[e];
+    edges[k + 1] = target[e];
     edges[k + 2] = colours[e];
     edges[k + 3] = to ? to[3 * e] | (to[3 * e + 1] << 8) | (to[3 * e + 2] << 16) : colours[e];
-    edgeLooks[k] = scene.edgeWidth[e];
-    edgeLooks[k + 1] = scene.bow[e];
-    edgeLooks[k + 2] = scene.edgePattern[e];
-    edgeLooks[k + 3] = scene.arrow[e];
-    if (scene.source[e] === scene.target[e] || scene.bow[e] > 0) bent = true;
+    edgeLooks[k] = edgeWidth[e];
+    edgeLooks[k + 1] = bow[e];
+    edgeLooks[k + 2] = edgePattern[e];
+    edgeLooks[k + 3] = arrow[e];
+    if (source[e] === target[e] || bow[e] > 0) bent = true;
+    if (arrow[e] !== 0) arrows = true;
   }
-  return { edges, edgeLooks, bent };
+  return { edges, edgeLooks, bent, arrows };
 }
 
 function packedPieces(scene: Scene): PackedEdges {
@@ -77,7 +81,7 @@ function packedPieces(scene: Scene): PackedEdges {
     }
     for (const part of way) points.push(part);
   }
-  return { edges, edgeLooks, bent: whole.bent, starts, points: Float32Array.from(points) };
+  return { ...whole, edges, edgeLooks, starts, points: Float32Array.from(points) };
 }
 
 /** A point of an edge's way in map units; its ends are the first and the last. */

@@ -11,6 +11,9 @@ import { type PackedEdges, packedEdges, piecesOf } from './webgl-pieces';
 import { Pictures } from './webgl-pictures';
 import { curveSegments, type Programs, makePrograms } from './webgl-programs';
 
+/** Frames of little work follow each other without waiting: no more of them than this are watched. */
+const mostFences = 4;
+
 /** Undefined where the browser has no WebGL2. */
 export async function webglBackend(canvas: Surface): Promise<Backend | undefined> {
   const gl = (canvas as OffscreenCanvas).getContext('webgl2', {
@@ -39,7 +42,8 @@ class WebglBackend implements Backend {
   /** The finished layer with the nodes on it, for while the camera moves. */
   private whole: Layer | undefined;
   private labels: { texture: WebGLTexture; camera: Camera } | undefined;
-  private fence: WebGLSync | null = null;
+  /** One for each frame that was ended and may not be done, the oldest first. */
+  private readonly fences: WebGLSync[] = [];
   private readonly pictures: Pictures;
 
   constructor(
@@ -64,8 +68,8 @@ class WebglBackend implements Backend {
 
   setScene(scene: Scene, order: Uint32Array): void {
     this.scene = scene;
-    this.arrows = scene.arrow.some((head) => head !== 0);
-    const { edges, edgeLooks, bent, starts, points } = packedEdges(scene);
+    const { edges, edgeLooks, bent, arrows, starts, points } = packedEdges(scene);
+    this.arrows = arrows;
     const pieces = starts && piecesOf(order, starts);
     this.ways = { starts, points, at: pieces?.at };
     this.curved = bent && scene.source.length <= mostCurves;
@@ -232,19 +236,20 @@ class WebglBackend implements Backend {
 
   flush(): void {
     const { gl } = this;
-    if (this.fence) gl.deleteSync(this.fence);
-    this.fence = gl.fenceSync(gl.SYNC_GPU_COMMANDS_COMPLETE, 0);
+    if (this.fences.length === mostFences) gl.deleteSync(this.fences.shift() ?? null);
+    const fence = gl.fenceSync(gl.SYNC_GPU_COMMANDS_COMPLETE, 0);
+    if (fence) this.fences.push(fence);
     gl.flush();
   }
 
-  busy(): boolean {
-    const { gl, fence } = this;
-    if (!fence) return false;
-    const state = gl.getSyncParameter(fence, gl.SYNC_STATUS) as number;
-    if (state !== gl.SIGNALED && !gl.isContextLost()) return true;
-    gl.deleteSync(fence);
-    this.fence = null;
-    return false;
+  ahead(): number {
+    const { gl, fences } = this;
+    while (fences.length > 0) {
+      const state = gl.getSyncParameter(fences[0], gl.SYNC_STATUS) as number;
+      if (state !== gl.SIGNALED && !gl.isContextLost()) break;
+      gl.deleteSync(fences.shift() ?? null);
+    }
+    return fences.length;
   }
 
   dispose(): void {

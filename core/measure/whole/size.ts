@@ -1,6 +1,6 @@
 /** How large the network is. */
 import { edgeCount, nodeCount } from '../../graph';
-import { endsAt } from '../degree';
+import { degreesOf } from '../degree';
 import { asItIs, figuresOf } from './figure';
 
 export const sizeFigures = figuresOf('size', [
@@ -60,6 +60,6 @@ export const sizeFigures = figuresOf('size', [
     source: 'Wasserman & Faust 1994',
     reads: 'the network as it is; a node with a loop is no isolate',
     fixedBy: ['degrees'],
-    compute: (net) => endsAt(net, { out: true, in: true }, false).reduce((count, k) => count + (k === 0 ? 1 : 0), 0),
+    compute: (net) => degreesOf(net).reduce((count, k) => count + (k === 0 ? 1 : 0), 0),
   },
 ]);

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { type Network, edgeCount } from '../../graph';
+import { type Network, edgeCount, keptByEdge } from '../../graph';
 import type { Channel } from '../channel';
 import { mostCurves } from '../looks';
 
@@ -35,26 +35,19 @@ export const curve: Channel<typeof schema> = {
   },
 };
 
-/** Lanes by the ends of edges: looks change more often than these. */
-const kept = new WeakMap<Uint32Array, { target: Uint32Array; straight: boolean; lanes: Uint8Array }>();
-
-function lanesOf(net: Network, by: number): Uint8Array {
-  const before = kept.get(net.source);
-  if (before?.target === net.target && before.straight === (by === 0)) return before.lanes;
-  const lanes = countedLanes(net, by);
-  kept.set(net.source, { target: net.target, straight: by === 0, lanes });
-  return lanes;
-}
+/** Kept with the edges: looks change more often than these. */
+const lanesOf = (net: Network, by: number): Uint8Array =>
+  keptByEdge(net, by === 0 ? 'straight lanes' : 'lanes', (of) => countedLanes(of, by === 0));
 
 /** Which of several edges from one node to another each is, from 0: counted node by node, in the order of the edges. */
-function countedLanes({ ids, source, target }: Network, by: number): Uint8Array {
+function countedLanes({ ids, source, target }: Network, straight: boolean): Uint8Array {
   const n = ids.length;
   const m = source.length;
   const found = new Uint8Array(m);
-  const straight = by === 0;
   const next = new Uint32Array(n + 1);
   for (let e = 0; e < m; e++) {
-    const [a, b] = [source[e], target[e]];
+    const a = source[e];
+    const b = target[e];
     next[(straight && b < a ? b : a) + 1]++;
   }
   for (let v = 0; v < n; v++) next[v + 1] += next[v];

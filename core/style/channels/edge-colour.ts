@@ -70,15 +70,25 @@ export const edgeColour: Channel<typeof schema, string> = {
       return [];
     }
     const ends = rule.by === 'ends';
-    const one = rgb(ends ? inks[ground].tie : rule.colour);
+    alikeColours(colours, rgb(ends ? inks[ground].tie : rule.colour));
+    edgeGround.fill(ends ? 1 : 0);
+    if (!ends || !group) return [];
     for (let e = 0; e < m; e++) {
+      const of = group[source[e]];
+      if (of < 0 || of !== group[target[e]]) continue;
       const a = 3 * source[e];
-      const inside = ends && group !== undefined && group[source[e]] >= 0 && group[source[e]] === group[target[e]];
-      colours[4 * e] = inside ? fill[a] : one[0];
-      colours[4 * e + 1] = inside ? fill[a + 1] : one[1];
-      colours[4 * e + 2] = inside ? fill[a + 2] : one[2];
-      edgeGround[e] = ends && !inside ? 1 : 0;
+      colours[4 * e] = fill[a];
+      colours[4 * e + 1] = fill[a + 1];
+      colours[4 * e + 2] = fill[a + 2];
+      edgeGround[e] = 0;
     }
     return [];
   },
 };
+
+/** The same colour for all, as fast as memory is filled. */
+function alikeColours(colours: Uint8Array, colour: Rgb): void {
+  const word = new Uint8Array(4);
+  word.set(colour);
+  new Uint32Array(colours.buffer, colours.byteOffset, colours.length / 4).fill(new Uint32Array(word.buffer)[0]);
+}

@@ -2,6 +2,7 @@
 /** The editors that are forms of their own: what they show of a step, and what they make of it. */
 import { act, screen, waitFor, within } from '@testing-library/react';
 import { dress, plainStyle } from '@/core/style';
+import type { Trail } from '@/core/trail';
 import { useQuestion } from '@/ui/science/use-question';
 import { inWorkbench, keepers, trail } from '@/ui/testing';
 import type { Holdings } from '@/worker/client';
@@ -230,14 +231,28 @@ describe('the list of groups', () => {
 });
 
 describe('what editors ask of the worker', () => {
-  test('what a network holds before a step comes anew with every run; a late answer is not taken', async () => {
+  test('what a network holds before a step comes anew when that has changed, not with changes of the step; a late answer is not taken', async () => {
     const answers: ((holdings: Holdings) => void)[] = [];
-    const service = { before: () => new Promise<Holdings>((resolve) => answers.push(resolve)) };
+    const asked: string[][] = [];
+    const service = {
+      holdings({ steps }: Trail) {
+        asked.push(steps.map(({ id }) => id));
+        return new Promise<Holdings>((resolve) => answers.push(resolve));
+      },
+    };
     const Its = () => <p role="status">{useBefore('s2')?.nodes ?? 'nothing yet'}</p>;
     const { store } = inWorkbench(<Its />, { trail: trail({ kind: 'groups' }) }, { service } as never);
     expect(screen.getByRole('status').textContent).toBe('nothing yet');
-    act(() => store.setState({ reports: {} }));
+    const report = (id: string, nodes: number) => ({ id, nodes, edges: 3, result: '', notes: [] });
+    act(() => store.getState().setStep('s2', { on: false }));
+    act(() => store.setState({ reports: { s2: report('s2', 4) } }));
+    expect(asked).toEqual([['s1']]);
+    act(() => store.setState({ reports: { s1: report('s1', 8), s2: report('s2', 4) } }));
+    act(() => store.setState({ reports: { s1: report('s1', 8), s2: report('s2', 5) } }));
     await waitFor(() => expect(answers).toHaveLength(2));
+    act(() => store.setState({ shortlists: [] }));
+    await waitFor(() => expect(answers).toHaveLength(3));
+    answers.shift();
     await act(async () => {
       answers[1]({ ...before, nodes: 12 });
       answers[0]({ ...before, nodes: 99 });

@@ -46,7 +46,8 @@ const play = (): void => {
 };
 
 function opened(state: object = {}, fixed = false, kind: Drawing['kind'] = Promise.resolve('webgl2')) {
-  const heard: { focus: (Uint8Array | undefined)[]; scenes: number; colours: number[][] } = {
+  const heard: { focus: (Uint8Array | undefined)[]; scenes: number; colours: number[][]; gaveWay: number } = {
+    gaveWay: 0,
     focus: [],
     scenes: 0,
     colours: [],
@@ -73,7 +74,7 @@ function opened(state: object = {}, fixed = false, kind: Drawing['kind'] = Promi
     showWhole: nothing,
     drawNodes: nothing,
     flush: nothing,
-    busy: () => false,
+    ahead: () => 0,
     dispose: nothing,
   };
   const store = createWorkbench({
@@ -103,6 +104,7 @@ function opened(state: object = {}, fixed = false, kind: Drawing['kind'] = Promi
     const drawing: Drawing = {
       ...director,
       kind,
+      giveWay: () => void heard.gaveWay++,
       carryLabels: (labels) => new Promise((done) => (labels ? carried.push(done) : done())),
       dispose: () => {
         canvas.remove();
@@ -129,6 +131,15 @@ test('the whole network is in view at first, between the bar above and the legen
     expect(y).toBeGreaterThan(34);
     expect(y).toBeLessThan(600 - 44);
   }
+  stage.dispose();
+});
+
+test('a picture gives way as soon as the trail is changed', () => {
+  const { stage, store, heard } = opened();
+  store.setState({ positions: net.positions.slice() });
+  expect(heard.gaveWay).toBe(0);
+  store.getState().setStep(store.getState().trail.steps[1].id, { on: false });
+  expect(heard.gaveWay).toBe(1);
   stage.dispose();
 });
 

@@ -146,6 +146,7 @@ export class Stage {
       this.newScene(state);
     else if (!this.fixed && state.positions !== before.positions) this.newPositions(state.positions);
     if (state.selection !== before.selection) this.showFocus();
+    if (state.trail !== before.trail) this.drawing?.giveWay();
   }
 
   private newScene(state: Workbench): void {

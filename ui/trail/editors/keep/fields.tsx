@@ -5,7 +5,7 @@ import { type KeepRule } from '@/core/keep';
 import { Choose, NumberField, Slide, TextField, stopsTo } from '@/ui/kit';
 import { useWorkbench } from '@/ui/state/context';
 import type { ColumnHoldings, Holdings } from '@/worker/client';
-import { Bars } from '../bars';
+import { Bars, BarsAlong } from '../bars';
 
 export type Of<B extends KeepRule['by']> = Extract<KeepRule, { by: B }>;
 
@@ -135,15 +135,22 @@ export const highestCore = ({ edges, degree }: Pick<Holdings, 'edges' | 'degree'
 
 export function DegreeRule({ rule, before, set }: RuleProps<'degree'>) {
   const highest = Math.max(1, before.degree.high ?? 1);
+  const stops = stopsTo(0, highest);
   return (
     <>
       <Slide
         label="Degree at least"
         value={rule.min}
-        stops={stopsTo(0, highest)}
+        stops={stops}
         onChange={(min) => set({ rule: { ...rule, min } }, 'min')}
       />
-      <Bars distribution={before.degree} from={rule.min} to={rule.max ?? highest} label="Nodes by degree" />
+      <BarsAlong
+        amounts={before.degrees}
+        stops={stops}
+        from={rule.min}
+        to={rule.max ?? highest}
+        label="Nodes by degree"
+      />
       <div className="mt-2 grid grid-cols-2 gap-2">
         <NumberField
           label="At least"

@@ -55,6 +55,7 @@ export const drawingOn: Opened = (canvas, onPartial, onLost) => {
     setInks: (inks) => void easel.setInks(inks),
     setCamera: (camera) => void easel.setCamera(camera),
     setFocus: (focus) => void easel.setFocus(focus),
+    giveWay: () => void easel.giveWay(),
     async carryLabels(labels) {
       carried = labels;
       if (!labels) return easel.carryLabels(undefined, origin);
