@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { database, prepare } from '../scripts/setup/database.mjs';
 import { runHeard } from '../scripts/setup/run.mjs';
+import { workProgram } from '../scripts/setup/work.mjs';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 const [bench, ...words] = process.argv.slice(2);
@@ -17,7 +18,10 @@ try {
   const tsx = join(root, 'node_modules', 'tsx', 'dist', 'cli.mjs');
   status = await runHeard(process.execPath, [tsx, join(root, 'bench', `${bench}.ts`), ...words], {
     cwd: root,
-    env: { ...process.env, DATABASE_URL: url, NUNATAK_KEY_FILE: join(folder, 'key') },
+    env: {
+      ...process.env,
+      ...{ DATABASE_URL: url, NUNATAK_KEY_FILE: join(folder, 'key'), NUNATAK_WORK: await workProgram(root) },
+    },
   });
 } finally {
   await giveBack();

@@ -9,6 +9,7 @@ import { standingPerson } from '@/server/people/person';
 import { runStatus } from '@/server/runs';
 import { engine } from '@/server/runs/engine';
 import { type Sample, asked, betweenness, sample, trailOf } from '@/server/runs/samples';
+import { program } from '@/server/runs/spawned';
 import { endListening } from '@/server/together/news';
 
 const [nodes = 60_000, ties = 300_000] = process.argv.slice(2).map(Number);
@@ -25,7 +26,7 @@ async function workers(count: number): Promise<void> {
   await database().delete(workerProcess);
   for (let i = 0; i < count; i++)
     children.push(
-      spawn(process.execPath, ['--import', 'tsx', 'server/runs/process.ts'], {
+      spawn(process.execPath, program(), {
         env: { ...process.env, NUNATAK_THREADS: '1' },
         stdio: ['ignore', 'ignore', 'inherit'],
       }),

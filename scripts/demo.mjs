@@ -27,7 +27,7 @@ try {
   const port = await portFrom(Number(process.env.PORT ?? 3000));
   // The practice feed, which whoever has it run already is not given twice.
   feed = await serveFeed(root);
-  worker = serveWorker(root, held.url);
+  worker = await serveWorker(root, held.url);
   server = await serve(root, { mode: 'start', port, url: held.url, quiet: true, feed: feed.port });
   firstLink(root, held.url, server.address);
   say(`\nNunatak is at ${server.address}\nStop with Ctrl C; what you did is kept.\n`);

@@ -14,7 +14,7 @@ const held = await database(join(root, '.data'));
 prepare(root, held.url, { demo: true });
 const port = await portFrom(Number(process.env.PORT ?? 3000));
 const feed = await serveFeed(root);
-const worker = serveWorker(root, held.url);
+const worker = await serveWorker(root, held.url);
 const server = await serve(root, { mode: 'dev', port, url: held.url, feed: feed.port });
 onEnd(async () => {
   await stop(server.child);

@@ -94,7 +94,27 @@ async function filled(): Promise<Held> {
   };
 }
 
+/** Made once: what many tests ask for in vain, and each sees unchanged. With what it holds, as text. */
+function lasting(make: () => Promise<Held>): () => Promise<{ held: Held; before: string }> {
+  let made: Promise<{ held: Held; before: string }> | undefined;
+  return () => (made ??= make().then(async (held) => ({ held, before: await all(held.study) })));
+}
+const theirs = lasting(async () => {
+  const held = await filled();
+  await pool().query('update study set name = $1 where id = $2', ['Mine', held.study]);
+  return held;
+});
+const deleted = lasting(async () => {
+  const held = await filled();
+  await deleteStudy(held.study);
+  return held;
+});
+const read = lasting(filled);
+const fresh = async (): Promise<{ held: Held; before: string }> => ({ held: await filled(), before: '' });
+
 type Right = access.Right;
+/** Whether a study is afterwards as it was. */
+const leaves = (name: string, right: Right | 'none'): boolean => right === 'read' && name !== 'leaveStudy';
 
 const somebody = async (name: string, more: object = {}): Promise<Person> => {
   const email = `${name}@example.org`;
@@ -391,44 +411,40 @@ const nonsense = ['00000000-0000-4000-8000-000000000000', 'no-id', "' or 1=1 --"
 describe.each(Object.entries(ways))('the action %s', (name, [right]) => {
   test('asks for the right it needs, before anything else', async () => {
     expect((actions as unknown as Record<string, { right: Right }>)[name].right).toBe(right);
-    const held = await filled();
+    const held = leaves(name, right) ? (await read()).held : await filled();
     (access.studyFor as jest.Mock).mockClear();
     await callAction(name, held.study, held);
     expect(asked()[0]).toEqual([held.study, right]);
   });
 
   test('does nothing for what belongs to another study, to a deleted one, or to none', async () => {
-    const [mine, other] = [await filled(), await filled()];
-    await pool().query('update study set name = $1 where id = $2', ['Mine', mine.study]);
-    const gone = await filled();
-    await deleteStudy(gone.study);
-    const before = [await all(mine.study), await all(gone.study)];
+    const [{ held: mine, before }, { held: other }] = [await theirs(), await (leaves(name, right) ? read : fresh)()];
+    const gone = await (name === 'restoreStudy' ? fresh : deleted)();
+    if (name === 'restoreStudy') await deleteStudy(gone.held.study);
     // Ids of mine under another study: what takes none of them concerns that study alone.
     await callAction(name, other.study, mine);
-    if (name !== 'restoreStudy') expect((await callAction(name, gone.study, gone)).ok).toBe(false);
+    if (name !== 'restoreStudy') expect((await callAction(name, gone.held.study, gone.held)).ok).toBe(false);
     for (const id of nonsense) expect((await callAction(name, id, mine)).ok).toBe(false);
-    expect(await all(mine.study)).toBe(before[0]);
-    if (name !== 'restoreStudy') expect(await all(gone.study)).toBe(before[1]);
+    expect(await all(mine.study)).toBe(before);
+    if (name !== 'restoreStudy') expect(await all(gone.held.study)).toBe(gone.before);
   });
 });
 
 describe.each(Object.entries(routes).filter(([, [, right]]) => right !== 'none'))('the route %s', (name, [, right]) => {
   test('asks for the right it needs, before anything else', async () => {
-    const held = await filled();
+    const held = leaves(name, right) ? (await read()).held : await filled();
     (access.studyFor as jest.Mock).mockClear();
     await callRoute(name, held.study, held);
     expect(asked()[0]).toEqual([held.study, right]);
   });
 
   test('is not there for a deleted study, for nonsense, or for what belongs to another study', async () => {
-    const [mine, other, gone] = [await filled(), await filled(), await filled()];
-    await deleteStudy(gone.study);
-    const before = [await all(mine.study), await all(gone.study)];
-    for (const id of [gone.study, ...nonsense])
-      expect(await callRoute(name, id, id === gone.study ? gone : mine)).toBe(404);
+    const [mine, gone] = [await theirs(), await deleted()];
+    for (const id of [gone.held.study, ...nonsense])
+      expect(await callRoute(name, id, id === gone.held.study ? gone.held : mine.held)).toBe(404);
     if (name.includes('[network]') || name.includes('[figure]'))
-      expect(await callRoute(name, other.study, mine)).toBe(404);
-    expect([await all(mine.study), await all(gone.study)]).toEqual(before);
+      expect(await callRoute(name, (await read()).held.study, mine.held)).toBe(404);
+    expect([await all(mine.held.study), await all(gone.held.study)]).toEqual([mine.before, gone.before]);
   });
 });
 
@@ -451,15 +467,17 @@ const shared = async (): Promise<Held> => {
   await database().insert(member).values(parts);
   return held;
 };
+const refused = lasting(shared);
+const openedBy = lasting(shared);
 const everybody = Object.keys(has) as (keyof typeof has)[];
 const asRole = <T>(role: keyof typeof has, work: () => Promise<T>): Promise<T> =>
   actAs(role === 'stranger' ? 'nobody' : roles[role], work);
 
 describe('by every role', () => {
   test.each(Object.entries(ways))('the action %s', async (name, [right]) => {
-    const held = await shared();
+    const held = name === 'restoreStudy' ? await shared() : (await refused()).held;
     if (name === 'restoreStudy') await deleteStudy(held.study);
-    const before = await all(held.study);
+    const before = name === 'restoreStudy' ? await all(held.study) : (await refused()).before;
     const may = everybody.filter((role) => has[role].includes(right));
     for (const role of everybody.filter((one) => !may.includes(one))) {
       const answer = (await asRole(role, () => callAction(name, held.study, held))) as { ok: boolean; fault?: string };
@@ -468,7 +486,7 @@ describe('by every role', () => {
       expect(await all(held.study)).toBe(before);
     }
     for (const role of may) {
-      const own = await shared();
+      const own = leaves(name, right) ? (await openedBy()).held : await shared();
       if (name === 'restoreStudy') await deleteStudy(own.study);
       const answer = (await asRole(role, () => callAction(name, own.study, own))) as { ok: boolean; fault?: string };
       expect([role, refusals.some((words) => words.test(answer.fault ?? ''))]).toEqual([role, false]);
@@ -478,11 +496,10 @@ describe('by every role', () => {
   test.each(Object.entries(routes).filter(([, [, right]]) => right !== 'none'))(
     'the route %s',
     async (name, [, right]) => {
-      const held = await shared();
-      const before = await all(held.study);
+      const { held, before } = await refused();
       for (const role of everybody) {
         const may = has[role].includes(right as Right);
-        const study = may ? (await shared()).study : held.study;
+        const study = !may ? held.study : right === 'read' ? (await openedBy()).held.study : (await shared()).study;
         const status = await asRole(role, () => callRoute(name, study, held));
         const wanted = role === 'stranger' ? 401 : has[role].includes('read') ? 403 : 404;
         expect([role, may ? ![401, 403].includes(status) : status]).toEqual([role, may || wanted]);

@@ -2,6 +2,7 @@
 import { join } from 'node:path';
 import { freePort } from './postgres.mjs';
 import { endOrphans, say, start } from './run.mjs';
+import { workProgram } from './work.mjs';
 
 /** Ends servers that starts of this checkout left on their ports when they were killed. */
 export const endOldServers = (root) => endOrphans(join(root, '.data', 'servers'));
@@ -77,10 +78,10 @@ export async function serveFeed(root, more = []) {
 }
 
 /** Starts a process that takes runs and reads feeds. */
-export const serveWorker = (root, url) =>
+export const serveWorker = async (root, url) =>
   start(
     process.execPath,
-    ['--import', 'tsx', join(root, 'server', 'runs', 'process.ts')],
+    [await workProgram(root)],
     { cwd: root, env: { ...process.env, DATABASE_URL: url }, stdio: ['ignore', 'ignore', 'inherit'] },
     join(root, '.data', 'servers'),
   );

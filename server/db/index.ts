@@ -55,9 +55,15 @@ export function pool(): pg.Pool {
 /** The connection of the transaction that is under way. */
 const underWay = new AsyncLocalStorage<{ client: pg.PoolClient | undefined }>();
 
+/** By connection: making one goes through the whole schema. */
+const builders = new WeakMap<pg.Pool | pg.PoolClient, Database>();
+
 /** Where the present work's statements go: the connection of its transaction, or any of the pool. Never two connections for one piece of work. */
 export function database(): Database {
-  return drizzle(underWay.getStore()?.client ?? pool(), { schema });
+  const on = underWay.getStore()?.client ?? pool();
+  let made = builders.get(on);
+  if (!made) builders.set(on, (made = drizzle(on, { schema })));
+  return made;
 }
 
 /** The connection of the transaction that is under way, for COPY, which a query builder does not have. */

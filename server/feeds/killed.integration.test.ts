@@ -9,6 +9,7 @@ import { type Practice, startPractice } from '@/feed/practice';
 import { log } from '@/server/answer';
 import { database, feedMessage, pool } from '@/server/db';
 import { migrateDatabase } from '@/server/db/migrate';
+import { program } from '@/server/runs/spawned';
 import { createStudy } from '@/server/studies';
 import { readTable } from '@/server/tables/read';
 import { createFeed, openFeed, startFeed, stopFeed } from '.';
@@ -37,11 +38,11 @@ afterAll(async () => {
 });
 
 const jobs = (): ChildProcess => {
-  const child = spawn(process.execPath, [join(root, 'node_modules/tsx/dist/cli.mjs'), 'server/runs/process.ts'], {
+  const child = spawn(process.execPath, program(), {
     cwd: root,
     env: { ...process.env, LOG_LEVEL: 'silent' },
     stdio: 'ignore',
-    // With the process that tsx starts.
+    // Killed with whatever it started.
     detached: true,
   });
   children.push(child);

@@ -12,6 +12,7 @@ import { endListening } from '@/server/together/news';
 import { resultDigest } from './results';
 import { type Sample, asked, betweenness, sample, somebody, trailOf } from './samples';
 import { readingOf } from './source';
+import { program } from './spawned';
 
 jest.setTimeout(240_000);
 const given = process.env.DATABASE_URL;
@@ -25,7 +26,7 @@ beforeAll(async () => {
   await migrateDatabase();
   for (let i = 0; i < 2; i++)
     children.push(
-      spawn(process.execPath, ['--import', 'tsx', 'server/runs/process.ts'], {
+      spawn(process.execPath, program(), {
         env: { ...process.env, LOG_LEVEL: 'silent', NUNATAK_THREADS: '1' },
         stdio: 'ignore',
       }),

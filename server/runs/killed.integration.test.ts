@@ -28,7 +28,7 @@ const whole = trailOf(
 beforeAll(async () => {
   log.level = 'silent';
   await migrateDatabase();
-  at = await sample(await somebody('Thorne'), whole, 5000, 30_000);
+  at = await sample(await somebody('Thorne'), whole, 2500, 15_000);
 });
 beforeEach(async () => {
   await database().delete(run);
@@ -143,7 +143,7 @@ test('the process that lays out is killed, connections break, and another goes i
 test('a deleted study and rights that were withdrawn end a run, and the process takes the next', async () => {
   worker();
   await there(1);
-  const doomed = await sample(at.who, whole, 5000, 30_000);
+  const doomed = await sample(at.who, whole, 2500, 15_000);
   const id = ((await asked(doomed, whole)) as { id: string }).id;
   await until('some parts', async () => (await doneParts()) >= 1);
   await actAs(at.who, () => deleteStudy(doomed.study));

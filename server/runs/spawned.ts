@@ -7,9 +7,13 @@ import { database, run, workerProcess } from '@/server/db';
 const root = join(__dirname, '../..');
 const children: ChildProcess[] = [];
 
+/** What Node is called with for a process that takes runs: the program that the tests were given, which starts sooner, or its sources. */
+export const program = (): string[] =>
+  process.env.NUNATAK_WORK ? [process.env.NUNATAK_WORK] : ['--import', 'tsx', join(root, 'server/runs/process.ts')];
+
 /** A process of its own with one thread for parts. */
 export function worker(): ChildProcess {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'server/runs/process.ts'], {
+  const child = spawn(process.execPath, program(), {
     cwd: root,
     env: { ...process.env, LOG_LEVEL: 'error', NUNATAK_THREADS: '1' },
     stdio: ['ignore', 'ignore', 'inherit'],
