@@ -37,6 +37,11 @@ export default {
       testMatch: ['<rootDir>/**/*.integration.test.ts'],
       setupFiles: ['<rootDir>/scripts/outside.ts'],
     },
-    { ...shared, displayName: 'browser', testMatch: ['<rootDir>/e2e/**/*.test.ts'] },
+    {
+      ...shared,
+      displayName: 'browser',
+      testMatch: ['<rootDir>/e2e/**/*.test.ts'],
+      setupFilesAfterEnv: ['<rootDir>/e2e/as-loaded.ts'],
+    },
   ],
 };

@@ -3,16 +3,17 @@ import { Key } from 'selenium-webdriver';
 import { violations } from './axe';
 import {
   type Browser,
-  By,
-  type WebDriver,
   button,
+  By,
   consoleErrors,
   named,
   openBrowser,
   openDemo,
-  showView,
+  pageText,
   shows,
+  showView,
   wait,
+  type WebDriver,
 } from './browser';
 
 jest.setTimeout(180_000);
@@ -87,11 +88,7 @@ test('classes pasted from a spreadsheet become a column, and are taken back', as
   expect(await violations(driver)).toEqual([]);
   await driver.executeScript('document.activeElement.blur()');
   await driver.findElement(By.css('body')).sendKeys(Key.chord(Key.CONTROL, 'z'));
-  await driver.wait(
-    async () => !(await driver.findElement(By.css('body')).getText()).includes('rank by hand'),
-    wait,
-    'not taken back',
-  );
+  await driver.wait(async () => !(await pageText(driver)).includes('rank by hand'), wait, 'not taken back');
 });
 
 test('records as rows with their numbers, and as cards', async () => {

@@ -11,8 +11,14 @@ export interface Browser {
   close(): Promise<void>;
 }
 
-/** A window of 1280 × 800 with an empty profile and a folder of its own for downloads. */
-export async function openBrowser(): Promise<Browser> {
+/** Pages are put together without the software that stands in for a graphics card, in half the time: only maps are drawn with it. */
+const lighter = ['--disable-gpu-rasterization', '--disable-gpu-compositing'];
+
+/**
+ * A window of 1280 × 800 with an empty profile and a folder of its own for downloads.
+ * @param whole All is drawn as with a graphics card.
+ */
+export async function openBrowser({ whole = false } = {}): Promise<Browser> {
   const folder = mkdtempSync(join(tmpdir(), 'nunatak-browser-'));
   const downloads = join(folder, 'downloads');
   const options = new Options();
@@ -27,6 +33,7 @@ export async function openBrowser(): Promise<Browser> {
     '--disable-sync',
     '--use-angle=swiftshader',
     '--enable-unsafe-swiftshader',
+    ...(whole ? [] : lighter),
     '--window-size=1280,800',
     '--force-device-scale-factor=1',
     `--user-data-dir=${join(folder, 'profile')}`,
@@ -112,19 +119,20 @@ export function drawing(driver: WebDriver): Promise<WebElement> {
   return Promise.resolve(driver.wait(until.elementLocated(By.css('[data-drawn]')), wait, 'no drawing'));
 }
 
+/** The page's text as it is laid out. The driver's own way takes a tenth of a second and more of the page's thread. */
+export const pageText = (driver: WebDriver): Promise<string> =>
+  driver.executeScript<string>(`return (document.body?.innerText ?? '').replaceAll('\u00a0', ' ')`);
+
 /** Waits until the page's text has all the parts. */
 export async function shows(driver: WebDriver, ...parts: string[]): Promise<void> {
   for (const part of parts) {
     await driver.wait(
       // While a page goes over into another there may be none for a moment.
       () =>
-        driver
-          .findElement(By.css('body'))
-          .getText()
-          .then(
-            (text) => text.includes(part),
-            () => false,
-          ),
+        pageText(driver).then(
+          (text) => text.includes(part),
+          () => false,
+        ),
       wait,
       `the page does not show “${part}”`,
     );

@@ -22,7 +22,7 @@ beforeAll(async () => {
     external: ['node:*'],
     logLevel: 'error',
   });
-  browser = await openBrowser();
+  browser = await openBrowser({ whole: true });
   await browser.driver.get('data:text/html,<!doctype html><title>Channels</title><body></body>');
   await browser.driver.executeScript(made.outputFiles[0].text);
   await browser.driver.manage().setTimeouts({ script: 200_000 });

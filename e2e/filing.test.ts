@@ -1,7 +1,7 @@
 /** Folders, teams and who sees what: filed for several at once, and seen by those it is filed for alone. */
 import { Key } from 'selenium-webdriver';
 import { violations } from './axe';
-import { type Browser, By, button, named, openBrowser, shows, wait } from './browser';
+import { type Browser, button, By, named, openBrowser, pageText, shows, wait } from './browser';
 
 jest.setTimeout(180_000);
 const demo = 'Orrin Sound seed circle';
@@ -21,7 +21,7 @@ const lookAs = async (from: string, to: string): Promise<void> => {
   await (await named(browser.driver, '[role="menuitem"]', `Look as ${to}`)).click();
   await shows(browser.driver, `You work as ${to}`);
 };
-const whole = (): Promise<string> => browser.driver.findElement(By.css('body')).getText();
+const whole = (): Promise<string> => pageText(browser.driver);
 const row = async (name: string): Promise<string> =>
   browser.driver.findElement(By.xpath(`//tr[.//b[.="${name}"]]`)).getAttribute('textContent') as Promise<string>;
 

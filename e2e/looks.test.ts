@@ -7,15 +7,16 @@ import { Key } from 'selenium-webdriver';
 import { violations } from './axe';
 import {
   type Browser,
+  button,
   By,
-  type WebDriver,
+  choose,
   consoleErrors,
   named,
   openBrowser,
-  button,
-  choose,
+  pageText,
   shows,
   wait,
+  type WebDriver,
 } from './browser';
 
 const home = process.env.NUNATAK_URL ?? 'http://127.0.0.1:3000';
@@ -170,7 +171,7 @@ test('a look is kept in the study and used by another network, which its changes
   await (await named(driver, '[data-sonner-toast] button', 'Part from it', true)).click();
   await open('Style');
   await shows(driver, 'legend on', 'Saved');
-  expect(await driver.findElement(By.css('body')).getText()).not.toContain('Follows the look');
+  expect(await pageText(driver)).not.toContain('Follows the look');
   await line('Bow');
   expect(await (await driver.findElement(By.xpath('//aside//*[@role="slider"]'))).getAttribute('aria-valuenow')).not.toBe('0'); // prettier-ignore
 });

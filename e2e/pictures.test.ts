@@ -3,15 +3,16 @@ import { Key } from 'selenium-webdriver';
 import { violations } from './axe';
 import {
   type Browser,
+  button,
   By,
-  type WebDriver,
   choose,
   consoleErrors,
-  button,
   named,
   openBrowser,
+  pageText,
   shows,
   wait,
+  type WebDriver,
 } from './browser';
 
 const home = process.env.NUNATAK_URL ?? 'http://127.0.0.1:3000';
@@ -86,10 +87,7 @@ test('how well the picture tells the distances is said, and what is done by hand
   await (await named(driver, '[role="menuitem"]', 'Left for right')).click();
   await shows(driver, '2 adjustments after the layout');
   await undo(2);
-  await driver.wait(
-    async () => !(await driver.findElement(By.css('body')).getText()).includes('after the layout'),
-    wait,
-  );
+  await driver.wait(async () => !(await pageText(driver)).includes('after the layout'), wait);
 });
 
 test('a rule gives nodes a rim; the legend says it; where a node has its looks from is told, and one is set by hand', async () => {
@@ -124,8 +122,7 @@ test('a rule gives nodes a rim; the legend says it; where a node has its looks f
   expect(await violations(driver)).toEqual([]);
   const back = await named(driver, 'button', 'Undo');
   // Everything done here, however it was taken together.
-  for (let i = 0; i < 8 && (await driver.findElement(By.css('body')).getText()).includes('1 rule, else'); i++)
-    await back.click();
+  for (let i = 0; i < 8 && (await pageText(driver)).includes('1 rule, else'); i++) await back.click();
   await shows(driver, 'Saved');
   expect(await consoleErrors(driver)).toEqual([]);
 });

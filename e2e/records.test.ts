@@ -5,7 +5,18 @@ import { join } from 'node:path';
 import { Key } from 'selenium-webdriver';
 import { xlsx } from '@/core/formats/xlsx-write';
 import { violations } from './axe';
-import { type Browser, By, type WebDriver, button, consoleErrors, named, openBrowser, shows, wait } from './browser';
+import {
+  type Browser,
+  button,
+  By,
+  consoleErrors,
+  named,
+  openBrowser,
+  pageText,
+  shows,
+  wait,
+  type WebDriver,
+} from './browser';
 
 const home = process.env.NUNATAK_URL ?? 'http://127.0.0.1:3000';
 jest.setTimeout(180000);
@@ -36,11 +47,7 @@ const bringIn = async (...paths: string[]): Promise<void> =>
   (await driver.findElement(By.css('input[aria-label="Files to bring in"]'))).sendKeys(paths.join('\n'));
 const press = async (name: string): Promise<void> => (await named(driver, 'button', name)).click();
 const isGone = (text: string): Promise<unknown> =>
-  driver.wait(
-    async () => !(await driver.findElement(By.css('body')).getText()).includes(text),
-    wait,
-    `“${text}” is still there`,
-  );
+  driver.wait(async () => !(await pageText(driver)).includes(text), wait, `“${text}” is still there`);
 const gridText = async (): Promise<string> => {
   const [first] = await driver.findElements(By.css('[role="grid"]'));
   return first ? first.getText() : '';

@@ -6,14 +6,15 @@ import { violations } from './axe';
 import {
   type Browser,
   By,
-  type WebDriver,
   choose,
-  named,
   consoleErrors,
+  named,
   openBrowser,
-  showView,
+  pageText,
   shows,
+  showView,
   wait,
+  type WebDriver,
 } from './browser';
 
 jest.setTimeout(240_000);
@@ -125,7 +126,7 @@ describe('a process that answers pages, of its own', () => {
     web?.kill('SIGKILL');
     await gone;
   }
-  const tells = (driver: WebDriver): Promise<string> => driver.findElement(By.css('body')).getText();
+  const tells = (driver: WebDriver): Promise<string> => pageText(driver);
 
   test('is killed while a run is under way: the page waits for it, and has the result from the one that takes its place', async () => {
     const [one] = browsers;

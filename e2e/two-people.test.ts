@@ -1,5 +1,5 @@
 /** Two windows on one network: nothing that either does is lost. */
-import { Key } from 'selenium-webdriver';
+import { Key, until } from 'selenium-webdriver';
 import { type Browser, By, button, named, openBrowser, shows, wait } from './browser';
 
 const home = process.env.NUNATAK_URL ?? 'http://127.0.0.1:3000';
@@ -19,6 +19,8 @@ async function open({ driver }: Browser): Promise<void> {
   await (await button(driver, 'Orrin Sound seed circle')).click();
   await (await named(driver, 'a[href]', 'Who sent seed to whom', true)).click();
   await shows(driver, 'settled', 'legend on');
+  // A page that was just opened goes on with what another stores before it hears the news.
+  await driver.wait(until.elementLocated(By.css('html[data-news]')), wait, 'no news come');
 }
 
 async function keepFrom({ driver }: Browser, degree: string): Promise<void> {

@@ -4,18 +4,19 @@ import { readFileSync } from 'node:fs';
 import { Key } from 'selenium-webdriver';
 import { violations } from './axe';
 import {
-  drawing,
   type Browser,
-  By,
-  type WebDriver,
   button,
+  By,
   choose as chooseFrom,
   consoleErrors,
   downloaded,
+  drawing,
   named,
   openBrowser,
+  pageText,
   shows,
   wait,
+  type WebDriver,
 } from './browser';
 
 const home = process.env.NUNATAK_URL ?? 'http://127.0.0.1:3000';
@@ -178,7 +179,7 @@ describe('the demo study', () => {
     const slider = await named(driver, '[role="slider"]', 'Degree at least');
     await slider.sendKeys(Key.ARROW_RIGHT, Key.ARROW_RIGHT, Key.ARROW_RIGHT);
     await shows(driver, 'degree at least 10', 'Saved');
-    const kept = Number(/(\d+) of 204 nodes/.exec(await driver.findElement(By.css('body')).getText())?.[1]);
+    const kept = Number(/(\d+) of 204 nodes/.exec(await pageText(driver))?.[1]);
     expect(kept).toBeLessThan(125);
     await driver.navigate().refresh();
     await shows(driver, `${kept} · `, 'degree at least 10');

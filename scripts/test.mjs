@@ -10,6 +10,7 @@ import { database, prepare } from './setup/database.mjs';
 import { needChromium, needModules, postgresPrograms } from './setup/packages.mjs';
 import { runHeard, say, scratchFolder, stop } from './setup/run.mjs';
 import { onEnd, portFrom, serve, serveFeed, serveWorker } from './setup/serve.mjs';
+import { workProgram } from './setup/work.mjs';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 const bin = (name) => join(root, 'node_modules', '.bin', name);
@@ -19,8 +20,8 @@ const totals = { passed: 0, failed: 0 };
 const given = [];
 
 const end = async () => {
-  for (const giveBack of given.reverse()) await giveBack();
-  given.length = 0;
+  // Also where a signal comes while this is under way: nothing is given back twice.
+  for (let giveBack = given.pop(); giveBack; giveBack = given.pop()) await giveBack();
 };
 onEnd(end, 130);
 
@@ -108,24 +109,29 @@ try {
     await check('formatting', 'prettier', ['--check', '--log-level', 'warn', '.']);
     await check('unused exports and files', 'knip', ['--no-progress']);
   };
-  // Neither needs what the other has.
-  await Promise.all([wants('checks') && checks(), wants('unit') && suite('unit', {})]);
-  if (wants('integration'))
-    await suite('integration', { DATABASE_URL: await freshDatabase('integration', false) }, [
-      '--runInBand',
-      ...leftOut(),
-    ]);
+  const integration = async () => {
+    const env = { DATABASE_URL: await freshDatabase('integration', false), NUNATAK_WORK: await workProgram(root) };
+    await suite('integration', env, ['--runInBand', ...leftOut()]);
+  };
+  // Two at a time: none needs what another has. Unit tests take one processor less than there are.
+  const others = async () => {
+    if (wants('checks')) await checks();
+    if (wants('integration')) await integration();
+  };
+  await Promise.all([others(), wants('unit') && suite('unit', {})]);
   if (wants('browser')) {
     needChromium();
     await needBuild(root);
     const url = await freshDatabase('browser', true);
     const feed = await serveFeed(root, ['--pace', '1200']);
     given.push(() => stop(feed.child));
-    const worker = serveWorker(root, url);
+    const worker = await serveWorker(root, url);
     given.push(() => stop(worker));
     const server = await serve(root, { mode: 'start', port: await portFrom(3400), url, quiet: true, feed: feed.port });
     given.push(() => stop(server.child));
-    await suite('browser', { NUNATAK_URL: server.address, DATABASE_URL: url }, ['--runInBand']);
+    await suite('browser', { NUNATAK_URL: server.address, DATABASE_URL: url, NUNATAK_THROW_AWAY: '1' }, [
+      '--runInBand',
+    ]);
   }
 } catch (error) {
   process.stderr.write(`${error.stack ?? error}\n`);

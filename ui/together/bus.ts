@@ -28,7 +28,11 @@ export const tellNews = (change: Change): void => heard.forEach((listener) => li
 
 /** Whether news come by themselves; else who needs them has to ask now and then. */
 export const newsCome = (): boolean => streaming;
-export const setNewsCome = (now: boolean): void => void (streaming = now);
+export function setNewsCome(now: boolean): void {
+  streaming = now;
+  // Told to whoever looks at the page from outside, as tests do.
+  document.documentElement.toggleAttribute('data-news', now);
+}
 
 export function setHere(now: readonly Here[]): void {
   here = now;

@@ -81,6 +81,7 @@ test('a page that is not looked at hears nothing; what was missed is looked at w
   const first = source();
   first.tell('open');
   expect(newsCome()).toBe(true);
+  expect(document.documentElement.hasAttribute('data-news')).toBe(true);
   // What was changed between the page and its stream is asked for once.
   expect(heard.splice(0)).toEqual([{ thing: null, kind: null, first: true }]);
   first.tell('changed', { thing: 'n', kind: 'network' });
