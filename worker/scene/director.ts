@@ -6,6 +6,8 @@ import type { Backend, Pictured, Viewport } from './backend';
 
 /** A frame should take no longer than this, in milliseconds. */
 const frameBudget = 45;
+/** The first frame of a new scene, which answers what somebody did; a fuller one follows. */
+const firstBudget = 15;
 /** After this long without movement the picture is refined. */
 const restAfter = 140;
 const chunk = 5000;
@@ -22,6 +24,7 @@ const ownOrder = 4000;
 const strongest = 12;
 /** So few edges cost no more than a frame's nodes. */
 const fewEdges = 300;
+const leastEdges = 400;
 
 /** Nodes to stand out, 1 for each, and the edges that do. */
 export interface Focus {
@@ -62,6 +65,8 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
   /** Whether the layer with the nodes on it shows all of them alike. */
   let wholeLayer = false;
   let moved = false;
+  /** Whether nothing of the scene was drawn yet. */
+  let unseen = true;
   let refined = -1;
   let refining: Camera | undefined;
   let partial = false;
@@ -113,7 +118,9 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
     const ahead = backend.ahead();
     learn(now, ahead);
     if (!scene) return;
-    const capacity = Math.max(400, Math.floor(edgesPerMs * frameBudget));
+    const within = (budget: number): number => Math.max(leastEdges, Math.floor(edgesPerMs * budget));
+    const capacity = within(frameBudget);
+    const count = Math.min(edges, unseen ? within(firstBudget) : capacity);
     const resting = now - movedAt > restAfter;
     const settled = now - positionsMovedAt > restAfter;
     // Frames of a few edges follow each other without waiting: the browser itself holds them back where it must.
@@ -136,8 +143,7 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
       layerStale = true;
       refined = -1;
       if (dirty) {
-        dirty = false;
-        const count = Math.min(edges, capacity);
+        dirty = unseen = false;
         backend.clear();
         backend.drawEdges(camera, 0, count, strengthOf(count));
         backend.drawNodes(camera, false);
@@ -146,10 +152,10 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
       tell(true);
       return wake();
     }
-    show(now, resting, capacity);
+    show(now, resting, capacity, count);
   }
 
-  function show(now: number, resting: boolean, capacity: number): void {
+  function show(now: number, resting: boolean, capacity: number, count: number): void {
     const shown = backend.layerCamera();
     const usable = shown && !layerStale;
     if (dirty) {
@@ -163,11 +169,13 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
         return wake();
       }
       if (usable) backend.showLayer(camera, focus ? 0.3 : 1);
-      else backend.drawEdges(camera, 0, Math.min(edges, capacity), strengthOf(Math.min(edges, capacity)));
-      if (focus) backend.drawChosenEdges(camera, focus.edges.subarray(0, capacity));
-      backend.drawNodes(camera, resting);
-      shownWith(now, usable ? 0 : Math.min(edges, capacity));
-      if (!resting) tell(true);
+      else backend.drawEdges(camera, 0, count, strengthOf(count));
+      if (focus) backend.drawChosenEdges(camera, focus.edges.subarray(0, count));
+      backend.drawNodes(camera, resting && !unseen);
+      shownWith(now, usable ? 0 : count);
+      if (!resting || unseen) tell(true);
+      dirty = unseen;
+      unseen = false;
       return wake();
     }
     if (!resting) return wake();
@@ -217,6 +225,7 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
     setScene(next) {
       gaveWayAt = -Infinity;
       scene = next;
+      unseen = true;
       edges = next.source.length;
       backend.setScene(next, fairOrder(next.source.length));
       backend.setFocus(focus && focus.nodes.length === next.labels.length ? focus.nodes : undefined);

@@ -4,8 +4,9 @@ import { type Scene, sceneOf, wayOf } from '@/core/scene';
 import type { Backend } from './backend';
 import { direct } from './director';
 import { type FrameClock, frameClock } from './testing';
-import { packedNodes } from './webgl-memory';
-import { packedEdges, piecesOf } from './webgl-pieces';
+import { LaidEdges } from './webgl-edges';
+import { type Memory, across, packedNodes } from './webgl-memory';
+import { passing, piecesOf, wholeEdges } from './webgl-pieces';
 
 const scene = (edges: number, curve = 0): Scene => ({
   ...sceneOf({
@@ -115,6 +116,33 @@ describe('the director', () => {
     expect(partial.at(-1)).toBe(false);
   });
 
+  test('the first picture of a scene is of fewer edges and coarse, and the next one is fuller, before it is refined', () => {
+    const { director, calls, partial, layerEdges } = stage(50000);
+    const frame = (): string[] => {
+      const before = calls.length;
+      while (calls.length === before) play(1);
+      return calls.slice(before);
+    };
+    const count = ([, edges]: string[]): number => Number(edges.split(' ')[1]);
+    for (let i = 0; i < 2; i++) {
+      const first = frame();
+      expect(first.at(-1)).toBe('coarse nodes');
+      expect(partial.at(-1)).toBe(true);
+      const second = frame();
+      expect(second.at(-1)).toBe('fine nodes');
+      expect(count(second)).toBeGreaterThan(2 * count(first));
+      play();
+      expect(layerEdges()).toBe(50000);
+      expect(calls.slice(-3)).toEqual(['clear', 'layer', 'fine nodes']);
+      // What is looked at differently is no new scene.
+      director.setFocus({ nodes: new Uint8Array(4), edges: new Uint32Array(0) });
+      expect(frame().at(-1)).toBe('fine nodes');
+      director.setFocus(undefined);
+      play();
+      director.setScene(scene(50000));
+    }
+  });
+
   test.each([200, 50, 8])('the machine is kept at work until the picture is fine: %s edges a millisecond', (speed) => {
     const { layerEdges, partial } = stage(300_000, speed);
     const alone = 300_000 / speed;
@@ -212,28 +240,34 @@ describe('the director', () => {
 });
 
 describe('edges that pass points', () => {
-  const passing = (arrow: number): Scene => ({
+  const inOrder = Uint32Array.of(0, 1, 2);
+  const winding = (arrow: number): Scene => ({
     ...scene(3),
     routes: { offsets: Uint32Array.of(0, 2, 2, 2), points: Float32Array.of(0, 60, 40, 100) },
     arrow: Float32Array.of(arrow, 0, 0),
   });
 
   test('are drawn in pieces from point to point, with the arrow on the last; the order of edges becomes one of pieces', () => {
-    const { edges, edgeLooks, starts, points } = packedEdges(passing(1));
-    expect([...(starts ?? [])]).toEqual([0, 3, 4, 5]);
+    const { edges, edgeLooks, at, points } = passing(winding(1), inOrder);
+    expect([...at]).toEqual([0, 3, 4, 5]);
     const ends = Array.from({ length: 5 }, (_, i) => [edges[4 * i], edges[4 * i + 1]]);
     expect(ends).toEqual([[0, 4], [4, 5], [5, 3], [1, 3], [2, 3]]); // prettier-ignore
     expect(Array.from({ length: 5 }, (_, i) => edgeLooks[4 * i + 3])).toEqual([0, 0, 1, 0, 0]);
-    expect([...(points ?? [])]).toEqual([0, 60, 40, 100]);
-    const { pieces, at } = piecesOf(Uint32Array.of(2, 0, 1), starts ?? new Uint32Array(0));
-    expect([[...pieces], [...at]]).toEqual([
-      [4, 0, 1, 2, 3],
-      [0, 1, 4, 5],
-    ]);
+    expect([...points]).toEqual([0, 60, 40, 100]);
+  });
+
+  test('are drawn in the order that is asked for, and found there by their own numbers', () => {
+    const { edges, at } = passing(winding(1), Uint32Array.of(2, 0, 1));
+    expect([...at]).toEqual([0, 1, 4, 5]);
+    const ends = Array.from({ length: 5 }, (_, i) => [edges[4 * i], edges[4 * i + 1]]);
+    expect(ends).toEqual([[2, 3], [0, 4], [4, 5], [5, 3], [1, 3]]); // prettier-ignore
+    const places = Uint32Array.of(1, 2, 0);
+    expect([...piecesOf(Uint32Array.of(2, 0), places, at)]).toEqual([0, 1, 2, 3]);
+    expect([...piecesOf(Uint32Array.of(2, 0), places, undefined)]).toEqual([0, 1]);
   });
 
   test('dashes go on from piece to piece, and an arrowhead in the middle stands on the middle piece', () => {
-    const { edgeLooks } = packedEdges(passing(-1));
+    const { edgeLooks } = passing(winding(-1), inOrder);
     const looksAt = (at: number): number[] => Array.from({ length: 5 }, (_, i) => edgeLooks[4 * i + at]);
     expect(looksAt(1)).toEqual([0, -60, -60 - Math.hypot(40, 40), 0, 0].map(Math.fround));
     expect(looksAt(3)).toEqual([0, -1, 0, 0, 0]);
@@ -241,11 +275,12 @@ describe('edges that pass points', () => {
 
   test('from end to end, a piece has the colours of how far its points lie along the straight way', () => {
     const colour = [10, 20, 30, 200];
-    const { edges } = packedEdges({
-      ...passing(0),
+    const coloured = {
+      ...winding(0),
       edgeColour: Uint8Array.of(...colour, ...colour, ...colour),
       edgeColourTo: Uint8Array.of(110, 120, 130, 110, 120, 130, 10, 20, 30),
-    });
+    };
+    const { edges } = passing(coloured, inOrder);
     const word = (r: number, g: number, b: number): number => r + 256 * g + 65536 * b + 200 * 2 ** 24;
     // The points are (60, 0) and (40, 100) on the way from (0, 0) to (100, 100): 0.3 and 0.7 of it.
     expect([0, 1, 2].map((i) => [edges[4 * i + 2], edges[4 * i + 3]])).toEqual([
@@ -257,9 +292,65 @@ describe('edges that pass points', () => {
   });
 
   test('a point that the arrowhead would cover is left out', () => {
-    const near = { ...passing(1), routes: { offsets: Uint32Array.of(0, 1, 1, 1), points: Float32Array.of(98, 98) } };
+    const near = { ...winding(1), routes: { offsets: Uint32Array.of(0, 1, 1, 1), points: Float32Array.of(98, 98) } };
     expect(wayOf(near, 0)).toBeUndefined();
     expect(wayOf({ ...near, arrow: new Float32Array(3) }, 0)).toBeDefined();
+  });
+});
+
+describe('edges in the memory of the graphics', () => {
+  /** What was put into room for edges, by row. */
+  function laid(m: number, order: Uint32Array) {
+    const put: { row: number; data: Uint32Array }[] = [];
+    const lists: number[][] = [];
+    const memory = {
+      room: () => undefined,
+      put: (name: string, row: number, data: Uint32Array) => name === 'edges' && put.push({ row, data }),
+      upload: (_name: string, data: Uint32Array) => lists.push([...data]),
+    };
+    const edges = new LaidEdges(memory as unknown as Memory);
+    const many = scene(m);
+    edges.set(many, order);
+    return { edges, many, put, lists, rows: () => put.map(({ row, data }) => [row, data.length / 4 / across]) };
+  }
+  const m = 3 * across + 10;
+  const backwards = Uint32Array.from({ length: m }, (_, i) => m - 1 - i);
+
+  test('come there when they are first drawn, in whole rows, each once', () => {
+    const { edges, rows, put, many } = laid(m, backwards);
+    expect(rows()).toEqual([]);
+    expect(edges.upTo(0, 5)).toEqual([0, 5]);
+    expect(rows()).toEqual([[0, 1]]);
+    edges.upTo(5, across);
+    edges.upTo(across, 2 * across + 1);
+    edges.upTo(2 * across + 1, m);
+    expect(rows()).toEqual([[0, 1], [1, 2], [3, 10 / across]]); // prettier-ignore
+    const sources = put.flatMap(({ data }) => [...data].filter((_, i) => i % 4 === 0));
+    expect(sources).toEqual(Array.from(backwards, (e) => many.source[e]));
+  });
+
+  test('those that stand out are found where they lie, once all lie there', () => {
+    const { edges, rows, lists } = laid(m, backwards);
+    expect(edges.choose(new Uint32Array(0))).toBe(0);
+    expect(rows()).toEqual([]);
+    expect(edges.choose(Uint32Array.of(0, 7))).toBe(2);
+    expect(lists).toEqual([[m - 1, m - 8]]);
+    expect(rows()).toEqual([[0, m / across]]);
+  });
+
+  test('another scene begins anew', () => {
+    const { edges, rows } = laid(m, backwards);
+    edges.upTo(0, m);
+    edges.set(scene(4), Uint32Array.of(0, 1, 2, 3));
+    edges.upTo(0, 4);
+    expect(rows().at(-1)).toEqual([0, 4 / across]);
+  });
+
+  test('a colour of its own at the far end is packed with the ends', () => {
+    const two = { ...scene(2), edgeColourTo: Uint8Array.of(1, 2, 3, 4, 5, 6) };
+    const { edges } = wholeEdges(two, Uint32Array.of(1, 0), 0, 2);
+    expect([edges[0], edges[1], edges[3]]).toEqual([1, 3, 4 + 256 * 5 + 65536 * 6]);
+    expect(edges[7]).toBe(1 + 256 * 2 + 65536 * 3);
   });
 });
 

@@ -5,7 +5,7 @@ import { type Pattern, corners, dashes, patterns, pictureShare, shapes } from '@
 /**
  * What all of them read. uNodeColours: red, green, blue, opacity of nodes, a byte each. uNodes: radius, shape and picture, width and colour of the rim of nodes.
  * uEdges: ends of edges, and their colours where they begin and end. uEdgeLooks: width, bow (below 0: the length of the pieces before), pattern and arrowhead of
- * edges. uCamera: pixels a map unit, and where the map's middle lies. uScale: pixels a map unit of node size and line width.
+ * edges. uOrder: nodes as they are drawn, or the edges that are, where they are listed. uCamera: pixels a map unit, and where the map's middle lies. uScale: pixels a map unit of node size and line width.
  */
 const common = `#version 300 es
 precision highp float;
@@ -18,6 +18,7 @@ uniform sampler2D uNodes;
 uniform usampler2D uEdges;
 uniform sampler2D uEdgeLooks;
 uniform usampler2D uOrder;
+uniform bool uListed;
 uniform vec3 uCamera;
 uniform vec2 uSize;
 uniform float uScale;
@@ -29,6 +30,7 @@ vec4 clip(vec2 p) { return vec4(p.x / uSize.x * 2.0 - 1.0, 1.0 - p.y / uSize.y *
 vec4 colour(uint packed) {
   return vec4(float(packed & 255u), float((packed >> 8) & 255u), float((packed >> 16) & 255u), float(packed >> 24)) / 255.0;
 }
+ivec2 pieceAt(int i) { return place(uListed ? int(texelFetch(uOrder, place(i), 0).x) : i); }
 float radius(uint v) { return max(0.6, texelFetch(uNodes, place(int(v)), 0).x * uScale); }
 `;
 
@@ -61,7 +63,7 @@ ${dashesOf}
 void main() {
   int e = uBase + gl_VertexID / corners;
   int corner = gl_VertexID % corners;
-  ivec2 at0 = place(int(texelFetch(uOrder, place(e), 0).x));
+  ivec2 at0 = pieceAt(e);
   uvec4 edge = texelFetch(uEdges, at0, 0);
   vec4 look = texelFetch(uEdgeLooks, at0, 0);
   float width = max(0.25, look.x * uScale);
@@ -135,7 +137,7 @@ flat out vec4 vColour;
 void main() {
   int e = uBase + gl_VertexID / 3;
   int corner = gl_VertexID % 3;
-  ivec2 at0 = place(int(texelFetch(uOrder, place(e), 0).x));
+  ivec2 at0 = pieceAt(e);
   uvec4 edge = texelFetch(uEdges, at0, 0);
   vec4 look = texelFetch(uEdgeLooks, at0, 0);
   float width = max(0.25, look.x * uScale);

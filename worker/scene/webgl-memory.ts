@@ -3,28 +3,39 @@ import type { Scene } from '@/core/scene';
 
 /** Textures hold data in rows of this many texels. */
 export const across = 2048;
-/** So many texels fill the rows in which so many lie. Data that is made so long is not copied once more. */
-export const wholeRows = (texels: number): number => Math.max(1, Math.ceil(texels / across)) * across;
+/** Rows in which so many texels lie. */
+const rowsOf = (texels: number): number => Math.max(1, Math.ceil(texels / across));
 /** Edges in one draw call: the shared index buffer reaches this far. */
 export const batch = 5000;
 
-const textureNames = [
-  'positions',
-  'nodes',
-  'nodeColours',
-  'edges',
-  'edgeLooks',
-  'nodeOrder',
-  'edgeOrder',
-  'chosen',
-] as const;
+const textureNames = ['positions', 'nodes', 'nodeColours', 'edges', 'edgeLooks', 'nodeOrder', 'chosen'] as const;
 type TextureName = (typeof textureNames)[number];
+type Data = Float32Array | Uint32Array;
+type Kind = 'floats' | 'whole';
+/** Numbers a texel. */
+type Parts = 1 | 2 | 4;
+
+const kindOf = (data: Data): Kind => (data instanceof Float32Array ? 'floats' : 'whole');
+
+function formatOf(
+  gl: WebGL2RenderingContext,
+  kind: Kind,
+  parts: Parts,
+): Record<'internal' | 'format' | 'type', number> {
+  if (kind === 'whole') {
+    const [internal, format] = parts === 4 ? [gl.RGBA32UI, gl.RGBA_INTEGER] : [gl.R32UI, gl.RED_INTEGER];
+    return { internal, format, type: gl.UNSIGNED_INT };
+  }
+  const [internal, format] = parts === 4 ? [gl.RGBA32F, gl.RGBA] : [gl.RG32F, gl.RG];
+  return { internal, format, type: gl.FLOAT };
+}
 
 export class Memory {
   readonly textures = Object.fromEntries(textureNames.map((name) => [name, null])) as Record<
     TextureName,
     WebGLTexture | null
   >;
+  private readonly rows = new Map<TextureName, number>();
   private readonly indices = new Map<number, WebGLBuffer>();
 
   constructor(private readonly gl: WebGL2RenderingContext) {}
@@ -51,23 +62,42 @@ export class Memory {
     return buffer;
   }
 
-  upload(name: TextureName, data: Float32Array | Uint32Array, parts: 1 | 2 | 4): void {
+  upload(name: TextureName, data: Data, parts: Parts): void {
+    this.room(name, data.length / parts, kindOf(data), parts);
+    this.put(name, 0, data, parts);
+  }
+
+  /** Makes room for so many texels, to be filled a few rows at a time. What lies there is of no meaning until then. */
+  room(name: TextureName, texels: number, kind: Kind, parts: Parts): void {
     const { gl } = this;
+    const rows = rowsOf(texels);
+    const held = this.rows.get(name) ?? 0;
+    this.bind(name);
+    // Memory that is about as large is used again: new memory would have to be wiped first.
+    if (rows <= held && held <= 2 * rows) return;
+    const { internal, format, type } = formatOf(gl, kind, parts);
+    gl.texImage2D(gl.TEXTURE_2D, 0, internal, across, rows, 0, format, type, null);
+    this.rows.set(name, rows);
+  }
+
+  /** Fills room from the beginning of a row on. */
+  put(name: TextureName, row: number, data: Data, parts: Parts): void {
+    const { gl } = this;
+    const { format, type } = formatOf(gl, kindOf(data), parts);
     const texels = data.length / parts;
-    const height = wholeRows(texels) / across;
-    const floats = data instanceof Float32Array;
-    const [internal, format, type] = floats
-      ? parts === 4
-        ? [gl.RGBA32F, gl.RGBA, gl.FLOAT]
-        : [gl.RG32F, gl.RG, gl.FLOAT]
-      : parts === 4
-        ? [gl.RGBA32UI, gl.RGBA_INTEGER, gl.UNSIGNED_INT]
-        : [gl.R32UI, gl.RED_INTEGER, gl.UNSIGNED_INT];
-    const whole = texels === wholeRows(texels) ? data : padded(data, wholeRows(texels) * parts);
-    gl.bindTexture(gl.TEXTURE_2D, this.textures[name] ?? (this.textures[name] = gl.createTexture()));
+    const whole = Math.floor(texels / across);
+    this.bind(name);
+    if (whole) gl.texSubImage2D(gl.TEXTURE_2D, 0, 0, row, across, whole, format, type, data, 0);
+    const rest = texels - whole * across;
+    const at = whole * across * parts;
+    if (rest) gl.texSubImage2D(gl.TEXTURE_2D, 0, 0, row + whole, rest, 1, format, type, data, at);
+  }
+
+  private bind(name: TextureName): void {
+    const { gl, textures } = this;
+    gl.bindTexture(gl.TEXTURE_2D, textures[name] ?? (textures[name] = gl.createTexture()));
     gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MIN_FILTER, gl.NEAREST);
     gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MAG_FILTER, gl.NEAREST);
-    gl.texImage2D(gl.TEXTURE_2D, 0, internal, across, height, 0, format, type, whole);
   }
 
   dispose(): void {
@@ -98,12 +128,6 @@ export function packedNodes(
     nodes[4 * v + 3] = scene.rimColour[3 * v] + 256 * scene.rimColour[3 * v + 1] + 65536 * scene.rimColour[3 * v + 2];
   }
   return { nodes, nodeColours };
-}
-
-function padded<T extends Float32Array | Uint32Array>(data: T, length: number): T {
-  const longer = new (data.constructor as new (n: number) => T)(length);
-  longer.set(data);
-  return longer;
 }
 
 /** Four bytes at a time as one number, as shaders take them apart: the first byte is the lowest. */

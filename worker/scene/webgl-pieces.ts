@@ -1,70 +1,75 @@
-/** Edges in the pieces of which the graphics draw them: an edge is one, or, where it passes points, one from each point to the next. */
+/** Edges as the graphics read them, in the order in which they are drawn: an edge is one piece, or, where it passes points, one from each point to the next. */
 import { type Scene, middlePiece, wayOf } from '@/core/scene';
-import { wholeRows, wordsOf } from './webgl-memory';
+import { wordsOf } from './webgl-memory';
 
-/** Edges as texels: ends and colours, and looks, of each piece. */
-export interface PackedEdges {
-  /** Two ends; the colours where it begins, with the opacity, and where it ends. There may be room behind the last. */
+/** Pieces as texels: ends and colours, and looks, of each. */
+export interface Pieces {
+  /** Two ends; the colours where it begins, with the opacity, and where it ends. */
   edges: Uint32Array;
   /** Width; bow, or less than 0 the length of the pieces before it; pattern; arrowhead. */
   edgeLooks: Float32Array;
-  /** Whether any is bent. */
-  bent: boolean;
-  /** Whether any has an arrowhead. */
-  arrows: boolean;
-  /** Pieces of edge e are those from `starts[e]` to `starts[e + 1]`; absent where each edge is its own piece. */
-  starts?: Uint32Array;
+}
+
+/** Pieces of edges that pass points. */
+export interface Passing extends Pieces {
+  /** Pieces of the edge at place i of the order are those from `at[i]` to `at[i + 1]`. */
+  at: Uint32Array;
   /** Points passed, as ends after the nodes: x and y in turn, in map units. */
-  points?: Float32Array;
+  points: Float32Array;
 }
 
-const inPieces = ({ routes }: Scene): boolean => (routes?.points.length ?? 0) > 0;
-
-export function packedEdges(scene: Scene): PackedEdges {
-  return inPieces(scene) ? packedPieces(scene) : packedWhole(scene);
+/** Whether any edge is bent, and whether any has an arrowhead. */
+export function kindsOf({ source, target, bow, arrow }: Scene): { bent: boolean; arrows: boolean } {
+  let [bent, arrows] = [false, false];
+  for (let e = 0; e < source.length && !(bent && arrows); e++) {
+    if (source[e] === target[e] || bow[e] > 0) bent = true;
+    if (arrow[e] !== 0) arrows = true;
+  }
+  return { bent, arrows };
 }
 
-/** Each edge as one piece. */
-function packedWhole(scene: Scene): PackedEdges {
-  let bent = false;
+/** Whether edges are to be drawn by `passing`, since some of them pass points. */
+export const inPieces = ({ routes }: Scene): boolean => (routes?.points.length ?? 0) > 0;
+
+/** The edges from … to − 1 of the order, each as one piece. */
+export function wholeEdges(scene: Scene, order: Uint32Array, from: number, to: number): Pieces {
+  const { source, target, edgeWidth, bow, edgePattern, arrow, edgeColourTo: ends } = scene;
   const colours = wordsOf(scene.edgeColour);
-  const m = scene.source.length;
-  const edges = new Uint32Array(4 * wholeRows(m));
-  const edgeLooks = new Float32Array(4 * wholeRows(m));
-  const { source, target, edgeWidth, bow, edgePattern, arrow, edgeColourTo: to } = scene;
-  let arrows = false;
-  for (let e = 0, k = 0; e < m; e++, k += 4) {
+  const edges = new Uint32Array(4 * (to - from));
+  const edgeLooks = new Float32Array(4 * (to - from));
+  for (let i = from, k = 0; i < to; i++, k += 4) {
+    const e = order[i];
     edges[k] = source[e];
     edges[k + 1] = target[e];
     edges[k + 2] = colours[e];
-    edges[k + 3] = to ? to[3 * e] | (to[3 * e + 1] << 8) | (to[3 * e + 2] << 16) : colours[e];
+    edges[k + 3] = ends ? ends[3 * e] | (ends[3 * e + 1] << 8) | (ends[3 * e + 2] << 16) : colours[e];
     edgeLooks[k] = edgeWidth[e];
     edgeLooks[k + 1] = bow[e];
     edgeLooks[k + 2] = edgePattern[e];
     edgeLooks[k + 3] = arrow[e];
-    if (source[e] === target[e] || bow[e] > 0) bent = true;
-    if (arrow[e] !== 0) arrows = true;
   }
-  return { edges, edgeLooks, bent, arrows };
+  return { edges, edgeLooks };
 }
 
-function packedPieces(scene: Scene): PackedEdges {
-  const m = scene.source.length;
-  const whole = packedWhole(scene);
-  const ways = Array.from({ length: m }, (_, e) => wayOf(scene, e));
-  const starts = new Uint32Array(m + 1);
-  ways.forEach((way, e) => (starts[e + 1] = starts[e] + 1 + (way ? way.length / 2 : 0)));
-  const edges = new Uint32Array(4 * starts[m]);
-  const edgeLooks = new Float32Array(4 * starts[m]);
+/** All edges of the order in their pieces. */
+export function passing(scene: Scene, order: Uint32Array): Passing {
+  const m = order.length;
+  const whole = wholeEdges(scene, order, 0, m);
+  const ways = Array.from(order, (e) => wayOf(scene, e));
+  const at = new Uint32Array(m + 1);
+  ways.forEach((way, i) => (at[i + 1] = at[i] + 1 + (way ? way.length / 2 : 0)));
+  const edges = new Uint32Array(4 * at[m]);
+  const edgeLooks = new Float32Array(4 * at[m]);
   const points: number[] = [];
   let next = scene.labels.length;
-  for (let e = 0; e < m; e++) {
-    const [first, end] = [starts[e], starts[e + 1]];
+  for (let i = 0; i < m; i++) {
+    const e = order[i];
+    const [first, end] = [at[i], at[i + 1]];
     for (let piece = first; piece < end; piece++) {
-      edges.set(whole.edges.subarray(4 * e, 4 * e + 4), 4 * piece);
-      edgeLooks.set(whole.edgeLooks.subarray(4 * e, 4 * e + 4), 4 * piece);
+      edges.set(whole.edges.subarray(4 * i, 4 * i + 4), 4 * piece);
+      edgeLooks.set(whole.edgeLooks.subarray(4 * i, 4 * i + 4), 4 * piece);
     }
-    const way = ways[e];
+    const way = ways[i];
     if (!way) continue;
     const head = scene.arrow[e];
     const bearer = head < 0 ? first + middlePiece(way.length) : end - 1;
@@ -81,7 +86,7 @@ function packedPieces(scene: Scene): PackedEdges {
     }
     for (const part of way) points.push(part);
   }
-  return { ...whole, edges, edgeLooks, starts, points: Float32Array.from(points) };
+  return { edges, edgeLooks, at, points: Float32Array.from(points) };
 }
 
 /** A point of an edge's way in map units; its ends are the first and the last. */
@@ -112,13 +117,10 @@ function between(scene: Scene, e: number, way: Float32Array, point: number): num
   return (part(0) | (part(1) << 8) | (part(2) << 16) | (from[4 * e + 3] << 24)) >>> 0;
 }
 
-/** The pieces of edges, in the order of the edges, and where each edge's begin there. */
-export function piecesOf(order: Uint32Array, starts: Uint32Array): { pieces: Uint32Array; at: Uint32Array } {
-  const at = new Uint32Array(order.length + 1);
-  order.forEach((e, i) => (at[i + 1] = at[i] + starts[e + 1] - starts[e]));
-  const pieces = new Uint32Array(at[order.length]);
-  order.forEach((e, i) => {
-    for (let k = 0; k < starts[e + 1] - starts[e]; k++) pieces[at[i] + k] = starts[e] + k;
-  });
-  return { pieces, at };
+/** Pieces of these edges, by their own numbers. `places`: where each edge stands in the order; `at`: where the pieces of each place begin, where they are not one each. */
+export function piecesOf(chosen: Uint32Array, places: Uint32Array, at: Uint32Array | undefined): Uint32Array {
+  if (!at) return chosen.map((e) => places[e]);
+  const pieces: number[] = [];
+  for (const e of chosen) for (let piece = at[places[e]]; piece < at[places[e] + 1]; piece++) pieces.push(piece);
+  return Uint32Array.from(pieces);
 }

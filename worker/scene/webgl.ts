@@ -6,8 +6,8 @@ import { type Camera, type Scene } from '@/core/scene';
 import { lineScale } from '@/core/scene';
 import type { Backend, Pictured, Surface, Viewport } from './backend';
 import { type Layer, freeLayer, layerRoom, newLayer, roomy, textureOf } from './webgl-layer';
+import { LaidEdges } from './webgl-edges';
 import { Memory, batch, packedNodes, wordsOf } from './webgl-memory';
-import { type PackedEdges, packedEdges, piecesOf } from './webgl-pieces';
 import { Pictures } from './webgl-pictures';
 import { curveSegments, type Programs, makePrograms } from './webgl-programs';
 
@@ -31,9 +31,7 @@ class WebglBackend implements Backend {
   private view: Viewport = { width: 1, height: 1, ratio: 1 };
   private scene: Scene | undefined;
   private curved = false;
-  /** Where edges pass points: their pieces, where those of each begin in the order, and the points. */
-  private ways: Pick<PackedEdges, 'starts' | 'points'> & { at?: Uint32Array } = {};
-  private arrows = false;
+  private readonly laid: LaidEdges;
   private rim: number[] = [1, 1, 1];
   /** Red, green, blue, opacity of each node. */
   private nodeColours = new Uint8Array(0);
@@ -51,6 +49,7 @@ class WebglBackend implements Backend {
     private readonly programs: Programs,
   ) {
     this.memory = new Memory(gl);
+    this.laid = new LaidEdges(this.memory);
     this.pictures = new Pictures(gl);
     gl.enable(gl.BLEND);
     gl.blendFunc(gl.ONE, gl.ONE_MINUS_SRC_ALPHA);
@@ -68,14 +67,8 @@ class WebglBackend implements Backend {
 
   setScene(scene: Scene, order: Uint32Array): void {
     this.scene = scene;
-    const { edges, edgeLooks, bent, arrows, starts, points } = packedEdges(scene);
-    this.arrows = arrows;
-    const pieces = starts && piecesOf(order, starts);
-    this.ways = { starts, points, at: pieces?.at };
-    this.curved = bent && scene.source.length <= mostCurves;
-    this.memory.upload('edges', edges, 4);
-    this.memory.upload('edgeLooks', edgeLooks, 4);
-    this.memory.upload('edgeOrder', pieces?.pieces ?? order, 1);
+    this.laid.set(scene, order);
+    this.curved = this.laid.bent && scene.source.length <= mostCurves;
     const { nodes, nodeColours } = packedNodes(scene, this.pictures.places);
     this.nodeColours = nodeColours;
     this.memory.upload('nodes', nodes, 4);
@@ -85,12 +78,7 @@ class WebglBackend implements Backend {
   }
 
   setPositions(positions: Float32Array): void {
-    const { points } = this.ways;
-    if (!points) return this.memory.upload('positions', positions, 2);
-    const all = new Float32Array(positions.length + points.length);
-    all.set(positions);
-    all.set(points, positions.length);
-    this.memory.upload('positions', all, 2);
+    this.memory.upload('positions', this.laid.places(positions), 2);
   }
 
   setPictures(sheet: Pictured): void {
@@ -129,15 +117,12 @@ class WebglBackend implements Backend {
   }
 
   drawEdges(camera: Camera, from: number, to: number, strength: number): void {
-    this.edges(camera, this.view, 'edgeOrder', this.piece(from), this.piece(to), strength);
+    this.edgesOf(camera, this.view, from, to, strength);
   }
 
   drawChosenEdges(camera: Camera, edges: Uint32Array): void {
-    const { starts } = this.ways;
-    const pieces = starts ? piecesOf(edges, starts).pieces : edges;
-    this.memory.upload('chosen', pieces, 1);
     // What is chosen stands out by being stronger than the rest.
-    this.edges(camera, this.view, 'chosen', 0, pieces.length, 2.2);
+    this.pieces(camera, this.view, 'chosen', 0, this.laid.choose(edges), 2.2);
   }
 
   beginLayer(camera: Camera): void {
@@ -155,7 +140,7 @@ class WebglBackend implements Backend {
     if (!back) return;
     this.drawOn(back);
     const { room, camera } = roomy(view, back.camera);
-    this.edges(camera, room, 'edgeOrder', this.piece(from), this.piece(to), 1);
+    this.edgesOf(camera, room, from, to, 1);
     this.drawOn(undefined);
   }
 
@@ -261,15 +246,23 @@ class WebglBackend implements Backend {
     for (const { program } of Object.values(this.programs) as twgl.ProgramInfo[]) gl.deleteProgram(program);
   }
 
-  /** Where the pieces of the edge at this place of the order begin. */
-  private piece(place: number): number {
-    return this.ways.at ? this.ways.at[place] : place;
-  }
-
-  private edges(
+  /** The edges from … to − 1 of the order. */
+  private edgesOf(
     camera: Camera,
     view: { width: number; height: number },
-    order: 'edgeOrder' | 'chosen',
+    from: number,
+    to: number,
+    strength: number,
+  ): void {
+    const [first, end] = this.laid.upTo(from, to);
+    this.pieces(camera, view, undefined, first, end, strength);
+  }
+
+  /** Pieces from … to − 1 of those listed, or of all. */
+  private pieces(
+    camera: Camera,
+    view: { width: number; height: number },
+    listed: 'chosen' | undefined,
     from: number,
     to: number,
     strength: number,
@@ -277,14 +270,15 @@ class WebglBackend implements Backend {
     const { scene, programs, gl } = this;
     if (!scene || to <= from) return;
     const uniforms = {
-      ...this.shared(camera, view, order),
+      ...this.shared(camera, view, listed ?? 'nodeOrder'),
+      uListed: listed !== undefined,
       uStrength: strength,
     };
     const lines = this.curved ? programs.curved : programs.straight;
     const segments = this.curved ? curveSegments : 1;
     this.use(lines, uniforms);
     this.inBatches(lines, from, to, 2 * (segments + 1), 6 * segments, () => gl.TRIANGLES);
-    if (!this.arrows) return;
+    if (!this.laid.arrows) return;
     this.use(programs.arrows, uniforms);
     twgl.setUniforms(programs.arrows, { uBase: from });
     gl.drawArrays(gl.TRIANGLES, 0, 3 * (to - from));
@@ -307,11 +301,7 @@ class WebglBackend implements Backend {
     }
   }
 
-  private shared(
-    camera: Camera,
-    view: { width: number; height: number },
-    order: 'edgeOrder' | 'nodeOrder' | 'chosen',
-  ): object {
+  private shared(camera: Camera, view: { width: number; height: number }, order: 'nodeOrder' | 'chosen'): object {
     return {
       uPositions: this.memory.textures.positions,
       uNodes: this.memory.textures.nodes,
