@@ -1,5 +1,5 @@
 /** The part of a network that stays. */
-import { pick, picked, pickedItems, pickedOffsets } from '../tables';
+import { pick, picked, pickedItems } from '../tables';
 import { keptAsIn } from './kept';
 import { type Network, type Records, type Routes, nodeCount } from './network';
 
@@ -29,13 +29,6 @@ export function subnetwork(net: Network, nodes: Uint8Array, edges?: Uint8Array):
     target[k++] = b;
   }
   if (!edges) keptAsIn(net, source, edgeRows);
-  const positions = net.positions && new Float32Array(kept * 2);
-  if (positions && net.positions) {
-    for (let i = 0; i < kept; i++) {
-      positions[2 * i] = net.positions[2 * nodeRows[i]];
-      positions[2 * i + 1] = net.positions[2 * nodeRows[i] + 1];
-    }
-  }
   return {
     ...net,
     ids: Array.from(nodeRows, (v) => net.ids[v]),
@@ -47,21 +40,20 @@ export function subnetwork(net: Network, nodes: Uint8Array, edges?: Uint8Array):
     edgeColumns: net.edgeColumns.map((col) => pick(col, edgeRows)),
     edgeRecords: net.edgeRecords && pickRecords(net.edgeRecords, edgeRows),
     nodeRecords: net.nodeRecords && pickRecords(net.nodeRecords, nodeRows),
-    positions,
+    positions: net.positions && picked(net.positions, nodeRows, 2),
     routes: net.routes && pickRoutes(net.routes, edgeRows),
   };
 }
 
-function pickRoutes({ offsets, points }: Routes, chosen: Uint32Array): Routes {
-  const starts = pickedOffsets(offsets, chosen);
-  const taken = new Float32Array(2 * starts[chosen.length]);
-  chosen.forEach((e, i) => taken.set(points.subarray(2 * offsets[e], 2 * offsets[e + 1]), 2 * starts[i]));
-  return { offsets: starts, points: taken };
+/** The ways of the chosen edges, in the chosen order. */
+export function pickRoutes(routes: Routes, chosen: Uint32Array): Routes {
+  const { offsets, places } = pickedItems(routes.offsets, chosen);
+  return { offsets, points: picked(routes.points, places, 2) };
 }
 
 /** The records behind the chosen nodes or edges, in the chosen order. */
 export function pickRecords(rows: Records, chosen: Uint32Array): Records {
-  const offsets = pickedOffsets(rows.offsets, chosen);
-  const taken = <T extends Uint32Array | Uint8Array>(items: T): T => pickedItems(items, rows.offsets, chosen, offsets);
-  return { ...rows, offsets, items: taken(rows.items), ...(rows.from ? { from: taken(rows.from) } : {}) };
+  const { offsets, places } = pickedItems(rows.offsets, chosen);
+  const from = rows.from && { from: picked(rows.from, places) };
+  return { ...rows, offsets, items: picked(rows.items, places), ...from };
 }

@@ -1,4 +1,6 @@
 /** Parts of a scene: some of its nodes and edges drawn, or drawn alone. */
+import { pickRoutes } from '../graph';
+import { picked } from '../tables';
 import type { Scene } from './scene';
 
 /** The scene of the nodes at these places and of those of the edges at these that join two of them, in this order. */
@@ -39,27 +41,8 @@ export function partOf(scene: Scene, nodes: Uint32Array, edges: Uint32Array): Sc
     edgePattern: ofEdges(scene.edgePattern),
     bow: ofEdges(scene.bow),
     arrow: ofEdges(scene.arrow),
-    routes: scene.routes && routesOf(scene.routes, kept),
+    routes: scene.routes && pickRoutes(scene.routes, kept),
   };
-}
-
-/** Rows of `each` values at these places. */
-function picked<T extends Float32Array | Float64Array | Uint8Array | Int32Array>(
-  from: T,
-  at: Uint32Array,
-  each: number,
-): T {
-  const to = new (from.constructor as new (length: number) => T)(each * at.length);
-  for (let i = 0; i < at.length; i++) for (let k = 0; k < each; k++) to[each * i + k] = from[each * at[i] + k];
-  return to;
-}
-
-function routesOf({ offsets, points }: NonNullable<Scene['routes']>, edges: Uint32Array): Scene['routes'] {
-  const begins = new Uint32Array(edges.length + 1);
-  edges.forEach((e, i) => (begins[i + 1] = begins[i] + offsets[e + 1] - offsets[e]));
-  const kept = new Float32Array(2 * begins[edges.length]);
-  edges.forEach((e, i) => kept.set(points.subarray(2 * offsets[e], 2 * offsets[e + 1]), 2 * begins[i]));
-  return { offsets: begins, points: kept };
 }
 
 /** The scene with what is not marked drawn so faintly, without letters; `share` of its own opacity. */

@@ -1,5 +1,5 @@
 /** Tables as typed columns: no object per row. Every array has one entry per row unless said. */
-import { picked, pickedItems, pickedOffsets } from './picked';
+import { picked, pickedItems } from './picked';
 
 /** Where a computed column comes from, and on how many nodes and edges it was computed. */
 export interface Computed {
@@ -159,8 +159,8 @@ function changed(col: Exclude<Column, ListColumn>, change: <A extends Values>(va
 /** A column of the same type with the given rows, in the given order; dictionaries are shared. */
 export function pick(col: Column, rows: Uint32Array): Column {
   if (col.type !== 'list') return changed(col, (values) => picked(values, rows));
-  const offsets = pickedOffsets(col.offsets, rows);
-  return { ...col, offsets, codes: pickedItems(col.codes, col.offsets, rows, offsets) };
+  const { offsets, places } = pickedItems(col.offsets, rows);
+  return { ...col, offsets, codes: picked(col.codes, places) };
 }
 
 /** The column with empty cells added up to `rows`. */

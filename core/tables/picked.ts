@@ -1,55 +1,58 @@
-/** Values of chosen rows, copied in runs: most of what is chosen out of much stands side by side. */
+/** Values of chosen rows. */
 
-type Values = Int32Array | Uint32Array | Float64Array | Int8Array | Uint8Array;
+type Values = Int32Array | Uint32Array | Float32Array | Float64Array | Int8Array | Uint8Array;
 
-/** For fewer values a view of them costs more than copying them one by one. */
-const longRun = 16;
-
-const alike = <T extends Values>(values: T, length: number): T =>
-  new (values.constructor as new (n: number) => T)(length);
-
-function copy(from: Values, start: number, end: number, into: Values, at: number): void {
-  if (end - start < longRun) for (let k = start; k < end; k++) into[at++] = from[k];
-  else into.set(from.subarray(start, end), at);
+/** Loops over one kind of array each: those that see several kinds are several times as slow. */
+function words(from: Uint32Array, rows: Uint32Array, into: Uint32Array): void {
+  for (let i = 0; i < rows.length; i++) into[i] = from[rows[i]];
 }
 
-/** Where the run of rows that stand side by side ends that begins at place i. */
-function runEnd(rows: Uint32Array, i: number): number {
-  let k = i + 1;
-  while (k < rows.length && rows[k] === rows[k - 1] + 1) k++;
-  return k;
-}
-
-/** The value of each row, in the order of the rows. */
-export function picked<T extends Values>(values: T, rows: Uint32Array): T {
-  const taken = alike(values, rows.length);
-  for (let i = 0; i < rows.length;) {
-    const end = runEnd(rows, i);
-    copy(values, rows[i], rows[i] + end - i, taken, i);
-    i = end;
+function pairs(from: Uint32Array, rows: Uint32Array, into: Uint32Array): void {
+  for (let i = 0, k = 0; i < rows.length; i++, k += 2) {
+    const at = 2 * rows[i];
+    into[k] = from[at];
+    into[k + 1] = from[at + 1];
   }
+}
+
+function bytes(from: Uint8Array, rows: Uint32Array, into: Uint8Array, each: number): void {
+  for (let i = 0, k = 0; i < rows.length; i++) {
+    const at = each * rows[i];
+    for (let part = 0; part < each; part++) into[k++] = from[at + part];
+  }
+}
+
+/**
+ * The values of each row, in the order of the rows, bit by bit.
+ * @param each Values a row.
+ */
+export function picked<T extends Values>(values: T, rows: Uint32Array, each = 1): T {
+  const { buffer, byteOffset, byteLength } = values;
+  const taken = new (values.constructor as new (n: number) => T)(each * rows.length);
+  const size = each * values.BYTES_PER_ELEMENT;
+  if ((size === 4 || size === 8) && byteOffset % 4 === 0) {
+    const from = new Uint32Array(buffer, byteOffset, byteLength >> 2);
+    (size === 4 ? words : pairs)(from, rows, new Uint32Array(taken.buffer));
+  } else bytes(new Uint8Array(buffer, byteOffset, byteLength), rows, new Uint8Array(taken.buffer), size);
   return taken;
 }
 
-/** Where the items of each row begin, given where they begin for all rows; one more than there are rows. */
-export function pickedOffsets(offsets: Uint32Array, rows: Uint32Array): Uint32Array {
+/** Where the items of each row are to begin, one more than there are rows, and the places of these items: from `offsets[row]` to before `offsets[row + 1]`, one row after the other. */
+export function pickedItems(
+  offsets: Uint32Array,
+  rows: Uint32Array,
+): { offsets: Uint32Array<ArrayBuffer>; places: Uint32Array } {
   const own = new Uint32Array(rows.length + 1);
-  let at = 0;
+  let count = 0;
   for (let i = 0; i < rows.length; i++) {
     const row = rows[i];
-    at += offsets[row + 1] - offsets[row];
-    own[i + 1] = at;
+    count += offsets[row + 1] - offsets[row];
+    own[i + 1] = count;
   }
-  return own;
-}
-
-/** The items of each row, one row after the other; `own` is what `pickedOffsets` gave for these rows. */
-export function pickedItems<T extends Values>(items: T, offsets: Uint32Array, rows: Uint32Array, own: Uint32Array): T {
-  const taken = alike(items, own[rows.length]);
-  for (let i = 0; i < rows.length;) {
-    const end = runEnd(rows, i);
-    copy(items, offsets[rows[i]], offsets[rows[end - 1] + 1], taken, own[i]);
-    i = end;
+  const places = new Uint32Array(count);
+  for (let i = 0, k = 0; i < rows.length; i++) {
+    const end = offsets[rows[i] + 1];
+    for (let at = offsets[rows[i]]; at < end; at++) places[k++] = at;
   }
-  return taken;
+  return { offsets: own, places };
 }
