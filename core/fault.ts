@@ -1,3 +1,5 @@
+import { separated } from './written';
+
 /**
  * Something a user can mend. The message is one sentence that says what is wrong, where, and what to do; it is shown as it is.
  * Anything else that is thrown is a defect of ours.
@@ -22,7 +24,7 @@ export function counted(count: number, one: string, many = `${one}s`): string {
 
 /** A whole number with its thousands separated. */
 export function grouped(count: number): string {
-  return String(Math.trunc(count)).replace(/\B(?=(\d{3})+(?!\d))/g, ',');
+  return separated(String(Math.trunc(count)));
 }
 
 /** Up to `limit` values in quotes, with the number left out: `“a”, “b” and 3 more`. */

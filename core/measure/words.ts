@@ -1,10 +1,9 @@
 /** Parts of the sentences that measures say of themselves. */
 import type { Network } from '../graph';
+import { digits } from '../written';
 import type { Lead } from './measure';
 
-const inShort = new Intl.NumberFormat('en-GB', { maximumSignificantDigits: 4 });
-
-export const short = (value: number): string => inShort.format(Number(value.toPrecision(4))).replace('-', '−');
+export const short = (value: number): string => digits(Number(value.toPrecision(4))).replace('-', '−');
 export const percent = (share: number): string => `${short(100 * share)} %`;
 
 /** Pairs of others that a shortest path can join, each way when directed. */

@@ -125,5 +125,7 @@ function likely(codes: number[], by: Float64Array, most: number): number[] {
   return [...above, ...codes.filter((code) => by[code] === least)];
 }
 
-const collator = new Intl.Collator('en', { numeric: true });
-const compare = (a: string, b: string): number => collator.compare(a, b) || (a < b ? -1 : a > b ? 1 : 0);
+// Made when it is first needed: not while the page loads.
+let collator: Intl.Collator | undefined;
+const compare = (a: string, b: string): number =>
+  (collator ??= new Intl.Collator('en', { numeric: true })).compare(a, b) || (a < b ? -1 : a > b ? 1 : 0);

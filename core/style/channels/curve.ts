@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { grouped } from '../../fault';
 import { type Network, edgeCount, keptByEdge } from '../../graph';
 import type { Channel } from '../channel';
 import { mostCurves } from '../looks';
@@ -11,7 +12,7 @@ const schema = z
   .default(0.1)
   .meta({
     title: 'Bow',
-    description: `Above ${mostCurves.toLocaleString('en-GB')} edges those are drawn straight that lie on no other.`,
+    description: `Above ${grouped(mostCurves)} edges those are drawn straight that lie on no other.`,
     slide: [0, 0.4, 0.02],
     digits: 2,
   });

@@ -4,6 +4,7 @@ import { type Column, datePrecision, writeDate } from '../../tables';
 import { type Amounts, type Spread, numbers, spreadFields, spreadOut } from '../../amounts';
 import { type Network, edgeColumn } from '../../graph';
 import { columnTitle } from '../../measure';
+import { digits } from '../../written';
 import type { LegendTick, Stands } from '../looks';
 import { ticksOf } from './ticks';
 
@@ -75,14 +76,9 @@ export function said(value: number, { low, high, dates }: Amounts): string {
   return years && Number.isInteger(value) ? String(value) : shortNumber(value);
 }
 
-// Made once: asking a number for its text makes one each time, which takes longer than a frame where there are many.
-const inWhole = new Intl.NumberFormat('en-GB');
-const inShort = new Intl.NumberFormat('en-GB', { maximumSignificantDigits: 4 });
-
 /** At most four significant digits, thousands separated. */
 export function shortNumber(value: number): string {
   if (!Number.isFinite(value)) return '–';
   const whole = Number.isInteger(value) && Math.abs(value) < 1e15;
-  const text = whole ? inWhole.format(value) : inShort.format(Number(value.toPrecision(4)));
-  return text.replace('-', '−');
+  return digits(whole ? value : Number(value.toPrecision(4))).replace('-', '−');
 }

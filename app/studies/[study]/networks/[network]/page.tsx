@@ -1,10 +1,13 @@
 import type { Metadata } from 'next';
+import { Suspense } from 'react';
 import { Fault } from '@/core/fault';
 import { NotFound, studyFor } from '@/server/access';
 import { networkTrails, openNetwork } from '@/server/networks';
 import { openNames } from '@/server/names';
 import { listShortlists } from '@/server/shortlists';
 import { listTables } from '@/server/tables';
+import { GroundworkOfStyle } from '@/ui/shell/groundwork-style';
+import { GroundworkOfTrail } from '@/ui/shell/groundwork-trail';
 import { Unreadable } from '@/ui/shell/unreadable';
 import { WorkbenchPage } from '@/ui/shell/workbench';
 import { orNotFound } from '@/app/or-not-found';
@@ -28,7 +31,17 @@ export default async function NetworkPage({ params }: { params: Promise<{ study:
     return { study, network, networks, tables, names, shortlists, trail };
   });
   if ('fault' in start) return <Unreadable study={studyId} fault={start.fault} />;
-  return <WorkbenchPage key={start.network.id} start={start} />;
+  return (
+    <>
+      <GroundworkOfStyle />
+      <Suspense>
+        <GroundworkOfTrail />
+        <Suspense>
+          <WorkbenchPage key={start.network.id} start={start} />
+        </Suspense>
+      </Suspense>
+    </>
+  );
 }
 
 /** A trail that cannot be read is told; what is not there, and what breaks, is told elsewhere. */
