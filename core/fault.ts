@@ -1,4 +1,4 @@
-import { separated } from './written';
+import { digits } from './written';
 
 /**
  * Something a user can mend. The message is one sentence that says what is wrong, where, and what to do; it is shown as it is.
@@ -24,7 +24,7 @@ export function counted(count: number, one: string, many = `${one}s`): string {
 
 /** A whole number with its thousands separated. */
 export function grouped(count: number): string {
-  return separated(String(Math.trunc(count)));
+  return digits(Math.trunc(count) + 0);
 }
 
 /** Up to `limit` values in quotes, with the number left out: `“a”, “b” and 3 more`. */
