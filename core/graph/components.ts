@@ -1,5 +1,6 @@
 /** Weakly connected components. */
 import { type Network, nodeCount } from './network';
+import { counting } from './rows';
 
 export interface Components {
   /** Component of each node: 0 is the largest; equal sizes in the order of their first nodes. */
@@ -11,33 +12,37 @@ export interface Components {
 /** Union–find with path halving over the edges, direction ignored. Ends early where all that have an edge to another hang together. */
 export function components(net: Network): Components {
   const n = nodeCount(net);
-  let apart = tied(net) - 1;
-  const parent = new Uint32Array(n);
-  for (let v = 0; v < n; v++) parent[v] = v;
-  const root = (v: number): number => {
-    while (parent[v] !== v) v = parent[v] = parent[parent[v]];
-    return v;
-  };
-  for (let e = 0; apart > 0 && e < net.source.length; e++) {
-    const a = root(net.source[e]);
-    const b = root(net.target[e]);
+  const parent = counting(n);
+  join(net, tied(net) - 1, parent);
+  const size = new Uint32Array(n);
+  for (let v = 0; v < n; v++) size[rootOf(v, parent)]++;
+  const roots = bySize(
+    counting(n).filter((v) => size[v] > 0),
+    size,
+  );
+  const number = new Uint32Array(n);
+  roots.forEach((v, i) => (number[v] = i));
+  const of = new Uint32Array(n);
+  for (let v = 0; v < n; v++) of[v] = number[rootOf(v, parent)];
+  return { of, sizes: Uint32Array.from(roots, (v) => size[v]) };
+}
+
+function rootOf(v: number, parent: Uint32Array): number {
+  while (parent[v] !== v) v = parent[v] = parent[parent[v]];
+  return v;
+}
+
+/** `apart`: how many joins are left at most. */
+function join({ source, target }: Network, apart: number, parent: Uint32Array): void {
+  for (let e = 0; apart > 0 && e < source.length; e++) {
+    const a = rootOf(source[e], parent);
+    const b = rootOf(target[e], parent);
     // The smaller index stays the root, so a component's root is its first node.
     if (a < b) parent[b] = a;
     else if (b < a) parent[a] = b;
     else continue;
     apart--;
   }
-  const size = new Uint32Array(n);
-  for (let v = 0; v < n; v++) size[root(v)]++;
-  const roots = bySize(
-    Uint32Array.from({ length: n }, (_, v) => v).filter((v) => size[v] > 0),
-    size,
-  );
-  const number = new Uint32Array(n);
-  roots.forEach((v, i) => (number[v] = i));
-  const of = new Uint32Array(n);
-  for (let v = 0; v < n; v++) of[v] = number[root(v)];
-  return { of, sizes: Uint32Array.from(roots, (v) => size[v]) };
 }
 
 /** 1 for each node of the largest component, where there are others but it holds at least half of the nodes. */

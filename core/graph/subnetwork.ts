@@ -3,31 +3,54 @@ import { pick, picked, pickedItems } from '../tables';
 import { keptAsIn } from './kept';
 import { type Network, type Records, type Routes, nodeCount } from './network';
 
+// Each long loop is a function of its own: what stands behind one in a function is slow the first times.
+
+/** The places of the edges between two nodes that stay, put into `into`; how many they are. Both ends of an edge that goes are looked at, but no way is chosen by them. */
+function staying(from: Uint32Array, to: Uint32Array, number: Int32Array, into: Uint32Array): number {
+  let count = 0;
+  for (let e = 0; e < from.length; e++) {
+    into[count] = e;
+    // 0 where either is below 0.
+    count += 1 - ((number[from[e]] | number[to[e]]) >>> 31);
+  }
+  return count;
+}
+
+/** Moves those that are marked to the front; how many they are. */
+function marked(places: Uint32Array, count: number, marks: Uint8Array): number {
+  let left = 0;
+  for (let i = 0; i < count; i++) {
+    const e = places[i];
+    places[left] = e;
+    if (marks[e] === 1) left++;
+  }
+  return left;
+}
+
+/** The new numbers of these ends. */
+function renumbered(ends: Uint32Array, places: Uint32Array, number: Int32Array): Uint32Array {
+  const into = new Uint32Array(places.length);
+  for (let i = 0; i < places.length; i++) into[i] = number[ends[places[i]]];
+  return into;
+}
+
 /** The network of the nodes marked 1 and the edges between them (and, where `edges` is given, marked there too). Order is kept. */
 export function subnetwork(net: Network, nodes: Uint8Array, edges?: Uint8Array): Network {
   const n = nodeCount(net);
-  const renumber = new Int32Array(n).fill(-1);
+  const number = new Int32Array(n).fill(-1);
   let kept = 0;
-  for (let v = 0; v < n; v++) if (nodes[v]) renumber[v] = kept++;
+  for (let v = 0; v < n; v++) if (nodes[v]) number[v] = kept++;
   const nodeRows = new Uint32Array(kept);
-  for (let v = 0; v < n; v++) if (renumber[v] >= 0) nodeRows[renumber[v]] = v;
+  for (let v = 0; v < n; v++) if (number[v] >= 0) nodeRows[number[v]] = v;
 
-  const { source: from, target: to } = net;
-  const m = from.length;
-  let count = 0;
-  for (let e = 0; e < m; e++) if (renumber[from[e]] >= 0 && renumber[to[e]] >= 0 && (!edges || edges[e] === 1)) count++;
+  const m = net.source.length;
+  const places = new Uint32Array(m);
+  const between = staying(net.source, net.target, number, places);
+  const count = edges ? marked(places, between, edges) : between;
   if (kept === n && count === m) return net;
-  const edgeRows = new Uint32Array(count);
-  const source = new Uint32Array(count);
-  const target = new Uint32Array(count);
-  for (let e = 0, k = 0; e < m; e++) {
-    const a = renumber[from[e]];
-    const b = renumber[to[e]];
-    if (a < 0 || b < 0 || (edges && edges[e] !== 1)) continue;
-    edgeRows[k] = e;
-    source[k] = a;
-    target[k++] = b;
-  }
+  const edgeRows = places.slice(0, count);
+  const source = renumbered(net.source, edgeRows, number);
+  const target = renumbered(net.target, edgeRows, number);
   if (!edges) keptAsIn(net, source, edgeRows);
   return {
     ...net,

@@ -5,19 +5,28 @@ import { countedLead, short } from './words';
 /** Edge ends at each node, or their weights summed: out of it, into it, or both. A loop counts once each way. */
 export function endsAt(net: Network, ends: { out: boolean; in: boolean }, weighted: boolean): Float64Array {
   const sums = new Float64Array(nodeCount(net));
-  const { source, target, weight } = net;
-  const m = source.length;
-  const { out, in: into } = ends;
-  if (!weighted) {
-    if (out) for (let e = 0; e < m; e++) sums[source[e]]++;
-    if (into) for (let e = 0; e < m; e++) sums[target[e]]++;
-    return sums;
+  if (weighted) weigh(net, ends, sums);
+  else {
+    if (ends.out) tally(net.source, sums);
+    if (ends.in) tally(net.target, sums);
   }
-  for (let e = 0; e < m; e++) {
+  return sums;
+}
+
+function tally(ends: Uint32Array, sums: Float64Array): void {
+  for (let e = 0; e < ends.length; e++) sums[ends[e]]++;
+}
+
+/** Edge by edge, so that sums do not depend on which ends count. */
+function weigh(
+  { source, target, weight }: Network,
+  { out, in: into }: { out: boolean; in: boolean },
+  sums: Float64Array,
+): void {
+  for (let e = 0; e < source.length; e++) {
     if (out) sums[source[e]] += weight[e];
     if (into) sums[target[e]] += weight[e];
   }
-  return sums;
 }
 
 /** Edge ends at each node, kept as long as the network: for all to read, not to change. */

@@ -41,11 +41,23 @@ test('values are taken bit by bit', () => {
   expect([...new Uint32Array(taken.buffer)]).toEqual([0xffffffff, 0x7fffffff, 1, 0x7ff80000, 0, 0x80000000]);
 });
 
-test.each(choices)('lists of chosen rows: %s', (_words, chosen) => {
-  const lists = several(200, (i) => several(i % 4, (k) => 10 * i + k));
-  const begins = Uint32Array.from([0, ...lists.map((_, i) => lists.slice(0, i + 1).flat().length)]);
-  const { offsets, places } = pickedItems(begins, Uint32Array.from(chosen));
-  const taken = picked(Uint32Array.from(lists.flat()), places);
-  expect(chosen.map((_, i) => [...taken.subarray(offsets[i], offsets[i + 1])])).toEqual(chosen.map((at) => lists[at]));
-  expect(taken.length).toBe(offsets[chosen.length]);
-});
+const lengths: [string, (i: number) => number][] = [
+  ['none to three', (i) => i % 4],
+  ['one each', () => 1],
+  ['one each but for the first', (i) => (i === 0 ? 2 : 1)],
+  ['two and none in turn', (i) => (i % 2 === 0 ? 2 : 0)],
+];
+
+test.each(lengths.flatMap(([length, of]) => choices.map(([choice, chosen]) => ({ length, of, choice, chosen }))))(
+  'lists of chosen rows: $length, $choice',
+  ({ of, chosen }) => {
+    const lists = several(200, (i) => several(of(i), (k) => 10 * i + k));
+    const begins = Uint32Array.from([0, ...lists.map((_, i) => lists.slice(0, i + 1).flat().length)]);
+    const { offsets, places } = pickedItems(begins, Uint32Array.from(chosen));
+    const taken = picked(Uint32Array.from(lists.flat()), places);
+    expect(chosen.map((_, i) => [...taken.subarray(offsets[i], offsets[i + 1])])).toEqual(
+      chosen.map((at) => lists[at]),
+    );
+    expect(taken.length).toBe(offsets[chosen.length]);
+  },
+);

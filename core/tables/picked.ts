@@ -2,7 +2,7 @@
 
 type Values = Int32Array | Uint32Array | Float32Array | Float64Array | Int8Array | Uint8Array;
 
-/** Loops over one kind of array each: those that see several kinds are several times as slow. */
+/** Loops over one kind of array each, in functions of their own: those that see several kinds are several times as slow, and what stands behind a long loop is slow the first times. */
 function words(from: Uint32Array, rows: Uint32Array, into: Uint32Array): void {
   for (let i = 0; i < rows.length; i++) into[i] = from[rows[i]];
 }
@@ -37,22 +37,36 @@ export function picked<T extends Values>(values: T, rows: Uint32Array, each = 1)
   return taken;
 }
 
+/** Whether each row has one item, whose place is that of the row. */
+function count(offsets: Uint32Array, rows: Uint32Array, into: Uint32Array): boolean {
+  let all = 0;
+  let others = 0;
+  for (let i = 0; i < rows.length; i++) {
+    const row = rows[i];
+    const at = offsets[row];
+    const has = offsets[row + 1] - at;
+    others |= (at ^ row) | (has ^ 1);
+    all += has;
+    into[i + 1] = all;
+  }
+  return others === 0;
+}
+
+function list(offsets: Uint32Array, rows: Uint32Array, into: Uint32Array): void {
+  for (let i = 0, k = 0; i < rows.length; i++) {
+    const end = offsets[rows[i] + 1];
+    for (let at = offsets[rows[i]]; at < end; at++) into[k++] = at;
+  }
+}
+
 /** Where the items of each row are to begin, one more than there are rows, and the places of these items: from `offsets[row]` to before `offsets[row + 1]`, one row after the other. */
 export function pickedItems(
   offsets: Uint32Array,
   rows: Uint32Array,
 ): { offsets: Uint32Array<ArrayBuffer>; places: Uint32Array } {
   const own = new Uint32Array(rows.length + 1);
-  let count = 0;
-  for (let i = 0; i < rows.length; i++) {
-    const row = rows[i];
-    count += offsets[row + 1] - offsets[row];
-    own[i + 1] = count;
-  }
-  const places = new Uint32Array(count);
-  for (let i = 0, k = 0; i < rows.length; i++) {
-    const end = offsets[rows[i] + 1];
-    for (let at = offsets[rows[i]]; at < end; at++) places[k++] = at;
-  }
+  if (count(offsets, rows, own)) return { offsets: own, places: rows };
+  const places = new Uint32Array(own[rows.length]);
+  list(offsets, rows, places);
   return { offsets: own, places };
 }

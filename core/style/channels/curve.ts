@@ -31,10 +31,14 @@ export const curve: Channel<typeof schema> = {
     // Of many edges only those bow that would lie on another one.
     const own = edgeCount(net) > mostCurves ? 0 : by;
     const lanes = lanesOf(net, own);
-    for (let e = 0; e < bow.length; e++) bow[e] = own + laneBow * lanes[e];
+    inLanes(bow, own, lanes);
     return [];
   },
 };
+
+function inLanes(bow: Float64Array, own: number, lanes: Uint8Array): void {
+  for (let e = 0; e < bow.length; e++) bow[e] = own + laneBow * lanes[e];
+}
 
 /** Kept with the edges: looks change more often than these. */
 const lanesOf = (net: Network, by: number): Uint8Array =>

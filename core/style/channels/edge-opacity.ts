@@ -24,11 +24,14 @@ export const edgeOpacity: Channel<typeof schema, number> = {
   },
   turn: 80,
   fill(net, chosen, { edgeColour }) {
-    const opacity = Math.round(255 * opacityOf(edgeCount(net), chosen));
-    for (let c = 3; c < edgeColour.length; c += 4) edgeColour[c] = opacity;
+    setOpacity(edgeColour, Math.round(255 * opacityOf(edgeCount(net), chosen)));
     return [];
   },
 };
+
+function setOpacity(colours: Uint8Array, opacity: number): void {
+  for (let c = 3; c < colours.length; c += 4) colours[c] = opacity;
+}
 
 /** Opacity falls with the number of edges, so that many read as shading. */
 export function opacityOf(edges: number, chosen?: number): number {

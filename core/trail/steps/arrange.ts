@@ -132,22 +132,34 @@ function stay(net: Network, positions: Float32Array, { ids, positions: at }: Whe
   if (known.every((v) => v >= 0)) return;
   const sums = new Float64Array(2 * known.length);
   const counts = new Uint32Array(known.length);
-  const add = (v: number, u: number): void => {
-    if (known[v] >= 0 || known[u] < 0) return;
-    sums[2 * v] += positions[2 * u];
-    sums[2 * v + 1] += positions[2 * u + 1];
-    counts[v]++;
-  };
-  net.source.forEach((a, e) => {
-    add(a, net.target[e]);
-    add(net.target[e], a);
-  });
+  sumOfKnown(net, known, positions, sums, counts);
   counts.forEach((count, v) => {
     if (!count) return;
     // A little apart, so that they do not lie on each other.
     positions[2 * v] = sums[2 * v] / count + 6 * Math.cos(v);
     positions[2 * v + 1] = sums[2 * v + 1] / count + 6 * Math.sin(v);
   });
+}
+
+/** Adds up where the known neighbours lie of each node that is not. */
+function sumOfKnown(
+  { source, target }: Network,
+  known: Int32Array,
+  positions: Float32Array,
+  sums: Float64Array,
+  counts: Uint32Array,
+): void {
+  const add = (v: number, u: number): void => {
+    sums[2 * v] += positions[2 * u];
+    sums[2 * v + 1] += positions[2 * u + 1];
+    counts[v]++;
+  };
+  for (let e = 0; e < source.length; e++) {
+    const a = source[e];
+    const b = target[e];
+    if (known[a] < 0 && known[b] >= 0) add(a, b);
+    else if (known[b] < 0 && known[a] >= 0) add(b, a);
+  }
 }
 
 /** Names the layout and where it begins, what is placed by hand left aside. */
