@@ -37,15 +37,18 @@ export interface Bounds {
 
 /** What the nodes take up, their radii included; a unit square around 0 where there are none. */
 export function boundsOf(positions: Float32Array, radius?: Float32Array): Bounds {
-  const bounds = { left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity };
-  for (let v = 0; 2 * v < positions.length; v++) {
+  // Plain comparisons: the page waits for this, and has no fast code for it yet when a large network comes.
+  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (let v = 0, k = 0; k < positions.length; v++, k += 2) {
     const r = radius ? radius[v] : 0;
-    bounds.left = Math.min(bounds.left, positions[2 * v] - r);
-    bounds.right = Math.max(bounds.right, positions[2 * v] + r);
-    bounds.top = Math.min(bounds.top, positions[2 * v + 1] - r);
-    bounds.bottom = Math.max(bounds.bottom, positions[2 * v + 1] + r);
+    const x = positions[k];
+    const y = positions[k + 1];
+    if (x - r < left) left = x - r;
+    if (x + r > right) right = x + r;
+    if (y - r < top) top = y - r;
+    if (y + r > bottom) bottom = y + r;
   }
-  return bounds.left === Infinity ? { left: -0.5, top: -0.5, right: 0.5, bottom: 0.5 } : bounds;
+  return left === Infinity ? { left: -0.5, top: -0.5, right: 0.5, bottom: 0.5 } : { left, top, right, bottom };
 }
 
 /** What the picture takes up: the nodes, and what is written beside them. */
