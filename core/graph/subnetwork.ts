@@ -5,7 +5,7 @@ import { type Network, type Records, type Routes, nodeCount } from './network';
 
 // Each long loop is a function of its own: what stands behind one in a function is slow the first times.
 
-/** The places of the edges between two nodes that stay, put into `into`; how many they are. Both ends of an edge that goes are looked at, but no way is chosen by them. */
+/** The places of the edges between two nodes that stay, put into `into`; how many they are. Without branches, since which stay cannot be foretold. */
 function staying(from: Uint32Array, to: Uint32Array, number: Int32Array, into: Uint32Array): number {
   let count = 0;
   for (let e = 0; e < from.length; e++) {

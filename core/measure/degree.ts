@@ -17,7 +17,7 @@ function tally(ends: Uint32Array, sums: Float64Array): void {
   for (let e = 0; e < ends.length; e++) sums[ends[e]]++;
 }
 
-/** Edge by edge, so that sums do not depend on which ends count. */
+/** Edge by edge: added up in another order, sums would have other last digits. */
 function weigh(
   { source, target, weight }: Network,
   { out, in: into }: { out: boolean; in: boolean },

@@ -120,7 +120,7 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
     if (!scene) return;
     const within = (budget: number): number => Math.max(leastEdges, Math.floor(edgesPerMs * budget));
     const capacity = within(frameBudget);
-    const count = Math.min(edges, unseen ? within(firstBudget) : capacity);
+    const atFirst = within(firstBudget);
     const resting = now - movedAt > restAfter;
     const settled = now - positionsMovedAt > restAfter;
     // Frames of a few edges follow each other without waiting: the browser itself holds them back where it must.
@@ -143,6 +143,7 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
       layerStale = true;
       refined = -1;
       if (dirty) {
+        const count = Math.min(edges, unseen ? atFirst : capacity);
         dirty = unseen = false;
         backend.clear();
         backend.drawEdges(camera, 0, count, strengthOf(count));
@@ -152,10 +153,11 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
       tell(true);
       return wake();
     }
-    show(now, resting, capacity, count);
+    show(now, resting, capacity, atFirst);
   }
 
-  function show(now: number, resting: boolean, capacity: number, count: number): void {
+  function show(now: number, resting: boolean, capacity: number, atFirst: number): void {
+    const count = Math.min(edges, unseen ? atFirst : capacity);
     const shown = backend.layerCamera();
     const usable = shown && !layerStale;
     if (dirty) {
@@ -171,10 +173,12 @@ export function direct(backend: Backend, onPartial: (partial: boolean) => void):
       if (usable) backend.showLayer(camera, focus ? 0.3 : 1);
       else backend.drawEdges(camera, 0, count, strengthOf(count));
       if (focus) backend.drawChosenEdges(camera, focus.edges.subarray(0, count));
-      backend.drawNodes(camera, resting && !unseen);
+      // Many nodes are coarse at first as well, but few never blink.
+      const coarse = unseen && edgesANode * (scene?.labels.length ?? 0) > atFirst;
+      backend.drawNodes(camera, resting && !coarse);
       shownWith(now, usable ? 0 : count);
-      if (!resting || unseen) tell(true);
-      dirty = unseen;
+      dirty = unseen && (coarse || count < Math.min(edges, capacity));
+      if (!resting || dirty) tell(true);
       unseen = false;
       return wake();
     }

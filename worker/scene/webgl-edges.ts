@@ -9,7 +9,7 @@ export class LaidEdges {
   bent = false;
   arrows = false;
   private scene: Scene | undefined;
-  private order = new Uint32Array(0);
+  private order: Uint32Array = new Uint32Array(0);
   /** Where each edge stands in the order, once it was asked for. */
   private standing: Uint32Array | undefined;
   /** So many of the order lie in the memory. */
@@ -22,7 +22,12 @@ export class LaidEdges {
   /** @param order All edges, each once. Neither may change from here on. */
   set(scene: Scene, order: Uint32Array): void {
     const { memory } = this;
-    Object.assign(this, { scene, order, standing: undefined, count: 0, ways: {} }, kindsOf(scene));
+    this.scene = scene;
+    this.order = order;
+    this.standing = undefined;
+    this.count = 0;
+    this.ways = {};
+    ({ bent: this.bent, arrows: this.arrows } = kindsOf(scene));
     if (inPieces(scene)) {
       const { edges, edgeLooks, ...ways } = passing(scene, order);
       this.ways = ways;
