@@ -1,7 +1,7 @@
 import { type Network, network, withColumn } from '@/core/graph';
 import { dress, plainStyle } from '@/core/style';
 import { type Drawn, handedOver, pack, pieces, unpack, withTexts } from './parcel';
-import { handedOn } from './sharing';
+import { newsOf } from './scene/sending';
 
 const keepers: Network = {
   ...network({
@@ -151,15 +151,15 @@ describe('memory that threads share', () => {
   const kind = (memory: ArrayBufferLike): string => memory.constructor.name;
   afterEach(() => alone(false));
 
-  test('what is drawn of every edge goes in it and is handed on as it is; the rest is copied', () => {
+  test('what is large goes in it and is handed on as it is; the rest is copied', () => {
     alone(true);
-    const { copy, memory } = handedOver(pack(large, undefined), handedOn);
+    const { copy, memory } = handedOver(pack(large, undefined), true);
     expect(new Set(memory.map(kind))).toEqual(new Set(['ArrayBuffer']));
     const arrived = unpack(structuredClone(copy, { transfer: memory }), undefined);
     expect(arrived).toEqual(large);
     expect(kind(arrived.network.source.buffer)).toBe('SharedArrayBuffer');
     expect(kind(arrived.looks.bow.buffer)).toBe('SharedArrayBuffer');
-    expect(kind(arrived.network.weight.buffer)).toBe('ArrayBuffer');
+    expect(kind(arrived.network.weight.buffer)).toBe('SharedArrayBuffer');
     // Of few there is nothing to gain.
     expect(kind(arrived.looks.fill.buffer)).toBe('ArrayBuffer');
     expect(kind(large.network.source.buffer)).toBe('ArrayBuffer');
@@ -169,8 +169,20 @@ describe('memory that threads share', () => {
     expect(again.memory).toEqual([]);
   });
 
+  test('of many nodes nothing is copied once more for the thread that draws', () => {
+    alone(true);
+    const nodes = 70_000;
+    const bare = network({ nodes, edges: [] });
+    const many = drawn({ ...bare, positions: new Float32Array(2 * nodes) });
+    const { network: net, looks } = unpack(handedOver(pack(many, undefined), true).copy, undefined);
+    const { source, target, labels, positions = new Float32Array(0) } = net;
+    const sent = newsOf({ ...looks, positions, source, target, labels }, undefined);
+    expect(sent.memory.map(({ byteLength }) => byteLength).filter((bytes) => bytes > 1000)).toEqual([]);
+    expect(sent.news.bare.changed.positions).toHaveLength(2 * nodes);
+  });
+
   test('where the browser allows none everything is copied', () => {
-    const { copy, memory } = handedOver(pack(large, undefined), handedOn);
+    const { copy, memory } = handedOver(pack(large, undefined), true);
     const arrived = unpack(structuredClone(copy, { transfer: memory }), undefined);
     expect(arrived).toEqual(large);
     expect(kind(arrived.network.source.buffer)).toBe('ArrayBuffer');

@@ -123,18 +123,16 @@ const isApart = (one: object): one is Apart => 'textsApart' in one;
 
 /**
  * A copy of plain data with typed arrays, the memory of the copies, which can be handed over while the original is kept, and its long lists of texts, in
- * whose places the copy has their numbers. Memory that is shared already is handed on; arrays under the names `shared` are copied into such where they can be.
+ * whose places the copy has their numbers. Memory that is shared already is handed on; where `share` is true the arrays of `value` are copied into such if they
+ * can be, for threads beyond the next, and since memory that is handed over counts as the page's own garbage: it would be cleared away while it is drawn.
  */
-export function handedOver<T>(
-  value: T,
-  shared: ReadonlySet<string> = new Set(),
-): { copy: T; memory: ArrayBuffer[]; texts: string[][] } {
+export function handedOver<T>(value: T, share = false): { copy: T; memory: ArrayBuffer[]; texts: string[][] } {
   const memory: ArrayBuffer[] = [];
   const texts: string[][] = [];
-  const copied = (one: unknown, name = ''): unknown => {
+  const copied = (one: unknown): unknown => {
     if (ArrayBuffer.isView(one)) {
       if (isShared(one)) return one;
-      const common = shared.has(name) && sharedCopy(one);
+      const common = share && sharedCopy(one);
       if (common) return common;
       const own = (one as Uint8Array).slice();
       memory.push(own.buffer);
@@ -147,7 +145,7 @@ export function handedOver<T>(
         : (one as unknown);
     if (Array.isArray(one)) return one.map((part) => copied(part));
     if (one === null || typeof one !== 'object') return one;
-    return Object.fromEntries(Object.entries(one).map(([key, held]) => [key, copied(held, key)]));
+    return Object.fromEntries(Object.entries(one).map(([key, held]) => [key, copied(held)]));
   };
   return { copy: copied(value) as T, memory, texts };
 }

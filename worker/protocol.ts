@@ -2,6 +2,7 @@
 import type { Columns, Wish } from '@/core/portions';
 import type { Sheet } from '@/core/figure';
 import type { FigureValue } from '@/core/measure';
+import type { Bounds } from '@/core/scene';
 import type { OtherNetwork, Shortlist, StepReport, Trail } from '@/core/trail';
 import type { Column, ColumnSpec, Distribution } from '@/core/tables';
 import type { ConditionGroup } from '@/core/keep';
@@ -39,6 +40,8 @@ export interface Result {
   reports: StepReport[];
   /** What changed of the network and its looks; left out where nothing could be made, and the last picture stays. */
   parcel?: Parcel;
+  /** What the first view of it shows, as it is placed; comes with a parcel. */
+  frame?: Bounds;
   /** Figures of the whole network by their keys; left out where it stays, and of a stand-in told right after it. */
   figures?: Record<string, FigureValue>;
   /** True while a stand-in is shown for a layout that still runs. */

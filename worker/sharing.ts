@@ -1,19 +1,7 @@
-/** Memory that threads share: where the browser allows it, what is copied into it once is handed on from thread to thread as it is. */
+/** Memory that threads share: where the browser allows it, what is copied into it once is handed on from thread to thread as it is. Nobody writes into it. */
 
 /** Smaller arrays are as soon copied, in bytes. */
 const least = 1 << 16;
-
-/** Arrays of a network and its looks that the page hands on to the thread that draws. Nobody writes into them. */
-export const handedOn: ReadonlySet<string> = new Set([
-  'source',
-  'target',
-  'edgeColour',
-  'edgeColourTo',
-  'edgeWidth',
-  'edgePattern',
-  'bow',
-  'arrow',
-]);
 
 /** Browsers share memory only within pages that let nothing in from other sites. */
 const mayShare = (): boolean => globalThis.crossOriginIsolated;

@@ -3,6 +3,7 @@ import { TableBuilder } from '@/core/tables';
 import { toArrow } from '@/core/formats';
 import { type StepReport, trailSchema } from '@/core/trail';
 import type { Network } from '@/core/graph';
+import { frameOf } from '@/core/scene';
 import type { Looks } from '@/core/style';
 import { type Drawn, unpack } from './parcel';
 import type { Result } from './protocol';
@@ -132,7 +133,8 @@ test('with a network comes which of its nodes the first view is of', async () =>
   const apart = opened();
   await apart.runner.run(trail(), apart.listener);
   table = whole;
-  const { network, main } = apart.results[0];
+  const { network, main, looks, frame } = apart.results[0];
+  expect(network && looks && frameOf({ network, looks, main })).toEqual(frame);
   expect(network?.ids.filter((_, v) => main?.[v] === 1).map((id) => id.split(' ').at(-1))).toEqual([
     'a',
     'b',

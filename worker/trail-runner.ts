@@ -20,6 +20,7 @@ import {
   runTrail,
   stepKinds,
 } from '@/core/trail';
+import { frameOf } from '@/core/scene';
 import { dressed, plainStyle } from '@/core/style';
 import { chosenTable, csv } from '@/core/formats';
 import { Fault } from '@/core/fault';
@@ -31,7 +32,6 @@ import { inquired } from './inquire';
 import { emptyNetwork, holdingsOf } from './holdings';
 import { type Drawn, handedOver, pack, pieces } from './parcel';
 import { pause, pausing } from './pause';
-import { handedOn } from './sharing';
 import type {
   Answerable,
   AwayNews,
@@ -166,8 +166,9 @@ export class TrailRunner implements TrailService {
     const result: Result = { digest: run.digest, layout, reports: run.reports, partial };
     // Of a stand-in the picture comes first, its figures right after it.
     if (fresh && !partial) result.figures = await this.figuresOf(network);
-    const { copy, memory, texts } = handedOver(pack(drawn, this.sent), handedOn);
+    const { copy, memory, texts } = handedOver(pack(drawn, this.sent), true);
     result.parcel = copy;
+    result.frame = frameOf(drawn);
     for (const [list, piece] of pieces(texts)) listener.texts(list, piece);
     listener.result(Comlink.transfer(result, memory));
     // From here on the page has it, whatever becomes of the run.
@@ -179,8 +180,7 @@ export class TrailRunner implements TrailService {
       listener.result({ digest: run.digest, reports: run.reports, partial, figures });
     }
     this.where = network.positions && { ids: network.ids, positions: network.positions };
-    if (!partial) this.whole = !faulty;
-    if (!partial) this.last = { run, network };
+    if (!partial) [this.whole, this.last] = [!faulty, { run, network }];
   }
 
   private mainOf({ source, ...network }: Network): Uint8Array | undefined {

@@ -1,5 +1,5 @@
 import { seeded } from '../random';
-import { fallingOrder } from '.';
+import { fallingOrder, foremost } from '.';
 
 const compared = (values: readonly number[]): number[] =>
   values.map((_, i) => i).sort((a, b) => values[b] - values[a] || a - b);
@@ -19,5 +19,6 @@ describe('places by falling value, equal ones in their order', () => {
     ['none', []],
   ])('%s', (_, values) => {
     expect([...fallingOrder(values)]).toEqual(compared(values));
+    for (const most of [0, 1, 8, 600]) expect(foremost(values, most)).toEqual(compared(values).slice(0, most));
   });
 });

@@ -35,3 +35,17 @@ export function fallingOrder(values: ArrayLike<number>): Uint32Array<ArrayBuffer
   for (let i = 0; i < n; i++) order[i] = keys[i] % mostThings;
   return order;
 }
+
+/** The places of the `most` greatest values, as `fallingOrder` begins; one pass, for few of many. */
+export function foremost(values: ArrayLike<number>, most: number): number[] {
+  const found: number[] = [];
+  for (let i = 0; i < values.length; i++) {
+    const value = values[i];
+    if (found.length === most && !(value > values[found[most - 1]])) continue;
+    if (found.length === most) found.pop();
+    let at = found.length;
+    while (at > 0 && value > values[found[at - 1]]) at--;
+    found.splice(at, 0, i);
+  }
+  return found;
+}

@@ -15,9 +15,12 @@ export interface PlacedLabel {
   from?: readonly [number, number];
 }
 
+/** No node is drawn smaller than with this radius, in pixels. */
+const least = 0.6;
+
 /** Radius of a node on the page, in pixels: map units while the whole is in view, growing by the square root beyond. */
 export function pixelRadius(radius: number, camera: Camera): number {
-  return Math.max(0.6, radius * nodeScale(camera));
+  return Math.max(least, radius * nodeScale(camera));
 }
 
 /** Pixels a map unit of node size at this camera. */
@@ -87,8 +90,8 @@ export function placeLabels(
 ): PlacedLabel[] {
   const { positions, radius, labels, labelOffset, labelSize } = scene;
   const grid = new Grid(box);
-  for (let v = 0; v < radius.length; v++) grid.node(v, positions, radius[v], camera, minor);
-  for (const v of scene.labelled) grid.node(v, positions, radius[v], camera, major);
+  grid.nodes(scene, camera, minor);
+  grid.nodes(scene, camera, major, scene.labelled);
   for (const { text, x, y, anchor } of scene.guides ?? []) {
     const width = widthOf(text, guideLetters);
     const middle = x * camera.scale + camera.x - (anchor === 'end' ? width / 2 + guideGap : 0);
@@ -156,31 +159,51 @@ class Grid {
   private readonly down: number;
   private readonly taken: Uint8Array;
   /** One node in each cell and one that is labelled, from 1 on; −1 where there are several. */
-  private readonly nodes: readonly [Int32Array, Int32Array];
+  private readonly marks: readonly [Int32Array, Int32Array];
 
   constructor(private readonly box: { width: number; height: number }) {
     this.across = Math.ceil(box.width / cell) + 1;
     this.down = Math.ceil(box.height / cell) + 1;
     const cells = this.across * this.down;
     this.taken = new Uint8Array(cells);
-    this.nodes = [new Int32Array(cells), new Int32Array(cells)];
+    this.marks = [new Int32Array(cells), new Int32Array(cells)];
   }
 
-  /** Marks the cells whose middles a node covers, and the one it stands in. */
-  node(v: number, positions: Float32Array, radius: number, camera: Camera, rank: typeof minor | typeof major): void {
-    const x = positions[2 * v] * camera.scale + camera.x;
-    const y = positions[2 * v + 1] * camera.scale + camera.y;
-    const r = pixelRadius(radius, camera);
-    if (x + r < 0 || y + r < 0 || x - r > this.box.width || y - r > this.box.height) return;
-    const marks = this.nodes[rank];
+  /** Marks the cells whose middles nodes cover, and those they stand in; `chosen` of the nodes, or all. */
+  nodes(
+    { positions, radius }: Pick<Scene, 'positions' | 'radius'>,
+    camera: Camera,
+    rank: typeof minor | typeof major,
+    chosen?: ArrayLike<number>,
+  ): void {
     const { across, down } = this;
-    const c0 = Math.max(0, Math.ceil((x - r) / cell - 0.5));
-    const c1 = Math.min(across - 1, Math.floor((x + r) / cell - 0.5));
-    const r1 = Math.min(down - 1, Math.floor((y + r) / cell - 0.5));
-    for (let row = Math.max(0, Math.ceil((y - r) / cell - 0.5)); row <= r1; row++)
+    const [wide, high] = [this.box.width / cell, this.box.height / cell];
+    const marks = this.marks[rank];
+    const { scale, x: left, y: top } = camera;
+    const size = nodeScale(camera);
+    const { length } = chosen ?? radius;
+    for (let i = 0; i < length; i++) {
+      const v = chosen ? chosen[i] : i;
+      const x = (positions[2 * v] * scale + left) / cell;
+      const y = (positions[2 * v + 1] * scale + top) / cell;
+      const r = Math.max(least, radius[v] * size) / cell;
+      if (x + r < 0 || y + r < 0 || x - r > wide || y - r > high) continue;
+      // The middle of no cell but its own.
+      if (r >= 0.5) this.covered(v, x, y, r, marks);
+      if (x < 0 || y < 0 || x >= across || y >= down) continue;
+      const at = Math.floor(y) * across + Math.floor(x);
+      marks[at] = only(marks[at], v);
+    }
+  }
+
+  /** Marks the cells whose middles a node covers; all measured in cells. */
+  private covered(v: number, x: number, y: number, r: number, marks: Int32Array): void {
+    const { across, down } = this;
+    const c0 = Math.max(0, Math.ceil(x - r - 0.5));
+    const c1 = Math.min(across - 1, Math.floor(x + r - 0.5));
+    const r1 = Math.min(down - 1, Math.floor(y + r - 0.5));
+    for (let row = Math.max(0, Math.ceil(y - r - 0.5)); row <= r1; row++)
       for (let at = row * across + c0; at <= row * across + c1; at++) marks[at] = only(marks[at], v);
-    const [c, row] = [Math.floor(x / cell), Math.floor(y / cell)];
-    if (c >= 0 && row >= 0 && c < across && row < down) marks[row * across + c] = only(marks[row * across + c], v);
   }
 
   /** What a label of `node` would find with the middle of its baseline there; none where it would not be whole within the box. */
@@ -188,7 +211,7 @@ class Grid {
     const [left, top] = [x - width / 2, base - height * 0.8];
     if (left < 0 || top < 0 || left + width > this.box.width || top + height > this.box.height) return Room.None;
     const { across, down, taken } = this;
-    const [nodes, labelled] = this.nodes;
+    const [nodes, labelled] = this.marks;
     const own = node + 1;
     const c1 = Math.min(across - 1, Math.floor((left + width) / cell));
     const r1 = Math.min(down - 1, Math.floor((top + height) / cell));

@@ -1,6 +1,6 @@
 'use client';
 import { type WholeFigure, figureName, wholeFigures } from '@/core/measure';
-import { type Network, fallingOrder } from '@/core/graph';
+import { type Network, foremost } from '@/core/graph';
 import { Button, shortNumber } from '@/ui/kit';
 import { useWorkbench, useWorkbenchStore } from '@/ui/state/context';
 import { type Pieces, useDerived } from '@/ui/state/use-derived';
@@ -11,7 +11,7 @@ import { own } from '@/core/own';
 function* mostTied(net: Network): Pieces<{ node: number; value: number }[]> {
   const degree = yield* degrees(net);
   yield;
-  return Array.from(fallingOrder(degree).subarray(0, 8), (node) => ({ node, value: degree[node] }));
+  return foremost(degree, 8).map((node) => ({ node, value: degree[node] }));
 }
 
 /** The whole network: its figures, the best connected nodes. */

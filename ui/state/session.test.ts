@@ -19,6 +19,8 @@ const mockWorkers: FakeWorker[] = [];
 const mockSaid: string[] = [];
 const mockSaved: unknown[] = [];
 let mockEnds = false;
+/** How the next runs end, where it is not at once. */
+let mockEnd: Promise<string> | undefined;
 let mockAnswer: () => unknown = () => ({ ok: true, value: { kind: 'saved', version: 2 } });
 
 jest.mock('@/worker/client', () => ({
@@ -34,7 +36,7 @@ jest.mock('@/worker/client', () => ({
         run: (_trail: unknown, listener: Listener) => {
           worker.runs++;
           worker.listeners.push(listener);
-          return mockEnds ? Promise.resolve('done') : new Promise(() => undefined);
+          return mockEnd ?? (mockEnds ? Promise.resolve('done') : new Promise(() => undefined));
         },
         take: () => Promise.resolve(new Blob(['x'])),
         stop: () => undefined,
@@ -166,19 +168,66 @@ describe('what a run tells on its way', () => {
   });
 });
 
-test('what a run that was replaced handed over is not missed by those after it', () => {
-  const { store } = session();
+describe('what a run hands over', () => {
   const net = network({ nodes: 2, edges: [[0, 1]] });
   const drawn = { network: net, looks: dress(net, plainStyle) };
   const common = { digest: 'd', reports: [], partial: false };
-  store.getState().setStep('s2', { curve: 0.3 });
-  const [{ listeners: heard }] = mockWorkers;
-  heard[0].result({ ...common, parcel: pack(drawn, undefined) });
-  expect(store.getState().net).toBeUndefined();
-  // The worker sends only what it has not sent: nothing of the network.
-  heard[1].result({ ...common, parcel: pack(drawn, drawn) });
-  expect(store.getState().net?.ids).toEqual(['0', '1']);
-  expect(store.getState().looks?.radius).toHaveLength(2);
+  const shown = async (): Promise<void> => {
+    jest.advanceTimersByTime(1);
+    await settle();
+  };
+
+  test('is not missed by the runs after one that was replaced', async () => {
+    const { store } = session();
+    store.getState().setStep('s2', { curve: 0.3 });
+    const [{ listeners: heard }] = mockWorkers;
+    heard[0].result({ ...common, parcel: pack(drawn, undefined) });
+    await shown();
+    expect(store.getState().net).toBeUndefined();
+    // The worker sends only what it has not sent: nothing of the network.
+    heard[1].result({ ...common, parcel: pack(drawn, drawn) });
+    await shown();
+    expect(store.getState().net?.ids).toEqual(['0', '1']);
+    expect(store.getState().looks?.radius).toHaveLength(2);
+  });
+
+  test('is shown in a task after the one it came in, and not where the run was replaced meanwhile', async () => {
+    const { store } = session();
+    const [{ listeners: heard }] = mockWorkers;
+    heard[0].result({ ...common, parcel: pack(drawn, undefined) });
+    await settle();
+    expect(store.getState().net).toBeUndefined();
+    store.getState().setStep('s2', { curve: 0.3 });
+    await shown();
+    expect(store.getState().net).toBeUndefined();
+    heard[1].result({ ...common, parcel: pack(drawn, drawn) });
+    heard[1].report({ id: 's2', nodes: 9, edges: 1, result: 'later', notes: [] });
+    await shown();
+    expect(store.getState().net?.ids).toEqual(['0', '1']);
+    // What is told after it came is told after it is shown.
+    jest.advanceTimersByTime(500);
+    expect(store.getState().reports.s2.nodes).toBe(9);
+  });
+
+  test.each([
+    ['done', undefined],
+    ['broken', 'Something broke on our side. Reload the page; nothing that was saved is lost.'],
+  ])('is shown before its run counts as over: %s', async (_how, fault) => {
+    mockEnd = fault ? Promise.reject(new Error(fault)) : Promise.resolve('done');
+    mockEnd.catch(() => undefined);
+    try {
+      const { store } = session();
+      mockWorkers[0].listeners[0].result({ ...common, parcel: pack(drawn, undefined) });
+      await settle();
+      expect([store.getState().running, store.getState().net]).toEqual([true, undefined]);
+      await shown();
+      expect(store.getState().running).toBe(false);
+      expect(store.getState().net?.ids).toEqual(['0', '1']);
+      expect(store.getState().fault).toBe(fault);
+    } finally {
+      mockEnd = undefined;
+    }
+  });
 });
 
 describe('saving', () => {

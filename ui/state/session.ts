@@ -2,13 +2,14 @@
 import { toast } from '@/ui/kit/toast';
 import * as z from 'zod';
 import { inTab } from '@/ui/kit/in-tab';
+import { nextTask } from '@/ui/kit/next-task';
 import { saver } from '@/ui/kit/saver';
 import { type Trail, stepKinds, stored } from '@/core/trail';
 import { sentence } from '@/ui/kit';
 import { createNetwork, saveTrail } from '@/server/actions';
 import { type Place, type Started, heard, startTrailWorker } from '@/worker/client';
 import { type Drawn, unpack, withTexts } from '@/worker/parcel';
-import type { TrailService } from '@/worker/protocol';
+import type { Result, TrailService } from '@/worker/protocol';
 import { newsFor } from './news';
 import { keptIn } from './selection';
 import type { SaveState, Workbench, WorkbenchStore } from './store';
@@ -47,6 +48,8 @@ export function startSession(store: WorkbenchStore, wanted = true): Session {
   let held: Drawn | undefined;
   /** Long lists of texts of the next result. */
   const texts: string[][] = [];
+  /** Ends once the newest result is shown. */
+  let showing: Promise<void> = Promise.resolve();
   /** A worker that knows the study. One that dies is replaced, and it is said. */
   function opened(): Started<TrailService> {
     const made = startTrailWorker();
@@ -117,34 +120,41 @@ export function startSession(store: WorkbenchStore, wanted = true): Session {
         if (run !== runs) return;
         // It tells more than the news that were to be told.
         news.forget();
-        const now = store.getState();
-        const drawn = result.parcel ? held : undefined;
-        const net = drawn?.network ?? now.net;
-        const fresh = net !== now.net;
-        store.setState({
-          net,
-          looks: drawn?.looks ?? now.looks,
-          main: drawn ? drawn.main : now.main,
-          figures: result.figures ?? now.figures,
-          figuresBefore: !result.figures && (fresh || now.figuresBefore),
-          positions: net?.positions ?? new Float32Array(2 * (net?.ids.length ?? 0)),
-          reports: Object.fromEntries(result.reports.map((report) => [report.id, report])),
-          partial: result.partial,
-          digest: result.digest,
-          layout: result.layout,
-          fault: undefined,
-          stale: false,
-          ...(fresh && net ? { selection: keptIn(net, now.selection) } : {}),
-        });
+        const drawn = result.parcel && held;
+        showing = nextTask().then(() => show(run, result, drawn));
       },
     });
+
+  /** Shows a result that was taken in: in a task of its own, since each of the two takes its time where the network is large. */
+  function show(run: number, result: Result, drawn: Drawn | undefined): void {
+    if (run !== runs) return;
+    const now = store.getState();
+    const net = drawn?.network ?? now.net;
+    const fresh = net !== now.net;
+    store.setState({
+      net,
+      looks: drawn?.looks ?? now.looks,
+      main: drawn ? drawn.main : now.main,
+      frame: drawn ? result.frame : now.frame,
+      figures: result.figures ?? now.figures,
+      figuresBefore: !result.figures && (fresh || now.figuresBefore),
+      positions: net?.positions ?? new Float32Array(2 * (net?.ids.length ?? 0)),
+      reports: Object.fromEntries(result.reports.map((report) => [report.id, report])),
+      partial: result.partial,
+      digest: result.digest,
+      layout: result.layout,
+      fault: undefined,
+      stale: false,
+      ...(fresh && net ? { selection: keptIn(net, now.selection) } : {}),
+    });
+  }
 
   const run = async (): Promise<void> => {
     const mine = ++runs;
     news.forget();
     store.setState({ running: true });
     try {
-      const ended = await service.run(store.getState().trail, listener(mine));
+      const ended = await Promise.resolve(service.run(store.getState().trail, listener(mine))).finally(() => showing);
       if (mine !== runs) return;
       news.tell();
       store.setState({ running: false, progress: undefined });

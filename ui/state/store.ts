@@ -13,6 +13,7 @@ import {
 import type { NamesList } from '@/core/names';
 import type { Network } from '@/core/graph';
 import type { FigureValue } from '@/core/measure';
+import type { Bounds } from '@/core/scene';
 import type { Looks } from '@/core/style';
 import type { Away, Place, TableAddress } from '@/worker/client';
 import type { Sifting } from '@/core/sift';
@@ -68,6 +69,8 @@ export interface Workbench extends Omit<WorkbenchStart, 'trail'> {
   looks?: Looks;
   /** 1 for each node that the first view is of; absent: all of them. */
   main?: Uint8Array;
+  /** What the first view shows, while the nodes are where they came and as large. */
+  frame?: Bounds;
   /** Positions shown: the network's, those of a layout that still runs, or with nodes under the pointer moved. */
   positions: Float32Array;
   partial: boolean;

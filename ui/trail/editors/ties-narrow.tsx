@@ -130,7 +130,7 @@ function Candidates({ step, set, view }: Required<Props> & { view: TiesView }) {
       </div>
       <ul aria-label="Who passes" className="max-h-72 overflow-auto">
         {rows.map((row) => (
-          <li key={row.id}>
+          <li key={row.id} className="[contain-intrinsic-size:auto_29px] [content-visibility:auto]">
             <label className="flex cursor-pointer items-center gap-2 border-b border-rule py-1">
               <input
                 type="checkbox"

@@ -255,6 +255,19 @@ test('small parts far out do not shrink the first view', () => {
   stage.dispose();
 });
 
+test('what the first view shows comes with the network, and is found anew where nodes were moved or grew', () => {
+  const { stage, store } = opened();
+  const { looks, positions } = store.getState();
+  const found = stage.camera;
+  const frame = { left: 0, right: 4000, top: 0, bottom: 4000 };
+  store.setState({ frame, looks: looks && { ...looks, fill: looks.fill.slice() } });
+  const told = stage.camera;
+  expect(told.scale).toBeLessThan(found.scale / 2);
+  store.setState({ positions: positions.slice() });
+  expect(stage.camera).toEqual(found);
+  stage.dispose();
+});
+
 test('where what draws has died it is begun anew as it was, and after three times nothing is drawn any more', () => {
   const { stage, heard, box, lose, isBroken } = opened();
   stage.zoomBy(2);

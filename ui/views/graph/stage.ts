@@ -1,6 +1,6 @@
 /** The canvas with its camera, pointer and keys. Outside of React: nothing here renders a component. */
 import { type Looks, inks } from '@/core/style';
-import { type Camera, type Scene, boundsOfScene, fit } from '@/core/scene';
+import { type Bounds, type Camera, type Scene, boundsOfScene, firstFrame, fit } from '@/core/scene';
 import type { Theme } from '@/ui/kit/theme';
 import { gatherStep } from '@/ui/state/circles';
 import { shownLooks, viewOf } from '@/ui/state/in-view';
@@ -8,7 +8,6 @@ import type { Workbench, WorkbenchStore } from '@/ui/state/store';
 import { type Drawing, type Opened, addCanvas } from './scene/drawing';
 import { onNight } from './scene/night';
 import { type Picker, picker } from './scene/picking';
-import { firstFrame } from './framing';
 import { Overlay } from './overlay';
 import { Pointer, type Tool } from './pointer';
 import { Tether } from './tied';
@@ -274,12 +273,18 @@ export class Stage {
     const { margin, bottom, ...above } = this.fixed ? insets.fixed : insets.arranged;
     const top = above.top + (gatherStep(state) ? noteHeight : 0);
     const camera = fit(
-      keepFollowing && !this.fixed ? firstFrame(state.net, this.scene, state.main) : boundsOfScene(this.scene),
+      keepFollowing && !this.fixed ? this.firstFrame(this.scene, state) : boundsOfScene(this.scene),
       width,
       height - top - bottom,
       margin,
     );
     this.setCamera({ ...camera, y: camera.y + top });
+  }
+
+  /** What came with the network holds while its nodes are where they came and as large. */
+  private firstFrame(scene: Scene, { net, looks, main, frame }: Workbench): Bounds {
+    const asItCame = scene.positions === net?.positions && scene.radius === looks?.radius;
+    return asItCame && frame ? frame : firstFrame(net, scene, main);
   }
 
   /** Selects the node after the selected one, or the one before it, from the largest to the smallest; one that is out of view comes into it. */

@@ -1,5 +1,6 @@
 /** Drawings, each on a canvas that a thread draws on: the page only says what is to be seen. */
 import type { Camera, Scene } from '@/core/scene';
+import { nextTask } from '@/ui/kit/next-task';
 import { type Director, type Kind, handing, newsOf, openEasel, releaseEasel, startSceneWorker } from '@/worker/client';
 
 export interface Drawing extends Omit<Director, 'carryLabels'> {
@@ -15,6 +16,9 @@ export interface Drawing extends Omit<Director, 'carryLabels'> {
  * `onPartial` hears whether it is still being refined, `onLost` that it ended by itself: nothing can be drawn on that canvas any more.
  */
 export type Opened = (canvas: HTMLCanvasElement, onPartial: (partial: boolean) => void, onLost: () => void) => Drawing;
+
+/** Nodes and ties beyond which a scene goes to the thread in the task after: the page has drawn itself by then, and the two do not take each other's processor. */
+const many = 500_000;
 
 /** The thread that all drawings of the page share. */
 let thread: ReturnType<typeof startSceneWorker> | undefined;
@@ -39,22 +43,41 @@ export const drawingOn: Opened = (canvas, onPartial, onLost) => {
   let sent: Scene | undefined;
   /** The labels that were given last; a picture of others comes too late. */
   let carried: object | undefined;
+  let gone = false;
+  /** What is told after a scene that waits, in its order. */
+  let waiting: (() => void)[] | undefined;
+  const tell = (what: () => void): void => {
+    if (waiting) waiting.push(what);
+    else what();
+  };
+  const tellAll = (): void => {
+    const all = waiting ?? [];
+    waiting = undefined;
+    if (!gone) for (const what of all) what();
+  };
   return {
     kind: easel.kind(),
-    resize: (view) => void easel.resize(view),
+    resize: (view) => tell(() => void easel.resize(view)),
     setScene(scene) {
-      const { news, memory } = newsOf(scene, sent);
-      sent = scene;
-      void easel.setScene(handing(news, memory));
+      if (!waiting && scene.labels.length + scene.source.length > many) {
+        waiting = [];
+        void nextTask().then(tellAll);
+      }
+      tell(() => {
+        const { news, memory } = newsOf(scene, sent);
+        sent = scene;
+        void easel.setScene(handing(news, memory));
+      });
     },
-    setPositions(positions) {
-      if (sent) sent = { ...sent, positions };
-      void easel.setPositions(positions);
-    },
-    setPictures: (sheet) => void easel.setPictures(handing(sheet, [sheet.image])),
-    setInks: (inks) => void easel.setInks(inks),
-    setCamera: (camera) => void easel.setCamera(camera),
-    setFocus: (focus) => void easel.setFocus(focus),
+    setPositions: (positions) =>
+      tell(() => {
+        if (sent) sent = { ...sent, positions };
+        void easel.setPositions(positions);
+      }),
+    setPictures: (sheet) => tell(() => void easel.setPictures(handing(sheet, [sheet.image]))),
+    setInks: (inks) => tell(() => void easel.setInks(inks)),
+    setCamera: (camera) => tell(() => void easel.setCamera(camera)),
+    setFocus: (focus) => tell(() => void easel.setFocus(focus)),
     giveWay: () => void easel.giveWay(),
     async carryLabels(labels) {
       carried = labels;
@@ -68,6 +91,7 @@ export const drawingOn: Opened = (canvas, onPartial, onLost) => {
       await easel.carryLabels(handing(picture, [picture]), labels.camera);
     },
     dispose() {
+      gone = true;
       lost.delete(onLost);
       canvas.remove();
       void easel.dispose().then(() => releaseEasel(easel));

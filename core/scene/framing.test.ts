@@ -1,7 +1,7 @@
-import { circleId } from '@/core/gather/ids';
-import { type Network, network } from '@/core/graph';
-import { type Scene, sceneOf } from '@/core/scene';
-import { plainStyle } from '@/core/style';
+import { circleId } from '../gather/ids';
+import { type Network, network } from '../graph';
+import { type Scene, sceneOf } from './scene';
+import { plainStyle } from '../style';
 import { firstFrame } from './framing';
 
 /** Three nodes tied to each other near the middle, and two far to the right. */
