@@ -3,6 +3,8 @@ import { alone } from './server/alone';
 
 const config: NextConfig = {
   reactStrictMode: true,
+  // Parts of the page that nothing changed are not drawn anew with the rest.
+  reactCompiler: true,
   poweredByHeader: false,
   devIndicators: false,
   // Types are checked by `npm test`, over the tests as well.
