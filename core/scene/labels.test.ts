@@ -73,6 +73,18 @@ test('of the free places it takes the first that hides no node at all, else the 
 });
 
 test.each([
+  ['smaller than a cell, where it stands', 1, { x: 150, y: 88 }],
+  ['of many cells, all that it covers', 40, { x: 150, y: 45 }],
+])('a label goes where it hides no node: one %s', (_how, radius, other) => {
+  const scene = crowd([{ x: 150, y: 100 }, other], { radius: Float32Array.of(4, radius) });
+  const alone = { ...scene, labelled: Uint32Array.of(0) };
+  expect(place(alone)[0].spot).toBe(1);
+  // Out of the box it leaves the first place free; where all is moved it does not.
+  expect(place({ ...alone, positions: Float32Array.of(150, 100, 150, -100) })[0].spot).toBe(0);
+  expect(place(alone, { scale: 1, x: 20, y: 10 })[0].spot).toBe(1);
+});
+
+test.each([
   ['above', 0],
   ['below', 1],
   ['right', 2],
