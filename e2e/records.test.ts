@@ -46,6 +46,18 @@ const file = (name: string, content: string | Uint8Array): string => {
 const bringIn = async (...paths: string[]): Promise<void> =>
   (await driver.findElement(By.css('input[aria-label="Files to bring in"]'))).sendKeys(paths.join('\n'));
 const press = async (name: string): Promise<void> => (await named(driver, 'button', name)).click();
+/** Chooses a remedy. Findings move while a former remedy is worked in, so that a press may go beside it: pressed until it counts. */
+const remedy = (name: string): Promise<unknown> =>
+  driver.wait(
+    async () => {
+      const found = await named(driver, 'button', name);
+      if ((await found.getAttribute('aria-pressed')) === 'true') return true;
+      await found.click();
+      return false;
+    },
+    wait,
+    `“${name}” cannot be chosen`,
+  );
 const isGone = (text: string): Promise<unknown> =>
   driver.wait(async () => !(await pageText(driver)).includes(text), wait, `“${text}” is still there`);
 const gridText = async (): Promise<string> => {
@@ -147,11 +159,11 @@ test('names that could be several, are near a known one, or are none: each is se
     '1 cell of packets is no number',
   );
   expect(await (await button(driver, 'Store 11 records')).isEnabled()).toBe(false);
-  await press('Day first');
-  await press('By island = where');
-  await press('Match all 2');
-  await press('Make new keepers');
-  await press('Fill up or cut to fit');
+  await remedy('Day first');
+  await remedy('By island = where');
+  await remedy('Match all 2');
+  await remedy('Make new keepers');
+  await remedy('Fill up or cut to fit');
   await shows(driver, '12 of 12 rows fit', '2 names will be matched', '1 record made elsewhere', '1 still open');
   await driver.navigate().refresh();
   await (await named(driver, 'button', 'sent')).click();

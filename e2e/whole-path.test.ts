@@ -242,11 +242,20 @@ describe('the demo study', () => {
   });
 
   test('nodes are dragged and stay; a box selects several; the table shows the same selection', async () => {
-    await findNode('Hesper Sandison');
-    await driver.sleep(500);
     const map = await drawing(driver);
-    const drag = driver.actions({ async: true });
-    await drag.move({ origin: map }).press().move({ origin: map, x: 60, y: 40 }).release().perform();
+    // The camera may still be on its way to the node when it is first tried: what is dragged then is the map.
+    await driver.wait(
+      async () => {
+        await findNode('Hesper Sandison');
+        await driver.sleep(500);
+        const drag = driver.actions({ async: true });
+        await drag.move({ origin: map }).press().move({ origin: map, x: 60, y: 40 }).release().perform();
+        const saved = async (): Promise<boolean> => (await trailText()).includes('1 by hand');
+        return driver.wait(saved, 4000).catch(() => false);
+      },
+      wait,
+      'the node cannot be dragged',
+    );
     await shows(driver, '1 by hand', 'Saved');
     await (await named(driver, 'button', 'Box around nodes')).click();
     const box = driver.actions({ async: true });

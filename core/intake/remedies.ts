@@ -1,6 +1,6 @@
 /** What was decided about a table that is coming in, and what was found in it. */
 import * as z from 'zod';
-import { columnSpecsSchema } from '../tables';
+import { type ColumnSpec, columnSpecsSchema } from '../tables';
 
 export const remediesSchema = z.object({
   /** Name of the table to be. */
@@ -58,6 +58,18 @@ export const remediesSchema = z.object({
 });
 export type Remedies = z.infer<typeof remediesSchema>;
 export type ReferenceRemedy = Remedies['references'][string];
+
+/**
+ * Columns as prepared last, with what was decided about them since: a decision that is taken while the one before it is still worked in must not undo
+ * it. Which columns are the identity is as prepared.
+ */
+export function asDecided(prepared: readonly ColumnSpec[], { columns = [] }: Pick<Remedies, 'columns'>): ColumnSpec[] {
+  const decided = new Map(columns.map((spec) => [spec.name, spec]));
+  return prepared.map((spec) => {
+    const { id: _id, ...rest } = decided.get(spec.name) ?? spec;
+    return spec.id ? { ...rest, id: true } : rest;
+  });
+}
 
 export const noReferenceRemedy: ReferenceRemedy = {
   near: false,

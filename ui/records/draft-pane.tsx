@@ -2,7 +2,7 @@
 import { useMemo, useState } from 'react';
 import { useStay } from '@/ui/kit/stay';
 import type { Remedies } from '@/core/intake';
-import { noReferenceRemedy } from '@/core/intake/remedies';
+import { asDecided, noReferenceRemedy } from '@/core/intake/remedies';
 import type { ColumnSpec } from '@/core/tables';
 import { Button, TextField, counted, grouped, sentence, saveFile } from '@/ui/kit';
 import { type DraftPreview, hearing } from '@/worker/client';
@@ -161,6 +161,7 @@ function DraftFindings({
       </Panel>
     );
   const decide = (change: Partial<Remedies>): void => drafts.decide(id, change);
+  const specs = asDecided(preview.specs, remedies);
   const shares = Object.fromEntries(
     preview.findings.flatMap((finding) =>
       finding.kind === 'misfits' ? [[finding.column, 1 - finding.count / Math.max(1, finding.filled)]] : [],
@@ -192,7 +193,7 @@ function DraftFindings({
           key={`${finding.kind} ${'column' in finding ? finding.column : ''} ${finding.kind === 'doubles' ? finding.by : ''} ${finding.kind === 'note' ? finding.text : ''}`}
           finding={finding}
           decided={remedies}
-          specs={preview.specs}
+          specs={specs}
           stored={false}
           onDecide={decide}
           onReference={(column, change) =>
@@ -226,12 +227,12 @@ function DraftFindings({
       )}
       <Part>Types of the columns</Part>
       <ColumnList
-        specs={preview.specs}
+        specs={specs}
         shares={shares}
         tables={tables}
         onChange={(c, spec) =>
           decide({
-            columns: preview.specs.map((one, i): ColumnSpec => (i === c ? spec : one)),
+            columns: specs.map((one, i): ColumnSpec => (i === c ? spec : one)),
             answered: [...new Set([...remedies.answered, spec.name])],
           })
         }
