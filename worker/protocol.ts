@@ -164,6 +164,8 @@ export interface TrailService {
   open(address: StudyAddress): void;
   /** Resolves to 'done', or to 'stopped' when a later run or `stop` took over. Faults stand in the reports. */
   run(trail: Trail, listener: Listener): Promise<'done' | 'stopped'>;
+  /** Trails that may be run next: what the network of each comes to is made while nothing runs, where it takes no time worth speaking of. */
+  ahead(trails: readonly Trail[]): Promise<void>;
   /** Ends the run; where a step is named, that step is passed over in the next runs until its settings change or it is resumed. */
   stop(step?: string): void;
   resume(step: string): void;

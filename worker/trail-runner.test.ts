@@ -1,7 +1,7 @@
 import { strFromU8, unzipSync } from 'fflate';
 import { TableBuilder } from '@/core/tables';
 import { toArrow } from '@/core/formats';
-import { type StepReport, trailSchema } from '@/core/trail';
+import { type StepReport, stepKinds, trailSchema } from '@/core/trail';
 import type { Network } from '@/core/graph';
 import { frameOf } from '@/core/scene';
 import type { Looks } from '@/core/style';
@@ -141,6 +141,23 @@ test('with a network comes which of its nodes the first view is of', async () =>
     'c',
     'd',
   ]);
+});
+
+test('what was worked ahead is at hand when it is asked for', async () => {
+  const made = jest.spyOn(stepKinds.keep, 'run');
+  const [ties, ...drawing] = trail().steps;
+  const kept = (min: number) =>
+    trailSchema.parse({ steps: [ties, { id: 's4', kind: 'keep', on: true, rule: { by: 'degree', min } }, ...drawing] });
+  const { runner, listener, results } = opened();
+  await runner.ahead([kept(2)]);
+  expect(made).not.toHaveBeenCalled();
+  await runner.run(kept(1), listener);
+  await runner.ahead([kept(2), kept(3)]);
+  expect(made).toHaveBeenCalledTimes(3);
+  const shown = results.length;
+  await runner.run(kept(3), listener);
+  expect(made).toHaveBeenCalledTimes(3);
+  expect(results[shown].network?.ids.length).toBeGreaterThan(0);
 });
 
 test('a later run takes over; a stop ends one', async () => {

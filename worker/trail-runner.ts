@@ -13,18 +13,17 @@ import {
   type Trail,
   TrailCache,
   type TrailRun,
-  type TrailState,
   type Whereabouts,
   digestsOf,
   laidIn,
   runTrail,
-  stepKinds,
 } from '@/core/trail';
 import { frameOf } from '@/core/scene';
 import { dressed, plainStyle } from '@/core/style';
 import { chosenTable, csv } from '@/core/formats';
 import { Fault } from '@/core/fault';
 import { isInquiry } from '@/core/inquiry';
+import { Ahead } from './ahead';
 import { browserCrew } from './crew';
 import { type Away, Elsewhere, type Place } from './elsewhere';
 import { comparison } from './compare';
@@ -46,6 +45,7 @@ import type {
   TrailService,
 } from './protocol';
 import { type Questions, answer } from './questions';
+import { spread } from './spread';
 import { StudyData } from './study';
 import { taken } from './take';
 import { candidatesCsv, exampleTies, made, mostForExamples, tiesView } from './ties-view';
@@ -68,6 +68,7 @@ export class TrailRunner implements TrailService {
   private readonly cache = new TrailCache();
   private readonly crew = browserCrew();
   private readonly elsewhere = new Elsewhere();
+  private readonly working = new Ahead();
   private chosen: ReadonlyMap<string, Place> = new Map();
   private last: { run: TrailRun; network: Network } | undefined;
   /** What the page has. */
@@ -103,6 +104,7 @@ export class TrailRunner implements TrailService {
     const going = this.turns.begin('run', (share, step = '') => listener.progress(step, share));
     const breathe = (step: string, share: number): Promise<void> => going(share, step);
     clearTimeout(this.keeping);
+    this.working.begin();
     return unlessStopped(async () => {
       const source = await this.data.source(trail);
       const kept = await this.data.keptLayout(source, trail, this.cache);
@@ -127,6 +129,7 @@ export class TrailRunner implements TrailService {
       // Where something is shown already its stand-in need not wait for an answer of the server.
       const asked = this.where ? { kept: undefined } : {};
       const sketch = await runTrail(source, trail, { ...common, ...asked, sketch: true });
+      this.working.sketched();
       const needsLayout = sketch.reports.some(({ result, fault }) => result === '' && !fault);
       if (needsLayout && sketch.state) {
         if (!sketch.unlike) {
@@ -148,6 +151,10 @@ export class TrailRunner implements TrailService {
       } else await this.send(sketch, listener, layout, false);
       return 'done' as const;
     }, 'stopped' as const);
+  }
+
+  ahead(trails: readonly Trail[]): Promise<void> {
+    return this.working.go(trails, (trail) => this.data.source(trail), { cache: this.cache, stopped: this.stopped });
   }
 
   private async send(run: TrailRun, listener: Listener, layout: string | undefined, partial: boolean): Promise<void> {
@@ -341,9 +348,3 @@ export class TrailRunner implements TrailService {
     return taken(what, this.last.network, this.last.run.state?.style, (key) => this.data.table(key));
   }
 }
-
-const spread = (state: TrailState): TrailState =>
-  stepKinds.arrange.sketch?.(
-    state,
-    stepKinds.arrange.schema.parse({ id: '', kind: 'arrange', on: true, method: 'force' }),
-  ) ?? state;

@@ -24,6 +24,24 @@ test('keys go from stop to stop; a value between two stands at the lower, and is
   expect(moved.mock.calls).toEqual([[67], [5027]]);
 });
 
+test('who can work ahead hears of the values beside: when it is about to be moved, and with each move', () => {
+  const near = jest.fn<undefined, [number[]]>();
+  const common = { onChange: () => undefined, onNear: near };
+  render(<Slide label="Degree at least" value={63} stops={stopsTo(0, 5027)} {...common} />);
+  const thumb = screen.getByRole('slider', { name: 'Degree at least' });
+  fireEvent.focus(thumb);
+  fireEvent.pointerEnter(thumb.parentElement as HTMLElement);
+  fireEvent.keyDown(thumb, { key: 'ArrowRight' });
+  fireEvent.keyDown(thumb, { key: 'End' });
+  const heard = near.mock.calls.map(([values]) => values.join());
+  // A key focuses the thumb once more.
+  expect(heard.filter((values, i) => values !== heard[i - 1])).toEqual(['67,60', '71,63', '4834']);
+  near.mockClear();
+  render(<Slide label="Pull" value={0.2} min={0} max={1} step={0.1} {...common} />);
+  fireEvent.focus(screen.getByRole('slider', { name: 'Pull' }));
+  expect(near.mock.calls).toEqual([[[0.3, 0.1]]]);
+});
+
 test('a plain track says its number by itself', () => {
   const moved = jest.fn<undefined, [number]>();
   render(<Slide label="Pull" value={0.5} min={0} max={1} step={0.1} onChange={moved} />);

@@ -9,11 +9,15 @@ export function stopsTo(low: number, high: number, each = 60): number[] {
   return [...stops, Math.max(low, high)];
 }
 
-/** A number on a track, from `min` to `max` or at given `stops`, which rise. Moves live. */
+/**
+ * A number on a track, from `min` to `max` or at given `stops`, which rise. Moves live. `onNear` hears of the values beside the one it stands at, the higher
+ * first, when it is moved or about to be.
+ */
 export function Slide({
   label,
   value,
   onChange,
+  onNear,
   help,
   show,
   ...track
@@ -21,6 +25,7 @@ export function Slide({
   label: string;
   value: number;
   onChange: (value: number) => void;
+  onNear?: (values: number[]) => void;
   help?: ReactNode;
   show?: (value: number) => string;
 } & ({ min: number; max: number; step: number; stops?: undefined } | { stops: readonly number[] })) {
@@ -33,6 +38,12 @@ export function Slide({
       )
     : value;
   const { min, max, step } = stops ? { min: 0, max: stops.length - 1, step: 1 } : track;
+  const valueAt = (place: number): number => (stops ? stops[place] : place);
+  const near = (place: number): void => {
+    const beside = [place + step, place - step].filter((one) => one >= min && one <= max);
+    // Tenths are not exact.
+    onNear?.(beside.map((one) => valueAt(Number(one.toFixed(10)))));
+  };
   return (
     <div className="mt-3.5">
       <div className="mb-1 flex items-baseline justify-between text-sm">
@@ -45,7 +56,12 @@ export function Slide({
         min={min}
         max={max}
         step={step}
-        onValueChange={([next]) => onChange(stops ? stops[next] : next)}
+        onFocus={() => near(held)}
+        onPointerEnter={() => near(held)}
+        onValueChange={([next]) => {
+          onChange(valueAt(next));
+          near(next);
+        }}
       >
         <Slider.Track className="relative h-[3px] grow rounded-full bg-line">
           <Slider.Range className="absolute h-full rounded-full bg-accent" />

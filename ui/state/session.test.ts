@@ -8,6 +8,7 @@ import { createWorkbench } from './store';
 import { startSession } from './session';
 
 interface FakeWorker {
+  ahead: unknown[];
   places: [string, string][][];
   opened: unknown[];
   runs: number;
@@ -27,7 +28,15 @@ jest.mock('@/worker/client', () => ({
   heard: (listener: unknown) => listener,
   startTrailWorker: () => {
     let died = (): void => undefined;
-    const worker: FakeWorker = { places: [], opened: [], runs: 0, listeners: [], ended: false, die: () => died() };
+    const worker: FakeWorker = {
+      ahead: [],
+      places: [],
+      opened: [],
+      runs: 0,
+      listeners: [],
+      ended: false,
+      die: () => died(),
+    };
     mockWorkers.push(worker);
     return {
       service: {
@@ -38,6 +47,7 @@ jest.mock('@/worker/client', () => ({
           worker.listeners.push(listener);
           return mockEnd ?? (mockEnds ? Promise.resolve('done') : new Promise(() => undefined));
         },
+        ahead: (trails: unknown[]) => worker.ahead.push(...trails),
         take: () => Promise.resolve(new Blob(['x'])),
         stop: () => undefined,
         places: (places: ReadonlyMap<string, string>) => worker.places.push([...places]),
@@ -360,6 +370,22 @@ test.each([
     mockEnds = false;
     Object.assign(globalThis, before);
   }
+});
+
+test('what may be asked for next is worked ahead once the run is over', async () => {
+  const { session: open } = session();
+  const [worker] = mockWorkers;
+  const [ties, style] = trail.steps;
+  const next = { ...style, on: false };
+  mockEnds = true;
+  open.foresee([next]);
+  await settle();
+  expect(worker.ahead).toEqual([]);
+  open.resume('s2');
+  await settle();
+  expect(worker.ahead).toEqual([{ steps: [ties, next] }]);
+  mockEnds = false;
+  open.end();
 });
 
 test('where work is done is told to the worker, kept in the tab, and how it stands shown until it is there', async () => {

@@ -10,6 +10,7 @@ import { createNetwork, saveTrail } from '@/server/actions';
 import { type Place, type Started, heard, startTrailWorker } from '@/worker/client';
 import { type Drawn, unpack, withTexts } from '@/worker/parcel';
 import type { Result, TrailService } from '@/worker/protocol';
+import { type Foresight, foresightFor } from './foresight';
 import { newsFor } from './news';
 import { keptIn } from './selection';
 import type { SaveState, Workbench, WorkbenchStore } from './store';
@@ -25,6 +26,8 @@ export interface Session {
   stop(): void;
   /** Runs a step that was stopped after all. */
   resume(step: string): void;
+  /** Has steps as they may be next worked ahead. */
+  foresee: Foresight['foresee'];
   /** Says where the work of a step is done, and runs the trail again. */
   place(step: string, place: Place | undefined): void;
   saveNow(): Promise<void>;
@@ -92,6 +95,7 @@ export function startSession(store: WorkbenchStore, wanted = true): Session {
   let hushed = false;
   let runs = 0;
   const news = newsFor(store);
+  const foresight = foresightFor(store, (trails) => void service.ahead(trails));
 
   const listener = (run: number) =>
     heard({
@@ -161,6 +165,7 @@ export function startSession(store: WorkbenchStore, wanted = true): Session {
       if (ended === 'done') {
         clearTimeout(keepTimer);
         keepTimer = setTimeout(() => void (keeping = keep()), keepAfter);
+        foresight.idle();
       }
     } catch (error) {
       if (mine !== runs) return;
@@ -247,6 +252,7 @@ export function startSession(store: WorkbenchStore, wanted = true): Session {
           : 'Stopped. Change a setting, or undo, to go on.',
       );
     },
+    foresee: (steps) => foresight.foresee(steps),
     resume(step) {
       void Promise.resolve(service.resume(step)).then(() => run());
     },

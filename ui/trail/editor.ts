@@ -7,4 +7,6 @@ export interface EditorProps<K extends Step['kind']> {
   before: Holdings | undefined;
   /** Changes settings; edits with the same `merge` in quick succession are one to undo. */
   set(change: Partial<Extract<Step, { kind: K }>>, merge?: string): void;
+  /** Changes that may come next, so that they can be worked ahead. */
+  foresee?(changes: Partial<Extract<Step, { kind: K }>>[]): void;
 }

@@ -86,8 +86,11 @@ export function StepEditor() {
 
 function Editor({ step, before }: { step: Step; before: Holdings | undefined }): ReactNode {
   const store = useWorkbenchStore();
+  const session = useSession();
   const set = (change: object, merge?: string): void => store.getState().setStep(step.id, change, merge);
-  return createElement(editorOf(step.kind), { step, before, set });
+  const foresee = (changes: object[]): void =>
+    session.current?.foresee(changes.map((change) => ({ ...step, ...change })));
+  return createElement(editorOf(step.kind), { step, before, set, foresee });
 }
 
 function Notes({ notes }: { notes: readonly Note[] }) {

@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import { screen } from '@testing-library/react';
+import { fireEvent, screen } from '@testing-library/react';
 import { keepKinds } from '@/core/keep';
 import { stepKinds } from '@/core/trail';
 import { groupingColumns, nodesOf } from '@/ui/science/node-set';
@@ -37,6 +37,19 @@ describe('Keep', () => {
     expect(it.step()).toMatchObject({ rule: { min: 1, max: 2 } });
     await it.type('At most', '9');
     expect(it.step()).toMatchObject({ rule: { by: 'degree', min: 1, max: undefined } });
+  });
+
+  test.each([
+    ['Degree at least', { by: 'degree', min: 1 }, [{ min: 2 }, { min: 0 }]],
+    ['k', { by: 'core', k: 2 }, [{ k: 3 }, { k: 1 }]],
+    ['Steps', { by: 'ego', nodes: ['k1'], distance: 1 }, [{ distance: 2 }]],
+    ['Edges of each node', { by: 'strongest', count: 3 }, [{ count: 4 }, { count: 2 }]],
+  ])('%s: what the notches beside come to can be worked ahead', (label, of, next) => {
+    const it = shown(KeepEditor, rule(of));
+    fireEvent.focus(screen.getByRole('slider', { name: label }));
+    expect(it.foreseen.at(-1)).toEqual(
+      next.map((change) => ({ rule: expect.objectContaining({ ...of, ...change }) as object })),
+    );
   });
 
   test('values: all, none, one by one; another column begins with all of its own', async () => {

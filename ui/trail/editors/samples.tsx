@@ -16,11 +16,17 @@ export function shown<K extends Step['kind']>(
   settings: { kind: K } & Record<string, unknown>,
   { holdings = before, state = {} }: { holdings?: Holdings; state?: object } = {},
 ) {
+  const foreseen: object[][] = [];
   function Its() {
     const step = useWorkbench((all) => all.trail.steps[1]) as EditorProps<K>['step'];
     const store = useWorkbenchStore();
     return (
-      <Editor step={step} before={holdings} set={(change, merge) => store.getState().setStep(step.id, change, merge)} />
+      <Editor
+        step={step}
+        before={holdings}
+        set={(change, merge) => store.getState().setStep(step.id, change, merge)}
+        foresee={(changes) => foreseen.push(changes)}
+      />
     );
   }
   const it = inWorkbench(<Its />, { trail: trail(settings), ...state });
@@ -33,5 +39,5 @@ export function shown<K extends Step['kind']>(
     await it.user.clear(field);
     await it.user.type(field, `${words}{Enter}`);
   };
-  return { ...it, choose, type, step: () => it.store.getState().trail.steps[1] };
+  return { ...it, choose, type, foreseen, step: () => it.store.getState().trail.steps[1] };
 }

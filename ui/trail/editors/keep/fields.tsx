@@ -13,6 +13,8 @@ export interface RuleProps<B extends KeepRule['by']> {
   rule: Of<B>;
   before: Holdings;
   set: (change: { rule: KeepRule }, merge?: string) => void;
+  /** Rules that may come next. */
+  foresee?: (rules: KeepRule[]) => void;
   /** The step before, whose network is narrowed. */
   at?: string;
 }
@@ -133,7 +135,7 @@ export function NumberRule({ rule, before, set }: RuleProps<'number'>) {
 export const highestCore = ({ edges, degree }: Pick<Holdings, 'edges' | 'degree'>): number =>
   Math.min(degree.high ?? 1, Math.floor((Math.sqrt(1 + 8 * edges) - 1) / 2));
 
-export function DegreeRule({ rule, before, set }: RuleProps<'degree'>) {
+export function DegreeRule({ rule, before, set, foresee }: RuleProps<'degree'>) {
   const highest = Math.max(1, before.degree.high ?? 1);
   const stops = stopsTo(0, highest);
   return (
@@ -143,6 +145,7 @@ export function DegreeRule({ rule, before, set }: RuleProps<'degree'>) {
         value={rule.min}
         stops={stops}
         onChange={(min) => set({ rule: { ...rule, min } }, 'min')}
+        onNear={(mins) => foresee?.(mins.map((min) => ({ ...rule, min })))}
       />
       <BarsAlong
         amounts={before.degrees}

@@ -22,7 +22,7 @@ import {
   highestCore,
 } from './fields';
 
-export function KeepEditor({ step, before, set }: EditorProps<'keep'>) {
+export function KeepEditor({ step, before, set, foresee }: EditorProps<'keep'>) {
   const { rule } = step;
   const report = useWorkbench((state) => own(state.reports, step.id));
   const { at } = useStepBefore(step.id);
@@ -35,7 +35,16 @@ export function KeepEditor({ step, before, set }: EditorProps<'keep'>) {
         onChange={(by) => before && set({ rule: firstRule(by as KeepRule['by'], before) })}
         help={keepKinds[rule.by].help}
       />
-      {before && <RuleForm step={step.id} rule={rule} before={before} set={set} at={at} />}
+      {before && (
+        <RuleForm
+          step={step.id}
+          rule={rule}
+          before={before}
+          set={set}
+          foresee={(rules) => foresee?.(rules.map((next) => ({ rule: next })))}
+          at={at}
+        />
+      )}
       {report && before && before.nodes > 0 && !report.fault && (
         <p className="mt-4 border-t border-line pt-3" aria-live="polite">
           <b className="font-semibold">
@@ -80,7 +89,7 @@ function firstRule(by: KeepRule['by'], before: Holdings): KeepRule {
   }
 }
 
-function RuleForm({ step, rule, before, set, at }: RuleProps<KeepRule['by']> & { step: string }): ReactNode {
+function RuleForm({ step, rule, before, set, foresee, at }: RuleProps<KeepRule['by']> & { step: string }): ReactNode {
   switch (rule.by) {
     case 'component':
       return (
@@ -93,7 +102,7 @@ function RuleForm({ step, rule, before, set, at }: RuleProps<KeepRule['by']> & {
         />
       );
     case 'degree':
-      return <DegreeRule rule={rule} before={before} set={set} />;
+      return <DegreeRule rule={rule} before={before} set={set} foresee={foresee} />;
     case 'strength':
       return <Range rule={rule} set={set} />;
     case 'number':
@@ -111,6 +120,7 @@ function RuleForm({ step, rule, before, set, at }: RuleProps<KeepRule['by']> & {
           value={rule.k}
           stops={stopsTo(1, Math.max(10, rule.k, highestCore(before)), 20)}
           onChange={(k) => set({ rule: { ...rule, k } }, 'k')}
+          onNear={(ks) => foresee?.(ks.map((k) => ({ ...rule, k })))}
         />
       );
     case 'ego':
@@ -129,6 +139,7 @@ function RuleForm({ step, rule, before, set, at }: RuleProps<KeepRule['by']> & {
             max={Math.max(6, rule.distance)}
             step={1}
             onChange={(distance) => set({ rule: { ...rule, distance } }, 'distance')}
+            onNear={(distances) => foresee?.(distances.map((distance) => ({ ...rule, distance })))}
           />
           {before.directed && (
             <WayField value={rule.direction} onChange={(direction) => set({ rule: { ...rule, direction } })} />
@@ -238,6 +249,7 @@ function RuleForm({ step, rule, before, set, at }: RuleProps<KeepRule['by']> & {
           value={rule.count}
           stops={stopsTo(1, Math.max(10, rule.count, before.degree.high ?? 1), 20)}
           onChange={(count) => set({ rule: { ...rule, count } }, 'count')}
+          onNear={(counts) => foresee?.(counts.map((count) => ({ ...rule, count })))}
         />
       );
     case 'backbone':
