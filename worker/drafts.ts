@@ -59,6 +59,8 @@ interface Draft {
   part: ReadPart;
   cache: PrepareCache;
   prepared?: Prepared;
+  /** What was decided last, being worked in or done. */
+  newest?: Promise<Prepared>;
   /** The table of the study that gets the records. */
   into?: Remedies['into'];
 }
@@ -190,20 +192,22 @@ export class Drafts {
     return known.filter((table) => handles(table).length > 0);
   }
 
-  /** The draft under its remedies. */
+  /** The draft under its remedies. What was decided last is what is compared and stored, whichever of several is ready first. */
   async prepare(id: string, remedies: Remedies, context: StudyContext, without?: string): Promise<Prepared> {
     const draft = this.held(id);
-    const tables = await this.known(context, without);
-    draft.into = remedies.into;
-    draft.prepared = await prepare(draft.part, remedies, { tables, names: context.names }, draft.cache, pauseNow());
-    return draft.prepared;
+    const work = async (): Promise<Prepared> => {
+      const tables = await this.known(context, without);
+      return prepare(draft.part, remedies, { tables, names: context.names }, draft.cache, pauseNow());
+    };
+    const mine = (draft.newest = work());
+    const prepared = await mine;
+    if (mine === draft.newest) [draft.prepared, draft.into] = [prepared, remedies.into];
+    return prepared;
   }
 
-  preview(id: string): DraftPreview {
-    const { part, prepared } = this.held(id);
-    if (!prepared) throw new Error('the draft is not prepared');
+  preview(id: string, prepared: Prepared): DraftPreview {
     return {
-      how: part.how,
+      how: this.held(id).part.how,
       specs: prepared.specs,
       findings: prepared.findings,
       rows: prepared.table.rows,
@@ -257,10 +261,11 @@ export class Drafts {
     return differences(await fetchWritten(study, table), matched.table, matched.specs);
   }
 
-  /** Sends the prepared rows to be stored; resolves to the table's key. */
+  /** Sends the rows to be stored, under what was decided last though that may not be shown yet; resolves to the table's key. */
   async store(id: string, ask: StoreAsk, progress: (share: number) => void): Promise<{ key: string; rows: number }> {
-    const { prepared } = this.held(id);
+    const prepared = await this.held(id).newest;
     if (!prepared) throw new Error('the draft is not prepared');
+    if (prepared.open > 0 && ask.into?.how !== 'mend') throw new Fault('A question is open. Answer it first.');
     let { table, specs } = prepared;
     if (ask.into && ask.into.how !== 'mend') ({ table, specs } = this.matchedTo(id, prepared, ask.into.table.columns));
     if (ask.into?.how === 'append') {

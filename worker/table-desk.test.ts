@@ -170,6 +170,43 @@ describe('files that come in', () => {
     expect(typed.preview.findings.some(({ kind }) => kind === 'misfits')).toBe(true);
   });
 
+  test('what was decided last holds, whichever is ready first', async () => {
+    const desk = new TableDesk();
+    const [{ sources }] = (await desk.survey('d', [file('t.csv', 'id,n\nx,1\ny\n')], {}, quiet)).found;
+    await desk.openDraft('d', sources, {}, quiet);
+    let serve = (): void => undefined;
+    const held = globalThis.fetch;
+    globalThis.fetch = ((address: string) =>
+      new Promise<void>((resolve) => (serve = resolve)).then(() => held(address))) as typeof fetch;
+    // The first has to wait for a table, the second has not.
+    const before = desk.prepare('d', remedies(), context([keepers()]));
+    const after = await desk.prepare('d', remedies({ faulty: 'fit' }), context());
+    expect([after.preview.rows, after.preview.asideCount]).toEqual([2, 0]);
+    serve();
+    const { preview } = await before;
+    expect([preview.rows, preview.asideCount]).toEqual([1, 1]);
+    expect(await desk.asideFile('d').text()).not.toContain('1 cell instead of 2');
+    expect(texts(desk)).toEqual([
+      ['x', '1'],
+      ['y', ''],
+    ]);
+  });
+
+  test('what is stored waits for what was decided last; nothing is stored over an open question', async () => {
+    const desk = new TableDesk();
+    const [{ sources }] = (await desk.survey('d', [file('t.csv', 'id,on\nx,2.3.1931\ny,4.5.1931\n')], {}, quiet)).found;
+    await desk.openDraft('d', sources, {}, quiet);
+    const { preview } = await desk.prepare('d', remedies(), context());
+    expect(preview.open).toBe(1);
+    const ask = { study: 's', name: 'things', origin: 'from t.csv' };
+    await expect(desk.store('d', ask)).rejects.toThrow('A question is open');
+    const columns = [{ name: 'on', type: 'date', order: 'dmy' }];
+    const answering = desk.prepare('d', remedies({ columns, answered: ['on'] }), context());
+    // It gets as far as the server, which is not there.
+    await expect(desk.store('d', ask)).rejects.not.toThrow('A question is open');
+    expect((await answering).preview.open).toBe(0);
+  });
+
   test('a newer file is compared with the table it belongs to', async () => {
     const desk = new TableDesk();
     const [{ sources }] = (

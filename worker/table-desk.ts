@@ -274,24 +274,21 @@ export class TableDesk {
     context: StudyContext,
   ): Promise<{ preview: DraftPreview; distributions: Distribution[] }> {
     const turn = ++this.turn;
-    const {
-      table: raw,
-      columns,
-      misfits,
-      odd,
-    } = await this.drafts.prepare(id, remedies, context, remedies.into?.table);
-    if (turn !== this.turn) return { preview: this.drafts.preview(id), distributions: [] };
+    const prepared = await this.drafts.prepare(id, remedies, context, remedies.into?.table);
+    const preview = this.drafts.preview(id, prepared);
+    if (turn !== this.turn) return { preview, distributions: [] };
+    const { table: raw, columns, misfits, odd } = prepared;
     const distributions = this.lay({ raw, columns, odd, misfits: new Map(misfits.map((one) => [one.column, one])) });
-    return { preview: this.drafts.preview(id), distributions };
+    return { preview, distributions };
   }
 
   /** The findings in a stored table; marks the cells worth a look where the table is on the desk. */
   async check(id: string, table: TableAddress, remedies: Remedies, context: StudyContext): Promise<DraftPreview> {
     const raw = await this.drafts.openStored(id, context.study, table);
-    const { odd } = await this.drafts.prepare(id, remedies, context, table.key);
+    const prepared = await this.drafts.prepare(id, remedies, context, table.key);
     if (this.laid?.raw === raw)
-      for (const [name, marks] of odd) if (marks.length === raw.rows) this.laid.odd.set(name, marks);
-    return this.drafts.preview(id);
+      for (const [name, marks] of prepared.odd) if (marks.length === raw.rows) this.laid.odd.set(name, marks);
+    return this.drafts.preview(id, prepared);
   }
 
   storedFile(study: string, tables: readonly TableAddress[], format: string): Promise<Blob> {
