@@ -265,7 +265,17 @@ export class Drafts {
   async store(id: string, ask: StoreAsk, progress: (share: number) => void): Promise<{ key: string; rows: number }> {
     const prepared = await this.held(id).newest;
     if (!prepared) throw new Error('the draft is not prepared');
-    if (prepared.open > 0 && ask.into?.how !== 'mend') throw new Fault('A question is open. Answer it first.');
+    if (prepared.open > 0) throw new Fault('A question is open. Answer it first.');
+    return this.send(id, prepared, ask, progress);
+  }
+
+  /** Sends rows as they were prepared. */
+  async send(
+    id: string,
+    prepared: Prepared,
+    ask: StoreAsk,
+    progress: (share: number) => void = () => undefined,
+  ): Promise<{ key: string; rows: number }> {
     let { table, specs } = prepared;
     if (ask.into && ask.into.how !== 'mend') ({ table, specs } = this.matchedTo(id, prepared, ask.into.table.columns));
     if (ask.into?.how === 'append') {

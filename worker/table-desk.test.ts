@@ -111,6 +111,46 @@ describe('a stored table', () => {
   });
 });
 
+test('what is mended in a stored table is what was asked for, though the table is looked through meanwhile', async () => {
+  const sent: Blob[] = [];
+  class Request {
+    upload = {};
+    status = 0;
+    response: unknown = null;
+    onload?: () => void;
+    open(): void {
+      // Where it goes is looked at elsewhere.
+    }
+    setRequestHeader(): void {
+      // What the body is, too.
+    }
+    send(body: Blob): void {
+      sent.push(body);
+      Object.assign(this, { status: 201, response: { key: 'keepers', rows: 4 } });
+      this.onload?.();
+    }
+  }
+  Object.assign(globalThis, { XMLHttpRequest: Request });
+  try {
+    const desk = new TableDesk();
+    const table = keepers();
+    const ask = { study: 's', name: 'keepers', origin: '', into: { table, how: 'mend' as const, what: 'emptied' } };
+    const asked = (change: object = {}) => remedies({ columns, identity: ['name'], ...change });
+    const mended = desk.mend('k', table, asked({ misfits: { packets: 'empty' } }), context([table]), ask);
+    const looked = desk.check('k', table, asked(), context([table]));
+    await Promise.all([mended, looked]);
+    const [, ...lines] = (await sent[0].text()).trim().split('\n');
+    expect(lines.map((line): unknown => JSON.parse(line))).toEqual([
+      ['Tove', '10'],
+      ['Alban', ''],
+      ['Zoë', '9'],
+      ['Bo', ''],
+    ]);
+  } finally {
+    delete (globalThis as { XMLHttpRequest?: unknown }).XMLHttpRequest;
+  }
+});
+
 describe('files that come in', () => {
   test('those with mostly the same columns are one table, others stand alone; one that cannot be read says why', async () => {
     const desk = new TableDesk();

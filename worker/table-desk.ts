@@ -291,6 +291,12 @@ export class TableDesk {
     return this.drafts.preview(id, prepared);
   }
 
+  /** Carries remedies out on the rows of a stored table, whatever else it is looked through for meanwhile. */
+  async mend(id: string, table: TableAddress, remedies: Remedies, context: StudyContext, ask: StoreAsk): Promise<void> {
+    await this.drafts.openStored(id, context.study, table);
+    await this.drafts.send(id, await this.drafts.prepare(id, remedies, context, table.key), ask);
+  }
+
   storedFile(study: string, tables: readonly TableAddress[], format: string): Promise<Blob> {
     return storedFile(study, tables, format);
   }

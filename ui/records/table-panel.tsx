@@ -94,22 +94,21 @@ export function TablePanel({
     async (change: Partial<Remedies>, what: string) => {
       setWorking(true);
       try {
-        const id = `stored ${table.key}`;
         const remedies = { ...base, ...change };
         // Records that share an identity stay as they are unless that is what is decided.
-        await desk().check(
-          id,
+        await desk().mend(
+          `stored ${table.key}`,
           table,
           change.collapse || change.makeIds ? remedies : { ...remedies, identity: change.identity ?? [] },
           context,
+          {
+            study,
+            name: table.name,
+            origin: table.origin,
+            into: { table, how: 'mend', what },
+            keepIdentity: change.identity || change.makeIds || change.collapse ? undefined : identityOf(table.columns),
+          },
         );
-        await desk().store(id, {
-          study,
-          name: table.name,
-          origin: table.origin,
-          into: { table, how: 'mend', what },
-          keepIdentity: change.identity || change.makeIds || change.collapse ? undefined : identityOf(table.columns),
-        });
         toast(`Done: ${what}.`);
       } catch (error) {
         toast.error(sentence(error));
